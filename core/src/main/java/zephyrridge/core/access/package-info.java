@@ -1,0 +1,2 @@
+/** How a machine is opened: parts, what lies over what, minutes. */
+package zephyrridge.core.access;

@@ -1,0 +1,40 @@
+package zephyrridge.core.job;
+
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.FindingCode;
+
+/** What keeps a job from going on. */
+public enum GateFinding implements FindingCode {
+    GATE_BATTERY_SWOLLEN(Answer.class),
+    GATE_BATTERY_NOT_LOOKED(Answer.class),
+    GATE_SEAL_NOT_LOOKED(Answer.class),
+    GATE_SEAL_NOT_ASKED(Answer.class),
+    GATE_SEAL_REFUSED(Answer.class),
+    GATE_PLAN_STOPS(Count.class),
+    GATE_NOTHING_PLANNED(Count.class),
+    FIT_LOWER_FIRST(Order.class),
+    FIT_WRONG_MODULE(Wrong.class);
+
+    private final Class<? extends Detail> detailType;
+
+    GateFinding(Class<? extends Detail> detailType) {
+        this.detailType = detailType;
+    }
+
+    @Override
+    public Class<? extends Detail> detailType() {
+        return detailType;
+    }
+
+    public record Answer(String answer) implements Detail {
+    }
+
+    public record Count(int stops) implements Detail {
+    }
+
+    public record Order(String position, String lower) implements Detail {
+    }
+
+    public record Wrong(String position, String seen, String wanted) implements Detail {
+    }
+}

@@ -1,0 +1,16 @@
+package zephyrridge.core.job;
+
+import java.util.Optional;
+import zephyrridge.core.module.ModuleSpec;
+
+/**
+ * A module that plays a part in a job.
+ *
+ * @param key its name within the job
+ * @param labelLine the label as read or typed
+ * @param tag the drawer's tag, when it comes from there
+ */
+public record JobModule(String key, Origin origin, String labelLine, Optional<String> tag, ModuleSpec spec) {
+    /** Found in the machine, taken from the drawer, or typed in as something one might buy. */
+    public enum Origin { FOUND, DRAWER, TYPED }
+}

@@ -1,0 +1,158 @@
+package zephyrridge.core.job;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.proof.Readout;
+
+/**
+ * One upgrade as far as it has come. Immutable; each method that changes something gives the next state.
+ *
+ * @param modules by key
+ * @param asFound module key by position, as the machine came in
+ * @param planned what the plan changes: module key by position, "" where the plan empties it; other positions stay as found
+ * @param stepsDone ids of opening and closing steps that are ticked off
+ * @param fitted positions whose fitting was confirmed
+ */
+public record JobState(Intake intake, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
+        SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, Optional<Closing> closing) {
+    /** @param proven whether the proof held when the job was closed; {@code note} what the owner is told */
+    public record Closing(boolean proven, String note) {
+    }
+
+    public static final JobState NEW = new JobState(Intake.EMPTY, new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
+            Readout.NOTHING, Readout.NOTHING, Optional.empty());
+
+    public JobState {
+        modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
+        asFound = Collections.unmodifiableSortedMap(new TreeMap<>(asFound));
+        planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
+        stepsDone = Collections.unmodifiableSortedSet(new TreeSet<>(stepsDone));
+        fitted = Collections.unmodifiableSortedSet(new TreeSet<>(fitted));
+    }
+
+    public JobState withIntake(Intake next) {
+        return new JobState(next, modules, asFound, planned, stepsDone, fitted, before, after, closing);
+    }
+
+    public JobState withModule(JobModule module) {
+        SortedMap<String, JobModule> next = new TreeMap<>(modules);
+        next.put(module.key(), module);
+        return new JobState(intake, next, asFound, planned, stepsDone, fitted, before, after, closing);
+    }
+
+    /** Takes a module out of the job and out of both layouts. */
+    public JobState withoutModule(String key) {
+        SortedMap<String, JobModule> next = new TreeMap<>(modules);
+        next.remove(key);
+        SortedMap<String, String> found = new TreeMap<>(asFound);
+        found.values().removeIf(key::equals);
+        SortedMap<String, String> plan = new TreeMap<>(planned);
+        plan.values().removeIf(key::equals);
+        return new JobState(intake, next, found, plan, stepsDone, fitted, before, after, closing);
+    }
+
+    /** Says what was in a position when the machine came; "" for empty. */
+    public JobState withFound(String position, String key) {
+        SortedMap<String, String> next = new TreeMap<>(asFound);
+        next.values().removeIf(key::equals);
+        if (key.isEmpty()) {
+            next.remove(position);
+        } else {
+            next.put(position, key);
+        }
+        return new JobState(intake, modules, next, planned, stepsDone, fitted, before, after, closing).tidied();
+    }
+
+    /** Plans a module into a position, from wherever the plan had it; "" empties the position. */
+    public JobState withPlanned(String position, String key) {
+        SortedMap<String, String> next = new TreeMap<>(planned);
+        if (!key.isEmpty()) {
+            for (Map.Entry<String, String> other : plannedModules().entrySet()) {
+                if (other.getValue().equals(key)) {
+                    next.put(other.getKey(), "");
+                }
+            }
+        }
+        next.put(position, key);
+        SortedSet<String> stillFitted = new TreeSet<>(fitted);
+        stillFitted.removeIf(p -> !next.getOrDefault(p, "").equals(planned.getOrDefault(p, "")));
+        return new JobState(intake, modules, asFound, next, stepsDone, stillFitted, before, after, closing).tidied();
+    }
+
+    public JobState withPlanReset() {
+        return new JobState(intake, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, closing);
+    }
+
+    public JobState withStep(String step, boolean done) {
+        return new JobState(intake, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, closing);
+    }
+
+    public JobState withFitted(String position, boolean done) {
+        return new JobState(intake, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, closing);
+    }
+
+    public JobState withBefore(Readout readout) {
+        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, readout, after, closing);
+    }
+
+    public JobState withAfter(Readout readout) {
+        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, before, readout, closing);
+    }
+
+    public JobState withClosing(Optional<Closing> next) {
+        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, before, after, next);
+    }
+
+    /** Module key by position as the plan has it. */
+    public SortedMap<String, String> plannedModules() {
+        SortedMap<String, String> whole = new TreeMap<>(asFound);
+        planned.forEach((position, key) -> {
+            if (key.isEmpty()) {
+                whole.remove(position);
+            } else {
+                whole.put(position, key);
+            }
+        });
+        return whole;
+    }
+
+    public Layout asFoundLayout(MachineRecord record) {
+        return Layout.of(record, specs(asFound));
+    }
+
+    public Layout plannedLayout(MachineRecord record) {
+        return Layout.of(record, specs(plannedModules()));
+    }
+
+    /** Plan entries that say what is so anyway are dropped, so that "changed" stays true. */
+    private JobState tidied() {
+        SortedMap<String, String> next = new TreeMap<>(planned);
+        next.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
+        return next.equals(planned) ? this : new JobState(intake, modules, asFound, next, stepsDone, fitted, before, after, closing);
+    }
+
+    private Map<String, ModuleSpec> specs(SortedMap<String, String> keys) {
+        Map<String, ModuleSpec> specs = new LinkedHashMap<>();
+        keys.forEach((position, key) -> specs.put(position, modules.get(key).spec()));
+        return specs;
+    }
+
+    private static SortedSet<String> with(SortedSet<String> set, String id, boolean in) {
+        SortedSet<String> next = new TreeSet<>(set);
+        if (in) {
+            next.add(id);
+        } else {
+            next.remove(id);
+        }
+        return next;
+    }
+}

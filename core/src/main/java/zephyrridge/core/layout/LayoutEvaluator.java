@@ -1,0 +1,153 @@
+package zephyrridge.core.layout;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.machine.Host;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+
+/**
+ * Judges layouts of one machine by the points of handbook 3.4 and the ceilings of 3.3. A pure function of its input: the
+ * record, the layout, the layout as found and the host. Built once per record; safe under concurrent use.
+ */
+public final class LayoutEvaluator {
+    private static final List<LayoutRule> RULES =
+            List.of(new FitRule(), new MixingRule(), new RankRule(), new FillingOrderRule(), new LimitRule());
+    private static final int LONG_MINUTES = 10;
+
+    private final CompiledMachine machine;
+
+    /** @param record one that {@link zephyrridge.core.machine.RecordCheck} finds no fault with */
+    public LayoutEvaluator(MachineRecord record, HouseRules house) {
+        machine = new CompiledMachine(record, house.battery() != HouseRules.Battery.POWER_DOWN_ONLY);
+    }
+
+    /**
+     * @param layout what is judged
+     * @param asFound what the machine holds now; what differs costs effort
+     */
+    public LayoutEvaluation evaluate(Layout layout, Layout asFound, Host host) {
+        Facts f = new Facts(machine, layout, asFound, host);
+        List<Finding> findings = new ArrayList<>();
+        List<LayoutEvaluation.RuleVerdict> verdicts = new ArrayList<>(Rule.values().length);
+        for (LayoutRule rule : RULES) {
+            verdicts.add(new LayoutEvaluation.RuleVerdict(rule.rule(), rule.check(f, findings)));
+        }
+        if (f.installedMib == 0) {
+            findings.add(Finding.of(LayoutFinding.NO_MEMORY, Severity.STOP, Subject.machine(), LayoutFinding.Nothing.INSTANCE, Evidence.COMMON_PRACTICE));
+        }
+        RateResult[] rates = new RateResult[machine.domains.length];
+        Verdict rateVerdict = Verdict.NOT_APPLICABLE;
+        boolean clocksKnown = true;
+        for (int d = 0; d < rates.length; d++) {
+            rateVerdict = graver(rateVerdict, RateRule.solve(f, d, rates, findings));
+            clocksKnown &= rates[d].clocks().isPresent() || rates[d].rate().isEmpty();
+        }
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.RATE, rateVerdict));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.LATENCY, rateVerdict == Verdict.NOT_APPLICABLE ? rateVerdict : clocksKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
+        WidthMap[] widths = new WidthMap[machine.channelsOfProcessor.length];
+        Verdict widthVerdict = Verdict.NOT_APPLICABLE;
+        boolean peakKnown = true;
+        for (int p = 0; p < widths.length; p++) {
+            widths[p] = width(f, p, rates);
+            widthVerdict = graver(widthVerdict, WidthRule.check(f, p, widths[p], findings));
+            peakKnown &= widths[p].regions().isEmpty() || widths[p].mean().isPresent();
+        }
+        WidthRule.singleRankWide(f, findings);
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.WIDTH, widthVerdict));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.BANDWIDTH, widthVerdict == Verdict.NOT_APPLICABLE ? widthVerdict : peakKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
+        int beforeUsable = findings.size();
+        ByteSize usable = UsableMemory.of(f, findings);
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.USABLE, costs(findings, beforeUsable) ? Verdict.VIOLATED : Verdict.SATISFIED));
+        List<String> changed = new ArrayList<>();
+        int effort = effort(f, changed, findings);
+        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.EFFORT, changed.isEmpty() ? Verdict.NOT_APPLICABLE : Verdict.SATISFIED));
+        verdicts.sort((a, b) -> a.rule().compareTo(b.rule()));
+        findings.sort(Finding.GRAVEST_FIRST);
+        return new LayoutEvaluation(ByteSize.ofMebibytes(f.installedMib), usable, totals(f), Arrays.asList(rates), Arrays.asList(widths), changed,
+                effort, verdicts, findings);
+    }
+
+    /** The opening plan for some positions of this machine. */
+    public OpeningPlan opening(List<String> positions) {
+        int[] numbers = new int[positions.size()];
+        int count = 0;
+        for (int p = 0; p < machine.positions.length; p++) {
+            if (positions.contains(machine.positions[p].id())) {
+                numbers[count++] = p;
+            }
+        }
+        return machine.opening.plan(Arrays.copyOf(numbers, count));
+    }
+
+    private WidthMap width(Facts f, int processor, RateResult[] rates) {
+        int[] channels = machine.channelsOfProcessor[processor];
+        long[] totals = new long[channels.length];
+        for (int i = 0; i < channels.length; i++) {
+            totals[i] = f.totalMib[channels[i]];
+        }
+        Optional<DataRate> rate = channels.length == 0 ? Optional.empty() : rates[machine.domainOf[channels[0]]].rate();
+        return WidthMap.of(machine.record.processors().get(processor), totals, machine.largestWay, f.controller().flex(),
+                f.controller().channelBytes(), rate);
+    }
+
+    private int effort(Facts f, List<String> changed, List<Finding> findings) {
+        int[] numbers = new int[f.modules.length];
+        for (int p = 0; p < f.modules.length; p++) {
+            if (f.layout.differsAt(p, f.asFound)) {
+                numbers[changed.size()] = p;
+                changed.add(machine.positions[p].id());
+            }
+        }
+        if (changed.isEmpty()) {
+            return 0;
+        }
+        int seconds = machine.opening.secondsFor(machine.opening.classesOf(numbers, changed.size()));
+        if (seconds > LONG_MINUTES * 60) {
+            findings.add(Finding.of(LayoutFinding.EFFORT_HIDDEN, Severity.NOTE, Subject.machine(),
+                    new LayoutFinding.Effort(List.copyOf(changed), (seconds + 59) / 60),
+                    new Evidence.RecordEntry("access", "seconds off and on", machine.record.name())));
+        }
+        return seconds;
+    }
+
+    private List<LayoutEvaluation.ChannelTotal> totals(Facts f) {
+        LayoutEvaluation.ChannelTotal[] totals = new LayoutEvaluation.ChannelTotal[f.totalMib.length];
+        for (int c = 0; c < totals.length; c++) {
+            totals[c] = new LayoutEvaluation.ChannelTotal(machine.channelIds[c], ByteSize.ofMebibytes(f.totalMib[c]), f.count[c]);
+        }
+        return Arrays.asList(totals);
+    }
+
+    private static boolean costs(List<Finding> findings, int from) {
+        for (int i = from; i < findings.size(); i++) {
+            if (findings.get(i).severity() != Severity.NOTE) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** NOT_APPLICABLE < SATISFIED < UNDECIDED < VIOLATED. */
+    private static Verdict graver(Verdict a, Verdict b) {
+        return weight(a) >= weight(b) ? a : b;
+    }
+
+    private static int weight(Verdict v) {
+        return switch (v) {
+            case NOT_APPLICABLE -> 0;
+            case SATISFIED -> 1;
+            case UNDECIDED -> 2;
+            case VIOLATED -> 3;
+        };
+    }
+}

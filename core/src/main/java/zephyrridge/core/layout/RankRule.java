@@ -1,0 +1,59 @@
+package zephyrridge.core.layout;
+
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.ModuleSpec;
+
+/**
+ * Chip selects per channel: package ranks, of load-reduced modules divided by the platform's rank multiplication and rounded
+ * up, against the channel's limit (handbook 2.F; 8 on classic registered servers).
+ */
+final class RankRule implements LayoutRule {
+    @Override
+    public Rule rule() {
+        return Rule.RANKS;
+    }
+
+    @Override
+    public Verdict check(Facts f, List<Finding> out) {
+        Verdict verdict = Verdict.SATISFIED;
+        Optional<Integer> multiplication = f.controller().rankMultiplication();
+        for (int c = 0; c < f.count.length; c++) {
+            int ranks = 0;
+            int last = -1;
+            boolean unknown = false;
+            for (int p : f.machine.positionsOf[c]) {
+                if (!f.counts(p)) {
+                    continue;
+                }
+                ModuleSpec m = f.modules[p];
+                int own = m.organisation().packageRanks();
+                if (m.buffering() == Buffering.LOAD_REDUCED) {
+                    unknown |= multiplication.isEmpty();
+                    int divisor = multiplication.orElse(4);
+                    own = (own + divisor - 1) / divisor;
+                }
+                ranks += own;
+                last = f.position(p).isSoldered() ? last : p;
+            }
+            String channel = f.machine.channelIds[c];
+            int limit = f.controller().ranksPerChannel();
+            if (ranks > limit) {
+                out.add(Finding.of(LayoutFinding.RANKS_EXCEEDED, Severity.STOP, Subject.channel(channel),
+                        new LayoutFinding.Ranks(channel, ranks, limit, last < 0 ? "" : f.position(last).label()),
+                        new Evidence.RecordEntry("controller.ranksPerChannel", String.valueOf(limit), f.controller().name())));
+                verdict = Verdict.VIOLATED;
+            } else if (unknown) {
+                out.add(Finding.of(LayoutFinding.RANKS_MULTIPLICATION_UNKNOWN, Severity.RISK, Subject.channel(channel), new LayoutFinding.AtChannel(channel),
+                        new Evidence.RecordEntry("controller.rankMultiplication", "unknown", f.controller().name())));
+                verdict = verdict == Verdict.VIOLATED ? verdict : Verdict.UNDECIDED;
+            }
+        }
+        return verdict;
+    }
+}

@@ -1,0 +1,176 @@
+package zephyrridge.core.layout;
+
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.machine.RateCap;
+import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.CasLatencies;
+import zephyrridge.core.module.ClockRounding;
+import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Timings;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.quantity.Picoseconds;
+
+/**
+ * The rate and timings one clock domain runs (handbook 3.4.5): the fastest step of the controller that no module and no row of
+ * the record's table forbids, and for which a common CAS latency exists. Rounding from memory of JESD21-C and JESD400-5.
+ */
+final class RateRule {
+    /** What the modules of a domain have in common. */
+    private static final class Domain {
+        int modules;
+        int ranks;
+        boolean unlikeSizes;
+        boolean allFilled = true;
+        Buffering buffering;
+        ModuleSpec slowest;
+        int slowestAt;
+        ModuleSpec fastest;
+        int unknownTimings = -1;
+        int tAA;
+        int tRCD;
+        int tRP;
+        int tRAS;
+        CasLatencies latencies;
+    }
+
+    private RateRule() {
+    }
+
+    /** @return the verdict; the result is put into {@code results[domain]} */
+    static Verdict solve(Facts f, int domain, RateResult[] results, List<Finding> out) {
+        Domain d = sumUp(f, domain);
+        String name = f.machine.domains[domain];
+        Subject subject = name.isEmpty() ? Subject.machine() : Subject.processor(name);
+        results[domain] = new RateResult(name, Optional.empty(), Optional.empty());
+        if (d.modules == 0) {
+            return Verdict.NOT_APPLICABLE;
+        }
+        RateCap cap = null;
+        for (RateCap row : f.controller().caps()) {
+            if (row.matches(d.modules, d.ranks, d.unlikeSizes, d.buffering, d.allFilled)) {
+                cap = row;
+                break;
+            }
+        }
+        if (cap == null) {
+            out.add(Finding.of(LayoutFinding.RATE_NO_ROW, Severity.RISK, subject,
+                    new LayoutFinding.RateConditions(d.modules, d.ranks, d.unlikeSizes, d.allFilled),
+                    new Evidence.RecordEntry("controller.caps", "no row matches", f.controller().name())));
+        }
+        DataRate most = cap == null ? d.slowest.rate() : d.slowest.rate().min(cap.rate());
+        if (d.unknownTimings >= 0) {
+            return withoutTimings(f, d, most, cap, subject, results, domain, out);
+        }
+        MemoryGeneration generation = f.controller().generation();
+        int tAAmax = generation.tAAmaxPs().orElse(Integer.MAX_VALUE);
+        for (int s = 0; s < f.machine.steps.length; s++) {
+            DataRate step = f.machine.steps[s];
+            int tck = f.machine.tckPs[s];
+            if (step.compareTo(most) > 0) {
+                continue;
+            }
+            int cl = d.latencies.smallestFrom(ClockRounding.cyclesRoundedUp(generation, d.tAA, tck));
+            if (cl < 0 || (long) cl * tck > tAAmax) {
+                continue;
+            }
+            Picoseconds firstWord = Picoseconds.of((int) Math.round(cl * 6_000_000.0 / step.thirds()));
+            results[domain] = new RateResult(name, Optional.of(step), Optional.of(new RateResult.Clocks(cl,
+                    ClockRounding.cyclesRoundedUp(generation, d.tRCD, tck), ClockRounding.cyclesRoundedUp(generation, d.tRP, tck),
+                    ClockRounding.cyclesRoundedUp(generation, d.tRAS, tck), firstWord)));
+            return explain(f, d, step, cap, subject, out);
+        }
+        out.add(Finding.of(LayoutFinding.RATE_NO_COMMON, Severity.STOP, subject, LayoutFinding.Nothing.INSTANCE,
+                new Evidence.Clause("JESD21-C / JESD400-5", "CAS latency for a clock period", true)));
+        return Verdict.VIOLATED;
+    }
+
+    private static Domain sumUp(Facts f, int domain) {
+        Domain d = new Domain();
+        for (int c = 0; c < f.count.length; c++) {
+            if (f.machine.domainOf[c] != domain) {
+                continue;
+            }
+            d.modules = Math.max(d.modules, f.count[c]);
+            d.allFilled &= f.count[c] > 0;
+            ByteSize size = null;
+            for (int p : f.machine.positionsOf[c]) {
+                if (f.counts(p)) {
+                    ModuleSpec m = f.modules[p];
+                    d.unlikeSizes |= size != null && !size.equals(m.capacity());
+                    size = m.capacity();
+                    add(d, m, p);
+                }
+            }
+        }
+        return d;
+    }
+
+    private static void add(Domain d, ModuleSpec m, int p) {
+        d.ranks = Math.max(d.ranks, m.organisation().packageRanks());
+        if (d.buffering == null || m.buffering().compareTo(d.buffering) > 0) {
+            d.buffering = m.buffering();
+        }
+        if (d.slowest == null || m.rate().compareTo(d.slowest.rate()) < 0) {
+            d.slowest = m;
+            d.slowestAt = p;
+        }
+        if (d.fastest == null || m.rate().compareTo(d.fastest.rate()) > 0) {
+            d.fastest = m;
+        }
+        if (m.timings().isEmpty()) {
+            d.unknownTimings = p;
+            return;
+        }
+        Timings t = m.timings().get();
+        d.tAA = Math.max(d.tAA, t.tAA().value());
+        d.tRCD = Math.max(d.tRCD, t.tRCD().value());
+        d.tRP = Math.max(d.tRP, t.tRP().value());
+        d.tRAS = Math.max(d.tRAS, t.tRAS().value());
+        d.latencies = d.latencies == null ? t.casLatencies() : d.latencies.and(t.casLatencies());
+    }
+
+    /** The rate can still be told where timings are not known (soldered banks mostly); the latency cannot. */
+    private static Verdict withoutTimings(Facts f, Domain d, DataRate most, RateCap cap, Subject subject, RateResult[] results, int domain,
+            List<Finding> out) {
+        String at = f.position(d.unknownTimings).label();
+        out.add(Finding.of(LayoutFinding.RATE_TIMINGS_UNKNOWN, Severity.NOTE, Subject.position(f.position(d.unknownTimings).id()),
+                new LayoutFinding.AtPosition(at), new Evidence.ModuleFact(at, "timings", "not read")));
+        for (DataRate step : f.machine.steps) {
+            if (step.compareTo(most) <= 0) {
+                results[domain] = new RateResult(f.machine.domains[domain], Optional.of(step), Optional.empty());
+                explain(f, d, step, cap, subject, out);
+                return Verdict.UNDECIDED;
+            }
+        }
+        out.add(Finding.of(LayoutFinding.RATE_NO_COMMON, Severity.STOP, subject, LayoutFinding.Nothing.INSTANCE,
+                new Evidence.RecordEntry("controller.steps", f.controller().steps().toString(), f.controller().name())));
+        return Verdict.VIOLATED;
+    }
+
+    /** What holds the rate down: a slower module among faster ones, a row of the table, or the controller. */
+    private static Verdict explain(Facts f, Domain d, DataRate runs, RateCap cap, Subject subject, List<Finding> out) {
+        int before = out.size();
+        if (cap != null && cap.rate().compareTo(d.slowest.rate()) < 0 && cap.rate().compareTo(f.machine.steps[0]) < 0) {
+            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_TABLE, Severity.COST, subject,
+                    new LayoutFinding.RateHeld(runs, d.slowest.rate().min(f.machine.steps[0]), cap.source()),
+                    new Evidence.RecordEntry("controller.caps", cap.rate().toString(), cap.source())));
+        } else if (d.slowest.rate().compareTo(d.fastest.rate()) < 0 && d.slowest.rate().compareTo(f.machine.steps[0]) < 0) {
+            String at = f.position(d.slowestAt).label();
+            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_MODULE, Severity.COST, Subject.position(f.position(d.slowestAt).id()),
+                    new LayoutFinding.RateMixed(runs, d.fastest.rate().min(f.machine.steps[0]), at),
+                    new Evidence.ModuleFact(at, "rate", d.slowest.rate().toString())));
+        } else if (f.machine.steps[0].compareTo(d.slowest.rate()) < 0) {
+            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_CONTROLLER, Severity.NOTE, subject,
+                    new LayoutFinding.RateHeld(runs, d.slowest.rate(), f.controller().name()),
+                    new Evidence.RecordEntry("controller.steps", f.machine.steps[0].toString(), f.controller().name())));
+        }
+        return cap == null ? Verdict.UNDECIDED : out.size() > before && out.get(before).severity() == Severity.COST ? Verdict.VIOLATED : Verdict.SATISFIED;
+    }
+}

@@ -1,0 +1,74 @@
+package zephyrridge.core.layout;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.quantity.Bandwidth;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+
+/**
+ * How much of a processor's memory is shared by how many channels (handbook 3.4.7; arithmetic over JESD79 channel widths).
+ *
+ * @param regions the widest first; their sizes add up to the total
+ * @param mean total / sum(size / peak), rounded down to a third of a MB/s; empty without a rate
+ */
+public record WidthMap(String processor, List<Region> regions, ByteSize total, Optional<Bandwidth> mean) {
+    /** @param peak ways x channel bytes x rate; empty without a rate */
+    public record Region(int ways, ByteSize size, Optional<Bandwidth> peak) {
+    }
+
+    /**
+     * @param totalMib MiB per channel of one processor
+     * @param largestWay for each number of channels, the largest interleave the controller can run with it
+     * @param flex false: unequal totals run one channel wide throughout
+     */
+    static WidthMap of(String processor, long[] totalMib, int[] largestWay, boolean flex, int channelBytes, Optional<DataRate> rate) {
+        long[] sorted = totalMib.clone();
+        java.util.Arrays.sort(sorted);
+        int n = sorted.length;
+        long total = 0;
+        for (long t : sorted) {
+            total += t;
+        }
+        long[] byWays = new long[n + 1];
+        long heights = 0;
+        // Channels that hold nothing make no difference to what the others share.
+        int filled = 0;
+        while (filled < n && sorted[n - 1 - filled] > 0) {
+            filled++;
+        }
+        if (!flex && filled > 0 && sorted[n - filled] != sorted[n - 1]) {
+            byWays[1] = total;
+            heights = total;
+        } else {
+            for (int k = filled; k >= 1; k--) {
+                long height = sorted[n - k] - (k < n ? sorted[n - k - 1] : 0);
+                for (int left = k; height > 0 && left > 0; left -= largestWay[left]) {
+                    byWays[largestWay[left]] += largestWay[left] * height;
+                    heights += height;
+                }
+            }
+        }
+        List<Region> regions = new ArrayList<>(2);
+        for (int ways = n; ways >= 1; ways--) {
+            if (byWays[ways] > 0) {
+                int w = ways;
+                regions.add(new Region(ways, ByteSize.ofMebibytes(byWays[ways]), rate.map(r -> Bandwidth.peak(w, channelBytes, r))));
+            }
+        }
+        long sum = total;
+        long cost = heights;
+        Optional<Bandwidth> mean = cost == 0 ? Optional.empty()
+                : rate.map(r -> new Bandwidth(Math.multiplyExact((long) channelBytes * r.thirds(), sum) / cost));
+        return new WidthMap(processor, List.copyOf(regions), ByteSize.ofMebibytes(total), mean);
+    }
+
+    public Optional<Region> widest() {
+        return regions.isEmpty() ? Optional.empty() : Optional.of(regions.get(0));
+    }
+
+    public Optional<Region> narrowest() {
+        return regions.isEmpty() ? Optional.empty() : Optional.of(regions.get(regions.size() - 1));
+    }
+}

@@ -1,0 +1,34 @@
+package zephyrridge.core.machine;
+
+import java.util.List;
+import java.util.NoSuchElementException;
+import zephyrridge.core.access.AccessGraph;
+
+/**
+ * All that is known of a model: where memory is, how it is clocked, how far it goes, how it is opened. Edited and exchanged as
+ * a whole; {@link RecordCheck} says whether it holds together.
+ */
+public record MachineRecord(String id, String maker, String model, String variant, MachineKind kind, List<String> processors,
+        Controller controller, List<Channel> channels, List<Position> positions, AccessGraph access, StartBehaviour start,
+        List<LimitClaim> limits) {
+    public MachineRecord {
+        processors = List.copyOf(processors);
+        channels = List.copyOf(channels);
+        positions = List.copyOf(positions);
+        limits = List.copyOf(limits);
+    }
+
+    /** @throws NoSuchElementException naming the id when the record has no such position */
+    public Position position(String positionId) {
+        return positions.stream().filter(p -> p.id().equals(positionId)).findFirst()
+                .orElseThrow(() -> new NoSuchElementException("no position " + positionId + " in " + id));
+    }
+
+    public boolean hasPosition(String positionId) {
+        return positions.stream().anyMatch(p -> p.id().equals(positionId));
+    }
+
+    public String name() {
+        return maker + " " + model + (variant.isBlank() ? "" : " " + variant);
+    }
+}

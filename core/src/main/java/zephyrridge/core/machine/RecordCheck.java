@@ -1,0 +1,101 @@
+package zephyrridge.core.machine;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import zephyrridge.core.access.AccessGraph;
+import zephyrridge.core.access.Part;
+
+/** Whether a machine record holds together. All faults are found at once, each with its place. */
+public final class RecordCheck {
+    /** @param path where in the record, as in "positions[2].channels"; {@code fault} a stable word; {@code value} the culprit */
+    public record Fault(String path, String fault, String value) {
+        @Override
+        public String toString() {
+            return path + ": " + fault + (value.isEmpty() ? "" : " (" + value + ")");
+        }
+    }
+
+    private static final int MOST_POSITIONS = 256;
+
+    private final List<Fault> faults = new ArrayList<>();
+
+    private RecordCheck() {
+    }
+
+    public static List<Fault> faults(MachineRecord record) {
+        RecordCheck check = new RecordCheck();
+        check.check(record);
+        return List.copyOf(check.faults);
+    }
+
+    private void check(MachineRecord r) {
+        Set<String> channels = unique("channels", r.channels(), Channel::id);
+        unique("positions", r.positions(), Position::id);
+        Set<String> parts = unique("access.parts", r.access().parts(), Part::id);
+        require(!r.positions().isEmpty() && r.positions().size() <= MOST_POSITIONS, "positions", "must be 1 to 256", "" + r.positions().size());
+        require(r.access().parts().size() <= AccessGraph.MOST_PARTS, "access.parts", "must be at most 64", "" + r.access().parts().size());
+        require(!r.controller().steps().isEmpty(), "controller.steps", "must name a rate", "");
+        require(r.controller().ways().contains(1), "controller.ways", "must contain 1", r.controller().ways().toString());
+        for (int i = 0; i < r.channels().size(); i++) {
+            Channel c = r.channels().get(i);
+            require(r.processors().contains(c.processor()), "channels[" + i + "].processor", "unknown processor", c.processor());
+        }
+        for (var step : r.controller().steps()) {
+            require(r.controller().generation().clockPeriodPs(step).isPresent(), "controller.steps", "no rate of " + r.controller().generation(), step.toString());
+        }
+        for (int i = 0; i < r.positions().size(); i++) {
+            position(r, r.positions().get(i), "positions[" + i + "]", channels, parts);
+        }
+        for (int i = 0; i < r.access().parts().size(); i++) {
+            for (String need : r.access().parts().get(i).needsOff()) {
+                require(parts.contains(need), "access.parts[" + i + "].needsOff", "unknown part", need);
+            }
+        }
+        for (String circle : r.access().circles()) {
+            fault("access.parts", "needs itself in a circle", circle);
+        }
+        for (int i = 0; i < r.limits().size(); i++) {
+            LimitClaim l = r.limits().get(i);
+            boolean whole = l.quantity() == LimitClaim.Quantity.DIE_DENSITY ? l.density().isPresent() : l.size().isPresent();
+            require(whole, "limits[" + i + "]", "lacks its figure", l.quantity().name());
+        }
+    }
+
+    private void position(MachineRecord r, Position p, String path, Set<String> channels, Set<String> parts) {
+        require(!p.channels().isEmpty(), path + ".channels", "must name a channel", p.id());
+        for (String channel : p.channels()) {
+            require(channels.contains(channel), path + ".channels", "unknown channel", channel);
+        }
+        for (Set<String> set : p.access()) {
+            for (String part : set) {
+                require(parts.contains(part), path + ".access", "unknown part", part);
+            }
+        }
+        require(p.soldered().isPresent() != p.socket().isPresent(), path, "must be either a soldered bank or a socket", p.id());
+        p.soldered().ifPresent(s -> require(s.generation() == r.controller().generation(), path + ".soldered", "other generation than the controller",
+                s.generation().name()));
+        p.socket().flatMap(Socket::lower).ifPresent(l -> require(r.hasPosition(l) && !l.equals(p.id()), path + ".socket.lower", "unknown position", l));
+    }
+
+    private <T> Set<String> unique(String path, List<T> items, Function<T, String> id) {
+        Set<String> seen = new HashSet<>();
+        for (String twice : items.stream().map(id).filter(i -> !seen.add(i)).collect(Collectors.toSet())) {
+            fault(path, "id is used twice", twice);
+        }
+        return seen;
+    }
+
+    private void require(boolean holds, String path, String fault, String value) {
+        if (!holds) {
+            fault(path, fault, value);
+        }
+    }
+
+    private void fault(String path, String fault, String value) {
+        faults.add(new Fault(path, fault, value));
+    }
+}

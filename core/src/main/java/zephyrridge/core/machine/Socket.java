@@ -1,0 +1,16 @@
+package zephyrridge.core.machine;
+
+import java.util.Optional;
+
+/**
+ * How a module goes into a socket.
+ *
+ * @param keySide on which side the notch lies, by a landmark of the machine
+ * @param angleFrom insertion angle in degrees, 90 for straight down
+ * @param lower the position below it in a stacked socket, which is filled first
+ * @param turned whether this socket is turned round against its neighbour
+ * @param clearanceMillimetres room for a module's height; empty where nobody measured
+ */
+public record Socket(String keySide, int angleFrom, int angleTo, Optional<String> lower, boolean turned, int latches,
+        Optional<Integer> clearanceMillimetres) {
+}

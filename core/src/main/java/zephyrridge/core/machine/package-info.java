@@ -1,0 +1,2 @@
+/** What a machine is: positions, channels, controller, limits. */
+package zephyrridge.core.machine;

@@ -1,0 +1,39 @@
+package zephyrridge.core.module;
+
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+
+/**
+ * What a module (or a soldered bank) is, as far as a layout asks.
+ *
+ * @param millivolts supplies it works at, in mV, the lowest first (DDR3L: 1350 and 1500)
+ * @param rate the rate it is sold for
+ * @param timings empty where neither SPD nor a bin is known
+ * @param heightMillimetres board height, rounded up; empty where nobody measured
+ */
+public record ModuleSpec(MemoryGeneration generation, FormFactor formFactor, Buffering buffering, boolean ecc,
+        Organisation organisation, DataRate rate, Optional<Timings> timings, List<Integer> millivolts,
+        Optional<Integer> heightMillimetres) {
+    public ModuleSpec {
+        millivolts = List.copyOf(millivolts);
+        if (millivolts.isEmpty()) {
+            throw new IllegalArgumentException("a module works at one supply voltage at least");
+        }
+    }
+
+    public ByteSize capacity() {
+        return organisation.capacity();
+    }
+
+    /** Chips to be seen on the module, register, buffer, hub and power circuit not counted. */
+    public int packages() {
+        return organisation.packages(generation, ecc);
+    }
+
+    /** "16 GiB 2Rx8 DDR4-3200 SO-DIMM" */
+    public String summary() {
+        return capacity() + " " + organisation.label() + " " + generation + "-" + rate.name();
+    }
+}

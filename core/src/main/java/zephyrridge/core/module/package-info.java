@@ -1,0 +1,2 @@
+/** What a memory module is: organisation, speed bins, timings. */
+package zephyrridge.core.module;

@@ -1,0 +1,234 @@
+package zephyrridge.core.reading.label;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.FormFactor;
+import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Organisation;
+import zephyrridge.core.module.Rates;
+import zephyrridge.core.module.SpeedBin;
+import zephyrridge.core.module.Timings;
+import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.reading.label.LabelReading.Origin;
+import zephyrridge.core.reading.label.LabelText.Part;
+
+/**
+ * Decodes the label line of a module: the printed forms of DDR2 to DDR5 and the retail and informal ones (handbook 2.B; from
+ * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
+ */
+public final class LabelParser {
+    private static final Evidence.Clause LABEL_FORM = new Evidence.Clause("JESD21-C", "module label", true);
+    private static final Evidence.Clause BINS = new Evidence.Clause("JESD79", "speed bins", true);
+    private static final Subject LABEL = new Subject(Subject.Kind.LABEL, "");
+
+    private final LabelText text;
+    private final String line;
+    private final List<LabelReading.Value> values = new ArrayList<>();
+    private final List<Finding> findings = new ArrayList<>();
+    private final List<LabelReading.Suggestion> suggestions = new ArrayList<>();
+
+    private LabelParser(String line) {
+        this.line = line;
+        this.text = new LabelText(line);
+    }
+
+    /** @param line one label line, at most 200 characters (longer ones come back with a finding and no values) */
+    public static LabelReading parse(String line) {
+        LabelParser parser = new LabelParser(line.length() > LabelText.LONGEST ? "" : line);
+        if (line.length() > LabelText.LONGEST) {
+            parser.find(LabelFinding.LABEL_TOO_LONG, Severity.STOP, new LabelFinding.Length(line.length(), LabelText.LONGEST), LABEL_FORM);
+            return new LabelReading(line, List.of(), Optional.empty(), parser.findings, List.of());
+        }
+        return parser.decode();
+    }
+
+    private LabelReading decode() {
+        Optional<LabelText.PcPart> pc = text.pc();
+        Optional<Part> capacityPart = text.capacityPart();
+        Optional<LabelText.OrganisationPart> organisationPart = text.organisation();
+        Optional<ModuleSpec> spec = Optional.empty();
+        if (pc.isEmpty() && organisationPart.isEmpty()) {
+            find(LabelFinding.LABEL_NOT_RECOGNISED, Severity.STOP, new LabelFinding.Line(line), LABEL_FORM);
+        } else if (pc.isEmpty()) {
+            missing(LabelField.GENERATION, List.of());
+        } else {
+            spec = module(pc.get(), capacityPart, organisationPart);
+        }
+        values.sort(Comparator.comparing(LabelReading.Value::field));
+        findings.sort(Finding.GRAVEST_FIRST);
+        return new LabelReading(line, List.copyOf(values), spec, List.copyOf(findings), List.copyOf(suggestions));
+    }
+
+    private Optional<ModuleSpec> module(LabelText.PcPart pc, Optional<Part> capacity, Optional<LabelText.OrganisationPart> organisation) {
+        MemoryGeneration generation = MemoryGeneration.valueOf(pc.generation() == 1 ? "DDR" : "DDR" + pc.generation());
+        printed(LabelField.GENERATION, generation.name(), pc.whole());
+        noteConfusedDigits(pc.number());
+        Optional<DataRate> rate = rate(generation, pc);
+        Optional<SpeedBin> bin = rate.flatMap(r -> bin(generation, r, pc));
+        List<Integer> millivolts = voltage(generation, pc);
+        Optional<Buffering> buffering = moduleLetter(pc);
+        boolean ecc = pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) && !text.has("NON-ECC", "NON ECC");
+        addEcc(pc, ecc);
+        Optional<FormFactor> form = formFactor(pc);
+        pc.rawCard().ifPresent(c -> printed(LabelField.RAW_CARD, c.text(), c));
+        pc.revision().ifPresent(r -> printed(LabelField.SPD_REVISION, revision(r.digits()), r));
+        pc.grade().ifPresent(g -> printed(LabelField.TEMPERATURE_GRADE, g.text(), g));
+        Optional<Organisation> whole = new LabelOrganisation(this, line, generation, ecc, buffering.orElse(Buffering.UNBUFFERED))
+                .decode(capacity, organisation, pc.whole().from());
+        if (rate.isEmpty() || whole.isEmpty() || form.isEmpty() || buffering.isEmpty()) {
+            return Optional.empty();
+        }
+        return Optional.of(new ModuleSpec(generation, form.get(), buffering.get(), ecc, whole.get(), rate.get(), timings(generation, rate.get(), bin),
+                millivolts, Optional.empty()));
+    }
+
+    private Optional<DataRate> rate(MemoryGeneration generation, LabelText.PcPart pc) {
+        int number = pc.number().number();
+        boolean transfers = pc.named() || (pc.generation() >= 4 && pc.number().text().length() == 4);
+        boolean informal = pc.generation() == 3 && !transfers && Rates.byName(generation, number).isPresent();
+        Optional<Rates.Row> row = transfers || informal ? Rates.byName(generation, number) : Rates.byMegabytesPerSecond(generation, number);
+        if (row.isEmpty()) {
+            find(LabelFinding.LABEL_RATE_UNKNOWN, Severity.STOP, new LabelFinding.Number(number, transfers ? "MT/s" : "MB/s"), span(pc.number()));
+            return Optional.empty();
+        }
+        DataRate rate = row.get().rate();
+        if (informal) {
+            find(LabelFinding.LABEL_UNIT_IS_INFORMAL, Severity.NOTE, new LabelFinding.Number(number, generation + "-" + rate.name()), span(pc.number()));
+        } else if (!transfers) {
+            find(LabelFinding.LABEL_UNIT_IS_MEGABYTES, Severity.NOTE, new LabelFinding.Number(number, generation + "-" + rate.name()), span(pc.number()));
+        }
+        values.add(new LabelReading.Value(LabelField.RATE, rate.toString(), transfers || informal ? Origin.PRINTED : Origin.TABLE,
+                transfers || informal ? span(pc.number()) : new Evidence.Clause("JESD21-C", "PC numbers", true)));
+        return Optional.of(rate);
+    }
+
+    private Optional<SpeedBin> bin(MemoryGeneration generation, DataRate rate, LabelText.PcPart pc) {
+        List<String> known = SpeedBin.of(generation, rate).stream().map(b -> b.letters() + " = " + b.clocks()).toList();
+        if (pc.bin().isPresent()) {
+            Part letters = pc.bin().get();
+            Optional<SpeedBin> bin = SpeedBin.find(generation, rate, letters.text());
+            if (bin.isEmpty()) {
+                find(LabelFinding.LABEL_BIN_UNKNOWN, Severity.RISK, new LabelFinding.Bin(letters.text(), rate.toString(), known), span(letters), BINS);
+            } else {
+                values.add(new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
+            }
+            return bin;
+        }
+        if (pc.cl().isPresent()) {
+            Part cl = pc.cl().get();
+            Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, cl.number());
+            if (bin.isEmpty()) {
+                find(LabelFinding.LABEL_CL_UNUSUAL, Severity.RISK, new LabelFinding.Bin(cl.digits(), rate.toString(), known), span(cl), BINS);
+            } else {
+                values.add(new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
+            }
+            return bin;
+        }
+        missing(LabelField.TIMINGS, known);
+        return Optional.empty();
+    }
+
+    /** The bin's timings; a label without one leaves them open, which a layout then says where it matters. */
+    private static Optional<Timings> timings(MemoryGeneration generation, DataRate rate, Optional<SpeedBin> bin) {
+        return bin.map(SpeedBin::timings);
+    }
+
+    private List<Integer> voltage(MemoryGeneration generation, LabelText.PcPart pc) {
+        String letter = pc.voltageLetter().map(Part::text).orElse("");
+        List<Integer> millivolts = generation != MemoryGeneration.DDR3 ? List.of(generation.nominalMillivolts())
+                : switch (letter) {
+                    case "L" -> List.of(1350, 1500);
+                    case "U" -> List.of(1250, 1350, 1500);
+                    default -> List.of(1500);
+                };
+        String shown = millivolts.stream().map(mv -> mv / 1000.0 + " V").reduce((a, b) -> a + " or " + b).orElseThrow();
+        values.add(new LabelReading.Value(LabelField.VOLTAGE, shown, letter.isEmpty() ? Origin.TABLE : Origin.PRINTED,
+                pc.voltageLetter().<Evidence>map(this::span).orElse(new Evidence.Clause("JESD79", "supply voltage", true))));
+        return millivolts;
+    }
+
+    private Optional<Buffering> moduleLetter(LabelText.PcPart pc) {
+        Optional<Buffering> buffering = pc.letter().isEmpty() ? Optional.of(text.has("RDIMM", "REGISTERED") ? Buffering.REGISTERED : Buffering.UNBUFFERED)
+                : switch (pc.letter().get().text()) {
+                    case "U", "E", "S", "T", "M" -> Optional.of(Buffering.UNBUFFERED);
+                    case "R", "P", "N" -> Optional.of(Buffering.REGISTERED);
+                    case "L" -> Optional.of(Buffering.LOAD_REDUCED);
+                    default -> Optional.empty();
+                };
+        if (buffering.isEmpty()) {
+            Part letter = pc.letter().orElseThrow();
+            find(LabelFinding.LABEL_MODULE_LETTER_UNKNOWN, Severity.RISK, new LabelFinding.Letter(letter.text()), span(letter));
+        } else {
+            values.add(new LabelReading.Value(LabelField.BUFFERING, buffering.get().name(), pc.letter().isPresent() ? Origin.PRINTED : Origin.TABLE,
+                    pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
+        }
+        return buffering;
+    }
+
+    private void addEcc(LabelText.PcPart pc, boolean ecc) {
+        values.add(new LabelReading.Value(LabelField.ECC, ecc ? "yes" : "no", Origin.TABLE,
+                pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
+    }
+
+    private Optional<FormFactor> formFactor(LabelText.PcPart pc) {
+        Optional<FormFactor> form = pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
+        if (form.isEmpty() && text.has("SODIMM", "SO-DIMM", "SO DIMM")) {
+            form = Optional.of(FormFactor.SO_DIMM);
+        } else if (form.isEmpty() && text.has("UDIMM", "RDIMM", "DIMM")) {
+            form = Optional.of(FormFactor.DIMM);
+        }
+        if (form.isEmpty()) {
+            missing(LabelField.FORM_FACTOR, List.of("SO-DIMM", "UDIMM"));
+            suggest(line + " SO-DIMM", "", "", 8, 0.5);
+            suggest(line + " UDIMM", "", "", 6, 0.3);
+        } else {
+            values.add(new LabelReading.Value(LabelField.FORM_FACTOR, form.get().name(), Origin.PRINTED,
+                    pc.letter().<Evidence>map(this::span).orElse(LABEL_FORM)));
+        }
+        return form;
+    }
+
+    private static String revision(String digits) {
+        return digits.charAt(0) + "." + digits.substring(1);
+    }
+
+    void noteConfusedDigits(Part part) {
+        if (part.hasConfusedDigits()) {
+            find(LabelFinding.LABEL_CHARACTERS_READ_AS, Severity.NOTE, new LabelFinding.Characters(part.text(), part.digits()), span(part));
+        }
+    }
+
+    void find(LabelFinding code, Severity severity, Detail detail, Evidence... evidence) {
+        findings.add(Finding.of(code, severity, LABEL, detail, evidence));
+    }
+
+    void missing(LabelField field, List<String> candidates) {
+        find(LabelFinding.LABEL_FIELD_MISSING, field == LabelField.TIMINGS ? Severity.NOTE : Severity.RISK,
+                new LabelFinding.Missing(field, candidates), LABEL_FORM);
+    }
+
+    void printed(LabelField field, String value, Part part) {
+        values.add(new LabelReading.Value(field, value, Origin.PRINTED, span(part)));
+    }
+
+    void computed(LabelField field, String value, Evidence evidence) {
+        values.add(new LabelReading.Value(field, value, Origin.COMPUTED, evidence));
+    }
+
+    void suggest(String better, String organisation, String density, int charactersChanged, double weight) {
+        suggestions.add(new LabelReading.Suggestion(better, organisation, density, charactersChanged, weight));
+    }
+
+    Evidence.LabelSpan span(Part part) {
+        return new Evidence.LabelSpan(part.from(), part.to(), line.substring(part.from(), part.to()));
+    }
+}

@@ -1,0 +1,2 @@
+/** The printed label line of a module, decoded. */
+package zephyrridge.core.reading.label;

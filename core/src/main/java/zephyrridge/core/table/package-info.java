@@ -1,0 +1,2 @@
+/** Published tables as comma-separated class-path resources. */
+package zephyrridge.core.table;

@@ -1,0 +1,170 @@
+package zephyrridge.core.reading.label;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Random;
+import java.util.Set;
+import java.util.TreeSet;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.module.ModuleSpec;
+
+/** Against the label vectors of handbook 2.I.4 and its rules of 2.B (from memory of JESD21-C 4.20). */
+class LabelParserTest {
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "2GB 2Rx8 PC2-6400U-666-12-E1     | DDR2 | 800  | DIMM    | UNBUFFERED   | no  | 2Rx8  | 1 Gbit  | 16 | 6-6-6",
+        "4GB 2Rx8 PC3-10600S-9-10-F2      | DDR3 | 1333 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 2 Gbit  | 16 | 9-9-9",
+        "8GB 2Rx8 PC3L-12800S-11-13-F3    | DDR3 | 1600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 4 Gbit  | 16 | 11-11-11",
+        "16GB 2Rx4 PC3L-12800R-11-13-E2   | DDR3 | 1600 | DIMM    | REGISTERED   | yes | 2Rx4  | 4 Gbit  | 36 | 11-11-11",
+        "8GB 1Rx8 PC4-2400T-SA1-11        | DDR4 | 2400 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 8 Gbit  | 8  | 17-17-17",
+        "8GB 1Rx16 PC4-3200AA-SC0-11      | DDR4 | 3200 | SO_DIMM | UNBUFFERED   | no  | 1Rx16 | 16 Gbit | 4  | 22-22-22",
+        "16GB 2Rx8 PC4-2666V-SE1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 8 Gbit  | 16 | 19-19-19",
+        "32GB 2Rx8 PC4-3200AA-UB1-12      | DDR4 | 3200 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 22-22-22",
+        "16GB 2Rx8 PC4-2400T-EE1-11       | DDR4 | 2400 | DIMM    | UNBUFFERED   | yes | 2Rx8  | 8 Gbit  | 18 | 17-17-17",
+        "32GB 2Rx4 PC4-2400T-RA1-11       | DDR4 | 2400 | DIMM    | REGISTERED   | yes | 2Rx4  | 8 Gbit  | 36 | 17-17-17",
+        "64GB 4DRx4 PC4-2400T-LD1-11      | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 4DRx4 | 8 Gbit  | 36 | 17-17-17",
+        "16GB 1Rx8 PC5-4800B-SA0-1010-XT  | DDR5 | 4800 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 16 Gbit | 8  | 40-39-39",
+        "32GB 2Rx8 PC5-5600B-UB0-1010-XT  | DDR5 | 5600 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 46-45-45",
+        "48GB 2Rx8 PC5-5600B-SB0-1010-XT  | DDR5 | 5600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 24 Gbit | 16 | 46-45-45"})
+    void decodesPrintedForms(String line, String generation, int rate, String form, String buffering, String ecc, String organisation, String density,
+            String chips, String timings) {
+        LabelReading r = LabelParser.parse(line);
+        ModuleSpec spec = r.spec().orElseThrow();
+        assertThat(spec.generation()).hasToString(generation);
+        assertThat(spec.rate().name()).isEqualTo(rate);
+        assertThat(spec.formFactor()).hasToString(form);
+        assertThat(spec.buffering()).hasToString(buffering);
+        assertThat(spec.ecc()).isEqualTo(ecc.equals("yes"));
+        assertThat(r.value(LabelField.DIE_DENSITY).orElseThrow().value()).isEqualTo(density);
+        assertThat(r.value(LabelField.CHIPS).orElseThrow().value()).isEqualTo(chips);
+        assertThat(r.value(LabelField.ORGANISATION).orElseThrow().value()).isEqualTo(organisation);
+        assertThat(r.value(LabelField.TIMINGS).orElseThrow().value()).isEqualTo(timings);
+        assertThat(r.findings()).noneMatch(f -> f.severity().ordinal() < 2);
+    }
+
+    @Test
+    void saysWhatWasPrintedAndWhatDerived() {
+        LabelReading r = LabelParser.parse("8GB 1Rx8 PC4-2400T-SA1-11");
+        assertThat(r.value(LabelField.CAPACITY).orElseThrow().origin()).isEqualTo(LabelReading.Origin.PRINTED);
+        assertThat(r.value(LabelField.TIMINGS).orElseThrow().origin()).isEqualTo(LabelReading.Origin.TABLE);
+        assertThat(r.value(LabelField.DIE_DENSITY).orElseThrow().origin()).isEqualTo(LabelReading.Origin.COMPUTED);
+        assertThat(r.value(LabelField.RAW_CARD).orElseThrow().value()).isEqualTo("A1");
+        assertThat(r.value(LabelField.SPD_REVISION).orElseThrow().value()).isEqualTo("1.1");
+        assertThat(r.spec().orElseThrow().timings().orElseThrow().tAA().value()).isEqualTo(13_750);
+    }
+
+    @Test
+    void voltageLettersOfDdr3() {
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1500);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3L-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1350, 1500);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3U-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1250, 1350, 1500);
+    }
+
+    /** Same digits, another unit: handbook 2.B.1. */
+    @ParameterizedTest
+    @CsvSource({"PC4-21300,2666", "PC3-1600,1600", "PC4-3200,3200", "PC2-3200,400", "PC-3200,400", "PC3-6400,800", "PC5-6400,6400", "PC5-38400,4800",
+        "PC3-12800,1600", "PC2-6400,800", "DDR4-2667,2666", "DDR5 5600,5600", "DDR3L-1600,1600", "PC3-8500,1066"})
+    void branchesOnTheGenerationFirst(String line, int rate) {
+        assertThat(LabelParser.parse(line).value(LabelField.RATE).orElseThrow().value()).isEqualTo(rate + " MT/s");
+    }
+
+    @ParameterizedTest
+    @CsvSource({"8gb 1rx8 pc4-24OOT-sa1-11,8", "8GB IRx8 PC4 2400T SA1 11,8", "8 GB 1R x8 PC42400T-SA1-11,8", "16GB 2Rx8 PC4-2666V-SE1-11 trailing text,16",
+        "PC4-2666V-SE1-11 2Rx8 16GB,16", "I6GB 2Rx8 PC4-2666V-SE1-11,16", "16 GB 2R×8 PC4-2666V-SE1-11,16"})
+    void readsOddSpellings(String line, int gibibytes) {
+        assertThat(LabelParser.parse(line).spec().orElseThrow().capacity().gibibytes()).isEqualTo(gibibytes);
+    }
+
+    @Test
+    void namesAnImpossibleCombinationWithItsMisreadings() {
+        LabelReading r = LabelParser.parse("16GB 1Rx16 PC4-3200AA-SC0-11");
+        assertThat(r.spec()).isEmpty();
+        Finding f = r.findings().get(0);
+        assertThat(f.code()).isEqualTo(LabelFinding.LABEL_IMPOSSIBLE_DENSITY);
+        assertThat(((LabelFinding.Density) f.detail()).needed()).isEqualTo("32 Gbit");
+        assertThat(r.suggestions()).extracting(LabelReading.Suggestion::line).startsWith(
+                "16GB 1Rx8 PC4-3200AA-SC0-11", "16GB 2Rx16 PC4-3200AA-SC0-11", "16GB 2Rx8 PC4-3200AA-SC0-11");
+        for (LabelReading.Suggestion s : r.suggestions()) {
+            assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent();
+        }
+    }
+
+    @Test
+    void suggestsWhatIsMissing() {
+        LabelReading r = LabelParser.parse("8GB PC4-2400T-SA1-11");
+        assertThat(r.spec()).isEmpty();
+        assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_FIELD_MISSING);
+        assertThat(r.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent());
+        LabelReading noCapacity = LabelParser.parse("2Rx8 PC4-2400T-SE1-11");
+        assertThat(noCapacity.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent());
+    }
+
+    @Test
+    void doubtsABinThatTheRateHasNot() {
+        LabelReading r = LabelParser.parse("8GB 1Rx8 PC4-2400W-SA1-11");
+        assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_BIN_UNKNOWN);
+        assertThat(r.spec().orElseThrow().timings()).isEmpty();
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-12-10-F2").findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_CL_UNUSUAL);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", " ", "hello", "GB", "PC", "PC4", "8GB", "ﬀ PC4-2400T", "İ PC4-", "99999GB 8Rx32 PC5-99999"})
+    void nonsenseIsAFindingNotAnException(String line) {
+        LabelReading r = LabelParser.parse(line);
+        assertThat(r.findings()).isNotEmpty();
+    }
+
+    @Test
+    void refusesVeryLongLines() {
+        LabelReading r = LabelParser.parse("8GB ".repeat(1000));
+        assertThat(r.findings()).extracting(Finding::code).containsExactly(LabelFinding.LABEL_TOO_LONG);
+    }
+
+    /** 200,000 random and mutated lines: never an exception, spans inside the line, a module only when nothing is missing. */
+    @Test
+    void survivesRandomAndMutatedLines() {
+        String[] good = {"4GB 2Rx8 PC3-10600S-9-10-F2", "16GB 2Rx4 PC3L-12800R-11-13-E2", "8GB 1Rx16 PC4-3200AA-SC0-11", "64GB 4DRx4 PC4-2400T-LD1-11",
+            "128GB 2S4Rx4 PC4-2400T-LD1-11", "16GB 1Rx8 PC5-4800B-SA0-1010-XT", "1GB 2Rx8 PC2-5300S-555-12-E0", "PC4-21300", "DDR5-5600 SODIMM 2Rx8 32GB"};
+        String alphabet = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefRxPC-_ .×ßİ\u0000\t\uD83D\uDE00";
+        Random random = new Random(4242);
+        int decoded = 0;
+        Set<String> codes = new TreeSet<>();
+        for (int i = 0; i < 200_000; i++) {
+            StringBuilder line = new StringBuilder(i % 4 == 0 ? "" : good[random.nextInt(good.length)]);
+            int edits = i % 4 == 0 ? random.nextInt(60) : random.nextInt(5);
+            for (int e = 0; e < edits; e++) {
+                char c = alphabet.charAt(random.nextInt(alphabet.length()));
+                int at = random.nextInt(line.length() + 1);
+                int kind = random.nextInt(3);
+                if (kind == 0 || at == line.length()) {
+                    line.insert(at, c);
+                } else if (kind == 1) {
+                    line.setCharAt(at, c);
+                } else {
+                    line.deleteCharAt(at);
+                }
+            }
+            LabelReading r = LabelParser.parse(line.toString());
+            decoded += r.spec().isPresent() ? 1 : 0;
+            for (Finding f : r.findings()) {
+                codes.add(f.code().name());
+            }
+            for (LabelReading.Value v : r.values()) {
+                if (v.evidence() instanceof zephyrridge.core.finding.Evidence.LabelSpan s) {
+                    assertThat(line.substring(s.from(), s.to())).isEqualTo(s.text());
+                }
+            }
+            if (r.spec().isEmpty()) {
+                assertThat(r.findings()).as("no module and no reason: %s", line).isNotEmpty();
+            } else {
+                assertThat(r.value(LabelField.CAPACITY).orElseThrow().value()).isEqualTo(r.spec().get().capacity().toString());
+            }
+        }
+        assertThat(decoded).as("mutation leaves many lines readable").isGreaterThan(20_000);
+        assertThat(codes).contains("LABEL_NOT_RECOGNISED", "LABEL_FIELD_MISSING", "LABEL_IMPOSSIBLE_DENSITY", "LABEL_BIN_UNKNOWN");
+    }
+}
