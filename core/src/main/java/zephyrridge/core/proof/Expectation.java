@@ -35,9 +35,8 @@ public record Expectation(ByteSize firmwareTotal, ByteSize usableFrom, ByteSize 
     public static Expectation of(MachineRecord record, Layout planned, LayoutEvaluation evaluation, Host host) {
         ByteSize installed = evaluation.installed();
         ByteSize kernel = new ByteSize(installed.bytes() * 3 / 100);
-        ByteSize addressable = host.wordBits() == 64 ? installed
-                : installed.min(ByteSize.ofGibibytes(4).minusFloored(record.controller().deviceHole()));
-        ByteSize most = addressable.min(host.ceiling().orElse(addressable));
+        ByteSize most = evaluation.usable().plus(record.controller().carveOut()).plus(record.controller().reserve());
+        most = most.min(host.ceiling().orElse(most));
         Optional<DataRate> rate = evaluation.rate().rate();
         List<Integer> forms = rate.map(r -> List.copyOf(new TreeSet<>(List.of(r.name(), r.nameRounded(), r.clockMegahertz(), Math.round(r.thirds() / 6f)))))
                 .orElse(List.of());

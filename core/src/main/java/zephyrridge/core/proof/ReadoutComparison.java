@@ -10,6 +10,7 @@ import zephyrridge.core.finding.Subject;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.Host;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.proof.Comparison.Field;
@@ -153,9 +154,8 @@ public final class ReadoutComparison {
             return amounts(ProofFinding.PROOF_CEILING, Severity.NOTE, installed, got);
         }
         if (got.mebibytes() % 1024 == 0 && lost > 0) {
-            return got.bytes() * 2 == installed.bytes() && host.mode() == Host.MemoryMode.MIRRORED
-                    ? amounts(ProofFinding.PROOF_MIRRORED, Severity.NOTE, installed, got)
-                    : amounts(ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got);
+            boolean half = got.bytes() * 2 == installed.bytes() && record.kind() == MachineKind.SERVER;
+            return amounts(half ? ProofFinding.PROOF_MIRRORED : ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got);
         }
         if (lost >= 0 && lost * 100 < installed.mebibytes() * 3) {
             return amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, installed, got);
