@@ -7,6 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
@@ -18,6 +22,25 @@ import zephyrridge.core.machine.Socket;
  * @param lowerFirst the lower position of a stacked socket that must be done before this one
  */
 public record FitLine(Position position, Optional<JobModule> out, Optional<JobModule> in, Optional<String> lowerFirst) {
+
+    /**
+     * What would go wrong if this line were ticked off now.
+     *
+     * @param fitted positions that are done; {@code seen} the tag or label read at the socket, if it was
+     */
+    public List<Finding> mistakes(Set<String> fitted, Optional<String> seen) {
+        List<Finding> found = new ArrayList<>();
+        Subject here = Subject.position(position.id());
+        lowerFirst.filter(lower -> !fitted.contains(lower)).ifPresent(lower -> found.add(Finding.of(GateFinding.FIT_LOWER_FIRST, Severity.STOP, here,
+                new GateFinding.Order(position.label(), lower), new Evidence.RecordEntry("positions." + position.id() + ".socket.lower", lower, ""))));
+        String read = seen.map(String::strip).orElse("");
+        if (!read.isEmpty() && !in.map(m -> m.answersTo(read)).orElse(false)) {
+            found.add(Finding.of(GateFinding.FIT_WRONG_MODULE, Severity.STOP, here,
+                    new GateFinding.Wrong(position.label(), read, in.map(m -> m.tag().orElse(m.labelLine())).orElse("no module")),
+                    new Evidence.Word("scanned", read)));
+        }
+        return found;
+    }
 
     /** The lines of a plan in fitting order: the lower of a stacked pair first, then as each channel wants to be filled. */
     public static List<FitLine> of(MachineRecord record, JobState job) {

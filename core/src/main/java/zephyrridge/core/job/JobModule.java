@@ -1,5 +1,6 @@
 package zephyrridge.core.job;
 
+import java.util.Locale;
 import java.util.Optional;
 import zephyrridge.core.module.ModuleSpec;
 
@@ -13,4 +14,13 @@ import zephyrridge.core.module.ModuleSpec;
 public record JobModule(String key, Origin origin, String labelLine, Optional<String> tag, ModuleSpec spec) {
     /** Found in the machine, taken from the drawer, or typed in as something one might buy. */
     public enum Origin { FOUND, DRAWER, TYPED }
+
+    /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */
+    public boolean answersTo(String read) {
+        return tag.map(read::equalsIgnoreCase).orElse(false) || plain(read).equals(plain(labelLine));
+    }
+
+    private static String plain(String line) {
+        return line.toUpperCase(Locale.ROOT).replaceAll("[^A-Z0-9]", "");
+    }
 }

@@ -1,0 +1,73 @@
+package zephyrridge.core.job;
+
+import java.util.ArrayList;
+import java.util.List;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.layout.Rule;
+import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Expectation;
+
+/**
+ * How far a job has come, station by station, derived from its state. Minutes that no record gives are common practice,
+ * no source.
+ */
+public record Trail(List<Leg> legs) {
+    public enum Status { DONE, OPEN, BLOCKED }
+
+    /** @param minutes bench time to be expected */
+    public record Leg(Station station, Status status, int minutes) {
+    }
+
+    private static final int TAKE_IN_MINUTES = 8;
+    private static final int READ_MINUTES = 6;
+    private static final int LIMITS_MINUTES = 2;
+    private static final int PLAN_MINUTES = 4;
+    private static final int FIT_MINUTES_PER_LINE = 2;
+    private static final int TEST_PASS_MINUTES = 20;
+    private static final int HAND_BACK_MINUTES = 5;
+
+    public static Trail of(JobState job, LayoutEvaluation plan, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
+            Comparison comparison) {
+        boolean changed = !plan.changed().isEmpty();
+        boolean shut = Gates.isShut(Gates.opening(job.intake()));
+        boolean stops = plan.has(Severity.STOP);
+        boolean limitStops = plan.findings().stream().anyMatch(Trail::isLimitStop);
+        boolean different = comparison.lines().stream().anyMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT);
+        List<Leg> legs = new ArrayList<>();
+        legs.add(leg(Station.TAKE_IN, !job.intake().wish().isBlank() && !job.intake().owner().isBlank(), false, TAKE_IN_MINUTES));
+        legs.add(leg(Station.READ, !job.before().isEmpty(), false, READ_MINUTES));
+        legs.add(leg(Station.LIMITS, changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops, limitStops, LIMITS_MINUTES));
+        legs.add(leg(Station.PLAN, changed && !stops, changed && stops, PLAN_MINUTES));
+        legs.add(leg(Station.OPEN, changed && !shut && opening.stream().allMatch(s -> job.stepsDone().contains(s.id())), shut, minutes(opening)));
+        legs.add(leg(Station.FIT, changed && lines.stream().allMatch(l -> job.fitted().contains(l.position().id())), changed && (shut || stops),
+                Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE));
+        legs.add(leg(Station.PROVE, changed && comparison.proven(), different, TEST_PASS_MINUTES + (expected.firstStartTo() + 59) / 60));
+        legs.add(leg(Station.HAND_BACK, job.closing().isPresent(), false, HAND_BACK_MINUTES + minutes(closing)));
+        return new Trail(List.copyOf(legs));
+    }
+
+    /** The first station that is not done; HAND_BACK when all are. */
+    public Station current() {
+        return legs.stream().filter(l -> l.status != Status.DONE).map(Leg::station).findFirst().orElse(Station.HAND_BACK);
+    }
+
+    public Status statusOf(Station station) {
+        return legs.get(station.ordinal()).status;
+    }
+
+    private static boolean isLimitStop(Finding f) {
+        return f.severity() == Severity.STOP && (f.code() == LayoutFinding.LIMIT_BEYOND_CONTROLLER || f.code() == LayoutFinding.LIMIT_DENSITY);
+    }
+
+    private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {
+        return new Leg(station, blocked ? Status.BLOCKED : done ? Status.DONE : Status.OPEN, minutes);
+    }
+
+    private static int minutes(List<WorkStep> steps) {
+        return (steps.stream().mapToInt(WorkStep::seconds).sum() + 59) / 60;
+    }
+}

@@ -1,0 +1,30 @@
+package zephyrridge.server.account;
+
+import static zephyrridge.server.db.Tables.ACCOUNT;
+
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jooq.Records;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class AccountStore {
+    record Row(String login, String displayName, String role, String passwordHash) {
+    }
+
+    private final DSLContext sql;
+
+    AccountStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    Optional<Row> find(String login) {
+        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH).from(ACCOUNT).where(ACCOUNT.LOGIN.eq(login))
+                .fetchOptional(Records.mapping(Row::new));
+    }
+
+    void insert(Row row) {
+        sql.insertInto(ACCOUNT).set(ACCOUNT.LOGIN, row.login).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role)
+                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash).execute();
+    }
+}

@@ -1,0 +1,71 @@
+package zephyrridge.server.demo;
+
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.nio.charset.StandardCharsets;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.server.account.Accounts;
+import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.machine.Machines;
+
+/** Fills an empty database with the made-up workshop, all or nothing; leaves a filled one alone. */
+@Component
+@ConditionalOnProperty(name = "zephyr.demo", havingValue = "true")
+class DemoLoader implements ApplicationRunner {
+    private final Accounts accounts;
+    private final Machines machines;
+    private final Drawer drawer;
+    private final DemoJobs jobs;
+    private final JsonMapper json;
+    private final TransactionTemplate transaction;
+
+    DemoLoader(Accounts accounts, Machines machines, Drawer drawer, DemoJobs jobs, JsonMapper json, TransactionTemplate transaction) {
+        this.accounts = accounts;
+        this.machines = machines;
+        this.drawer = drawer;
+        this.jobs = jobs;
+        this.json = json;
+        this.transaction = transaction;
+    }
+
+    @Override
+    public void run(ApplicationArguments args) {
+        transaction.executeWithoutResult(t -> {
+            try {
+                load();
+            } catch (IOException e) {
+                throw new java.io.UncheckedIOException("demo data", e);
+            }
+        });
+    }
+
+    private void load() throws IOException {
+        if (accounts.find(DemoAccounts.ALL.get(0).login()).isPresent()) {
+            return;
+        }
+        for (DemoAccounts.Hint a : DemoAccounts.ALL) {
+            accounts.add(new Accounts.Account(a.login(), a.name(), a.role()), a.password());
+        }
+        for (Resource file : new PathMatchingResourcePatternResolver().getResources("classpath:demo/machines/*.json")) {
+            machines.add(json.readValue(file.getContentAsByteArray(), MachineRecord.class));
+        }
+        CSVFormat format = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get();
+        try (var in = new InputStreamReader(new ClassPathResource("demo/drawer.csv").getInputStream(), StandardCharsets.UTF_8)) {
+            for (CSVRecord row : format.parse(in)) {
+                drawer.add(row.get("tag"), row.get("label"), row.get("maker"), Drawer.Tested.valueOf(row.get("tested")), row.get("note"));
+            }
+        }
+        jobs.load();
+    }
+}

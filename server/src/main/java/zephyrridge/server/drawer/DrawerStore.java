@@ -1,0 +1,44 @@
+package zephyrridge.server.drawer;
+
+import static zephyrridge.server.db.Tables.DRAWER_MODULE;
+
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jooq.Field;
+import org.jooq.Records;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class DrawerStore {
+    record Row(String tag, String labelLine, String maker, String tested, String note, Optional<Long> jobId) {
+    }
+
+    private static final Field<Optional<Long>> JOB = DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable);
+    private final DSLContext sql;
+
+    DrawerStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    List<Row> all() {
+        return sql.select(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE, JOB).from(DRAWER_MODULE)
+                .orderBy(DRAWER_MODULE.TAG).fetch(Records.mapping(Row::new));
+    }
+
+    /** @param forUpdate locks the row until the transaction ends */
+    Optional<Row> find(String tag, boolean forUpdate) {
+        var query = sql.select(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE, JOB)
+                .from(DRAWER_MODULE).where(DRAWER_MODULE.TAG.eq(tag));
+        return (forUpdate ? query.forUpdate() : query).fetchOptional(Records.mapping(Row::new));
+    }
+
+    void assign(String tag, Long jobId) {
+        sql.update(DRAWER_MODULE).set(DRAWER_MODULE.JOB_ID, jobId).where(DRAWER_MODULE.TAG.eq(tag)).execute();
+    }
+
+    void insert(Row row) {
+        sql.insertInto(DRAWER_MODULE).set(DRAWER_MODULE.TAG, row.tag).set(DRAWER_MODULE.LABEL_LINE, row.labelLine).set(DRAWER_MODULE.MAKER, row.maker)
+                .set(DRAWER_MODULE.TESTED, row.tested).set(DRAWER_MODULE.NOTE, row.note).execute();
+    }
+}

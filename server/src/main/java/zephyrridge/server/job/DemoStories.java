@@ -1,0 +1,126 @@
+package zephyrridge.server.job;
+
+import java.util.Optional;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.job.Intake;
+import zephyrridge.core.job.JobModule;
+import zephyrridge.core.proof.Readout;
+import zephyrridge.server.demo.DemoJobs;
+
+/** The demo's jobs, walked to where they stand through the same changes a person makes. */
+@Component
+@ConditionalOnProperty(name = "zephyr.demo", havingValue = "true")
+class DemoStories implements DemoJobs {
+    private final Jobs jobs;
+
+    DemoStories(Jobs jobs) {
+        this.jobs = jobs;
+    }
+
+    @Override
+    public void load() {
+        justTakenIn();
+        inPlan();
+        swollen();
+        thirtyTwoBits();
+        inProof();
+        handedBack();
+    }
+
+    private void justTakenIn() {
+        new Walk("quarrow-fell-14", "Valley library", "Catalogue and browser at once are slow; would like it to last two more years", "ilka");
+    }
+
+    private void inPlan() {
+        new Walk("halmira-panel-27", "School, room 3", "Photo course in spring: as much memory as makes sense, the budget is small", "bram")
+                .then(intake("School, room 3", "Photo course in spring: as much memory as makes sense, the budget is small", "windows-11-pro", Intake.Seal.NONE,
+                        Intake.Battery.NONE_FITTED, "One scratch on the stand, all screws there"))
+                .then(found("8GB 1Rx8 PC4-2666V-SA1-11", "a-lower")).then(found("8GB 1Rx8 PC4-2666V-SA1-11", "b-lower"))
+                .then(readout(JobChange.Phase.BEFORE, "16 GB", "15.8 GB", 2667, 2, 33_400, null))
+                .then(new JobChange.TakeFromDrawer("D-007"))
+                .then(new JobChange.PlanModule("a-upper", Optional.of("m3")));
+    }
+
+    private void swollen() {
+        new Walk("quarrow-fell-14", "Survey team", "Maps stutter in the field; the touchpad clicks badly since last week", "ilka")
+                .then(intake("Survey team", "Maps stutter in the field; the touchpad clicks badly since last week", "windows-11-pro", Intake.Seal.NONE, Intake.Battery.SWOLLEN,
+                        "Touchpad stands proud by a millimetre"))
+                .then(found("8GB 1Rx16 PC4-3200AA-SC0-11", "socket-b"))
+                .then(readout(JobChange.Phase.BEFORE, "16 GB", "15.4 GB", 3200, 2, null, null))
+                .then(new JobChange.TakeFromDrawer("D-009"))
+                .then(new JobChange.PlanModule("socket-b", Optional.of("m2")));
+    }
+
+    private void thirtyTwoBits() {
+        new Walk("ostrell-drift-11", "Bus depot", "Timetable screen freezes; someone said it needs 8 GB", "bram")
+                .then(intake("Bus depot", "Timetable screen freezes; someone said it needs 8 GB", "windows-7-32", Intake.Seal.NONE, Intake.Battery.WORN, "Hinge a little loose"))
+                .then(found("4GB 1Rx8 PC3L-12800S-11-13-B4", "socket"))
+                .then(readout(JobChange.Phase.BEFORE, "4 GB", "2.9 GB", 800, 1, null, null))
+                .then(new JobChange.TakeFromDrawer("D-016"))
+                .then(new JobChange.PlanModule("socket", Optional.of("m2")));
+    }
+
+    private void inProof() {
+        new Walk("skerrow-tern-16", "Dairy office", "Invoices, mail and forty tabs; 8 GB are always full", "ilka")
+                .then(intake("Dairy office", "Invoices, mail and forty tabs; 8 GB are always full", "windows-11-home", Intake.Seal.OWNER_AGREES, Intake.Battery.GOOD, "Seal over one screw, cleared by telephone"))
+                .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
+                .then(readout(JobChange.Phase.BEFORE, "8 GB", "7.4 GB", 4800, 1, 30_100, null))
+                .then(new JobChange.TakeFromDrawer("D-012")).then(new JobChange.TakeFromDrawer("D-013"))
+                .then(new JobChange.PlanModule("socket-a", Optional.of("m2"))).then(new JobChange.PlanModule("socket-b", Optional.of("m3")))
+                .open().fit()
+                .then(readout(JobChange.Phase.AFTER, "32 GB", "31.3 GB", 5200, 1, null, null));
+    }
+
+    private void handedBack() {
+        new Walk("quarrow-fell-14", "Weather post 4", "Runs the station software and a browser; both should stay open", "wren")
+                .then(intake("Weather post 4", "Runs the station software and a browser; both should stay open", "linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Clean"))
+                .then(readout(JobChange.Phase.BEFORE, "8 GB", "7.4 GB", 3200, 1, 20_600, null))
+                .then(new JobChange.TakeFromDrawer("D-003"))
+                .then(new JobChange.PlanModule("socket-b", Optional.of("m1")))
+                .open().fit()
+                .then(readout(JobChange.Phase.AFTER, "24 GB", "23.3 GB", 3200, 2, 36_900, 1))
+                .then(new JobChange.CloseJob("24 GB instead of 8, both channels in use. One full pass of the memory test without an error."));
+    }
+
+    private static JobChange intake(String owner, String wish, String os, Intake.Seal seal, Intake.Battery battery, String condition) {
+        return new JobChange.AnswerIntake(owner, wish, Optional.of(os), Optional.empty(), seal, battery, condition);
+    }
+
+    private static JobChange found(String label, String position) {
+        return new JobChange.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
+    }
+
+    private static JobChange readout(JobChange.Phase phase, String total, String usable, int rate, int modules, Integer bandwidth, Integer passes) {
+        return new JobChange.EnterReadout(phase, new ReadoutForm(Optional.of(total), Optional.empty(), Optional.of(usable), Optional.of(rate), Optional.of(modules),
+                Optional.ofNullable(bandwidth), Readout.Test.READ, Readout.Threads.ALL, Optional.empty(), Optional.ofNullable(passes),
+                passes == null ? Optional.empty() : Optional.of(0), "on mains, nothing else running"));
+    }
+
+    /** One job on its way. */
+    private final class Walk {
+        private final long id;
+        private final String by;
+        private long version = 1;
+
+        Walk(String machine, String owner, String wish, String by) {
+            id = jobs.takeIn(machine, owner, wish, by);
+            this.by = by;
+        }
+
+        Walk then(JobChange change) {
+            jobs.change(id, version++, change, by);
+            return this;
+        }
+
+        Walk open() {
+            jobs.get(id).assessment().opening().forEach(step -> then(new JobChange.TickStep(step.id(), true)));
+            return this;
+        }
+
+        Walk fit() {
+            jobs.get(id).assessment().fitLines().forEach(line -> then(new JobChange.ConfirmFit(line.position().id(), true, Optional.empty())));
+            return this;
+        }
+    }
+}

@@ -1,0 +1,206 @@
+package zephyrridge.server.job;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.job.FitLine;
+import zephyrridge.core.job.Intake;
+import zephyrridge.core.job.JobAssessment;
+import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.JobState;
+import zephyrridge.core.machine.OperatingSystem;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.web.Problem;
+
+/**
+ * One thing a person does to a job. The same records are the request, the stored event and the history; what they do to the
+ * state is the core's.
+ */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = JobChange.AnswerIntake.class, name = "AnswerIntake"),
+    @JsonSubTypes.Type(value = JobChange.AddModule.class, name = "AddModule"),
+    @JsonSubTypes.Type(value = JobChange.TakeFromDrawer.class, name = "TakeFromDrawer"),
+    @JsonSubTypes.Type(value = JobChange.RemoveModule.class, name = "RemoveModule"),
+    @JsonSubTypes.Type(value = JobChange.PlaceFound.class, name = "PlaceFound"),
+    @JsonSubTypes.Type(value = JobChange.PlanModule.class, name = "PlanModule"),
+    @JsonSubTypes.Type(value = JobChange.ResetPlan.class, name = "ResetPlan"),
+    @JsonSubTypes.Type(value = JobChange.TickStep.class, name = "TickStep"),
+    @JsonSubTypes.Type(value = JobChange.ConfirmFit.class, name = "ConfirmFit"),
+    @JsonSubTypes.Type(value = JobChange.EnterReadout.class, name = "EnterReadout"),
+    @JsonSubTypes.Type(value = JobChange.CloseJob.class, name = "CloseJob"),
+    @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob")})
+public sealed interface JobChange {
+    int MOST_MODULES = 600;
+
+    /** The next state, or a {@link Problem} that says why not. */
+    JobState apply(JobState state, JobWorld world);
+
+    record AnswerIntake(@NotBlank @Size(max = 200) String owner, @NotNull @Size(max = 2000) String wish, Optional<@Size(max = 64) String> operatingSystem,
+            Optional<@Min(32) @Max(64) Integer> wordBits, @NotNull Intake.Seal seal, @NotNull Intake.Battery battery,
+            @NotNull @Size(max = 2000) String condition) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (operatingSystem.isPresent() && OperatingSystem.find(operatingSystem.get()).isEmpty()) {
+                throw Problem.invalid("operatingSystem", "There is no operating system " + operatingSystem.get() + " in the list. Choose one of it, or leave it open.");
+            }
+            if (wordBits.isPresent() && wordBits.get() != 32 && wordBits.get() != 64) {
+                throw Problem.invalid("wordBits", "The word size is 32 or 64, or left open.");
+            }
+            return state.withIntake(new Intake(owner, wish, operatingSystem, wordBits, seal, battery, condition));
+        }
+    }
+
+    /** @param position where it was found, for a module that is in the machine */
+    record AddModule(@NotNull JobModule.Origin origin, @NotBlank @Size(max = 200) String label, Optional<@Size(max = 64) String> position) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (origin == JobModule.Origin.DRAWER) {
+                throw Problem.invalid("origin", "Modules from the drawer are taken by their tag.");
+            }
+            ModuleSpec spec = LabelParser.parse(label).spec()
+                    .orElseThrow(() -> Problem.invalid("label", "This line is no whole module yet. Decode it and add what is missing."));
+            String key = nextKey(state);
+            JobState next = state.withModule(new JobModule(key, origin, label.strip(), Optional.empty(), spec));
+            return position.map(p -> next.withFound(socket(p, world), key)).orElse(next);
+        }
+    }
+
+    record TakeFromDrawer(@NotBlank @Size(max = 32) String tag) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (state.modules().values().stream().anyMatch(m -> m.tag().map(tag::equals).orElse(false))) {
+                throw Problem.invalid("tag", "Module " + tag + " is with this job already.");
+            }
+            Drawer.StockModule module = world.drawer().take(tag, world.jobId());
+            return state.withModule(new JobModule(nextKey(state), JobModule.Origin.DRAWER, module.labelLine(), Optional.of(tag), module.spec()));
+        }
+    }
+
+    record RemoveModule(@NotBlank @Size(max = 16) String key) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            module(key, state).tag().ifPresent(world.drawer()::giveBack);
+            return state.withoutModule(key);
+        }
+    }
+
+    /** @param key the module that was there, empty for an empty socket */
+    record PlaceFound(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return state.withFound(socket(position, world), key.map(k -> module(k, state).key()).orElse(""));
+        }
+    }
+
+    /** @param key the module that is to go there, empty to leave it empty */
+    record PlanModule(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return state.withPlanned(socket(position, world), key.map(k -> module(k, state).key()).orElse(""));
+        }
+    }
+
+    record ResetPlan() implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return state.withPlanReset();
+        }
+    }
+
+    record TickStep(@NotBlank @Size(max = 128) String step, boolean done) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            JobAssessment a = world.assess(state);
+            if (a.opening().stream().noneMatch(s -> s.id().equals(step)) && a.closing().stream().noneMatch(s -> s.id().equals(step))) {
+                throw Problem.notFound("step", step);
+            }
+            if (done) {
+                refuseIfShut(a.openingGates());
+            }
+            return state.withStep(step, done);
+        }
+    }
+
+    /** @param seen tag or label line that was scanned or typed at the socket */
+    record ConfirmFit(@NotBlank @Size(max = 64) String position, boolean done, Optional<@Size(max = 200) String> seen) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            JobAssessment a = world.assess(state);
+            FitLine line = a.fitLines().stream().filter(l -> l.position().id().equals(position)).findFirst()
+                    .orElseThrow(() -> Problem.notFound("fit line", position));
+            if (done) {
+                refuseIfShut(a.fittingGates());
+                refuseIfShut(line.mistakes(state.fitted(), seen));
+            }
+            return state.withFitted(position, done);
+        }
+    }
+
+    enum Phase { BEFORE, AFTER }
+
+    record EnterReadout(@NotNull Phase phase, @NotNull @Valid ReadoutForm readout) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return phase == Phase.BEFORE ? state.withBefore(readout.toReadout()) : state.withAfter(readout.toReadout());
+        }
+    }
+
+    record CloseJob(@NotNull @Size(max = 2000) String note) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return state.withClosing(Optional.of(new JobState.Closing(world.assess(state).comparison().proven(), note)));
+        }
+    }
+
+    record ReopenJob() implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return state.withClosing(Optional.empty());
+        }
+    }
+
+    private static String nextKey(JobState state) {
+        if (state.modules().size() >= MOST_MODULES) {
+            throw Problem.invalid("label", "This job has " + MOST_MODULES + " modules already; remove some first.");
+        }
+        int highest = state.modules().keySet().stream().mapToInt(k -> Integer.parseInt(k.substring(1))).max().orElse(0);
+        return "m" + (highest + 1);
+    }
+
+    private static JobModule module(String key, JobState state) {
+        JobModule module = state.modules().get(key);
+        if (module == null) {
+            throw Problem.notFound("module", key);
+        }
+        return module;
+    }
+
+    private static String socket(String position, JobWorld world) {
+        var record = world.machine().record();
+        if (!record.hasPosition(position)) {
+            throw Problem.notFound("position", position);
+        }
+        if (record.position(position).isSoldered()) {
+            throw Problem.invalid("position", record.position(position).label() + " is soldered: nothing can be taken out or put in there.");
+        }
+        return position;
+    }
+
+    private static void refuseIfShut(List<Finding> gates) {
+        gates.stream().filter(f -> f.severity() == Severity.STOP).findFirst().ifPresent(f -> {
+            throw new GateShut(f);
+        });
+    }
+}

@@ -1,0 +1,61 @@
+package zephyrridge.server.job;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.access.Fastener;
+import zephyrridge.core.access.Side;
+import zephyrridge.core.job.Intake;
+import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.Station;
+import zephyrridge.core.job.Trail;
+import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.layout.Rule;
+import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.MachineKind;
+import zephyrridge.core.proof.Comparison;
+import zephyrridge.server.text.FindingView;
+
+/** A job as the work screen shows it: its state and all that follows from it, in words. */
+record JobView(long id, long version, String machineName, MachineKind machineKind, Station current, boolean closed, Intake intake, List<ModuleView> modules,
+        PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
+        List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
+        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote,
+        LocalDateTime updatedAt, String updatedBy) {
+
+    /** @param foundAt position it was found in; {@code plannedAt} position the plan has it in */
+    record ModuleView(String key, JobModule.Origin origin, String labelLine, Optional<String> tag, String summary, long mebibytes, int ranks,
+            Optional<String> foundAt, Optional<String> plannedAt) {
+    }
+
+    record RuleView(Rule rule, String name, Verdict verdict) {
+    }
+
+    record LegView(Station station, Trail.Status status, int minutes) {
+    }
+
+    /** @param hard a bound, not a published figure or a hint */
+    record LimitView(LimitClaim.Source source, LimitClaim.Quantity quantity, String value, Optional<Long> mebibytes, boolean hard, String where) {
+    }
+
+    record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {
+    }
+
+    /** @param how the record's own words for a part; {@code source} where they come from */
+    record StepView(String id, WorkStep.Kind kind, String text, String how, String source, Optional<Side> up, List<FastenerView> fasteners, List<String> cautions,
+            int seconds, boolean done) {
+    }
+
+    record FitLineView(String position, String label, Optional<String> out, Optional<String> in, Optional<String> inTag, String keySide, String angle, int latches,
+            boolean turned, Optional<String> lowerFirst, boolean done) {
+    }
+
+    record ExpectationView(String firmwareTotal, long firmwareMebibytes, String usable, int positionsFilled, Optional<String> rate, List<Integer> rateForms,
+            Optional<String> timings, Optional<String> peak, String firstStart, List<String> notices) {
+    }
+
+    record ComparisonLineView(Comparison.Field field, String name, String expected, String found, Comparison.Verdict verdict, List<FindingView> findings) {
+    }
+
+}

@@ -1,0 +1,119 @@
+package zephyrridge.server.job;
+
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.job.Intake;
+import zephyrridge.core.job.JobAssessment;
+import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Trail;
+import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.machine.Machines;
+import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Problem;
+
+/** Jobs: every change is one transaction that moves the state on from an expected version and appends an event. */
+@Service
+public class Jobs {
+    /** A job as it stands, with all that follows from it. */
+    record Current(JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment) {
+    }
+
+    private final JobStore store;
+    private final Machines machines;
+    private final Drawer drawer;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final Texts texts;
+
+    Jobs(JobStore store, Machines machines, Drawer drawer, JsonMapper json, Clock clock, Texts texts) {
+        this.store = store;
+        this.machines = machines;
+        this.drawer = drawer;
+        this.json = json;
+        this.clock = clock;
+        this.texts = texts;
+    }
+
+    List<JobStore.ListRow> list() {
+        return store.list();
+    }
+
+    Current get(long id) {
+        return current(row(id, false));
+    }
+
+    List<JobStore.EventRow> events(long id) {
+        row(id, false);
+        return store.events(id, 0);
+    }
+
+    /** Takes a machine in and gives the new job's id. */
+    @Transactional
+    public long takeIn(String machineId, String owner, String wish, String by) {
+        Machines.Ready machine = machines.get(machineId);
+        Intake e = Intake.EMPTY;
+        JobState state = JobState.NEW.withIntake(new Intake(owner, wish, e.operatingSystem(), e.wordBits(), e.seal(), e.battery(), e.condition()));
+        LocalDateTime now = now();
+        long id = store.insert(machineId, shown(state, new JobWorld(0, machine, drawer).assess(state)), json.writeValueAsString(state), now, by);
+        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn", json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish))));
+        return id;
+    }
+
+    /**
+     * Applies a change on top of {@code expectedVersion}.
+     *
+     * @throws Problem CHANGED_MEANWHILE (409) with what others did since, when the job is at another version
+     */
+    @Transactional
+    public void change(long id, long expectedVersion, JobChange change, String by) {
+        JobStore.Row row = row(id, true);
+        if (row.version() != expectedVersion) {
+            throw changedMeanwhile(row, expectedVersion);
+        }
+        JobState state = json.readValue(row.state(), JobState.class);
+        if (state.closing().isPresent() && !(change instanceof JobChange.ReopenJob)) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "JOB_CLOSED", "This job is handed back. Open it again to change it.", Map.of());
+        }
+        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer);
+        JobState next = change.apply(state, world);
+        LocalDateTime now = now();
+        if (!store.update(id, expectedVersion, shown(next, world.assess(next)), json.writeValueAsString(next), now, by)) {
+            throw changedMeanwhile(row(id, false), expectedVersion);
+        }
+        // Written as the interface, so that the event carries its type.
+        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName(), json.writerFor(JobChange.class).writeValueAsString(change)));
+    }
+
+    private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {
+        List<Map<String, Object>> since = store.events(row.id(), expectedVersion).stream()
+                .map(e -> Map.<String, Object>of("version", e.version(), "who", e.account(), "what", texts.get("event." + e.type()))).toList();
+        String what = since.isEmpty() ? "" : " Since then: " + String.join("; ", since.stream().map(e -> e.get("who") + " " + e.get("what")).distinct().limit(4).toList()) + ".";
+        return Problem.of(HttpStatus.CONFLICT, "CHANGED_MEANWHILE", "This job was changed while you worked on it." + what + " Your input is kept: look at the job as it is now and send again.",
+                Map.of("currentVersion", row.version(), "events", since));
+    }
+
+    private JobStore.Row row(long id, boolean forUpdate) {
+        return store.find(id, forUpdate).orElseThrow(() -> Problem.notFound("job", id));
+    }
+
+    private Current current(JobStore.Row row) {
+        JobState state = json.readValue(row.state(), JobState.class);
+        Machines.Ready machine = machines.get(row.machineId());
+        return new Current(row, state, machine, new JobWorld(row.id(), machine, drawer).assess(state));
+    }
+
+    private static JobStore.Shown shown(JobState state, JobAssessment a) {
+        boolean blocked = state.closing().isEmpty() && a.trail().legs().stream().anyMatch(l -> l.status() == Trail.Status.BLOCKED);
+        return new JobStore.Shown(state.intake().owner(), state.intake().wish(), a.trail().current().name(), state.closing().isPresent() ? "CLOSED" : "OPEN", blocked);
+    }
+
+    private LocalDateTime now() {
+        return LocalDateTime.now(clock);
+    }
+}

@@ -1,0 +1,135 @@
+package zephyrridge.server.text;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.lang.reflect.RecordComponent;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.Properties;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.quantity.Bandwidth;
+import zephyrridge.core.quantity.ByteSize;
+
+/**
+ * The one catalogue of words: every code, caution, step and rule has its text here, for the pages, reports and exports alike.
+ * A text names the figures of its finding in braces.
+ */
+@Component
+public class Texts {
+    private static final Pattern FIGURE = Pattern.compile("\\{(\\w+)}");
+    private final Properties catalogue = new Properties();
+
+    public Texts() {
+        try (InputStream in = Texts.class.getResourceAsStream("/text/catalogue.properties")) {
+            catalogue.load(new InputStreamReader(in, StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The sentence of a finding with its figures filled in. */
+    public String of(Finding finding) {
+        Matcher m = FIGURE.matcher(get("finding." + finding.code().name()));
+        StringBuilder out = new StringBuilder();
+        while (m.find()) {
+            m.appendReplacement(out, Matcher.quoteReplacement(show(figure(finding.detail(), m.group(1)))));
+        }
+        return m.appendTail(out).toString();
+    }
+
+    /** What to do about it, where the catalogue has advice. */
+    public String advice(Finding finding) {
+        return catalogue.getProperty("advice." + finding.code().name(), "");
+    }
+
+    /** One line per piece of evidence. */
+    public List<String> why(Finding finding) {
+        return finding.evidence().stream().map(this::evidence).toList();
+    }
+
+    public String evidence(Evidence evidence) {
+        if (evidence instanceof Evidence.Clause c) {
+            return c.document() + (c.clause().isEmpty() ? "" : ", " + c.clause()) + (c.fromMemory() ? " (from memory of the standard)" : "");
+        }
+        if (evidence instanceof Evidence.RecordEntry r) {
+            return "Machine record, " + r.path() + ": " + r.value() + (r.source().isBlank() ? "" : " (" + r.source() + ")");
+        }
+        if (evidence instanceof Evidence.ModuleFact f) {
+            return "Module in " + f.position() + ", " + f.field() + ": " + f.value();
+        }
+        if (evidence instanceof Evidence.Formula f) {
+            return f.formula() + (f.inputs().isEmpty() ? "" : ", with " + String.join(", ", f.inputs().stream().map(String::valueOf).toList()));
+        }
+        if (evidence instanceof Evidence.LabelSpan s) {
+            return "Printed: \"" + s.text() + "\" at characters " + (s.from() + 1) + " to " + s.to();
+        }
+        Evidence.Word w = (Evidence.Word) evidence;
+        return "Answered: " + w.question() + " = " + show(w.answer());
+    }
+
+    /** @throws IllegalArgumentException for a key without a text, which a test rules out for all codes */
+    public String get(String key) {
+        String text = catalogue.getProperty(key);
+        if (text == null) {
+            throw new IllegalArgumentException("no text for " + key);
+        }
+        return text;
+    }
+
+    public boolean has(String key) {
+        return catalogue.containsKey(key);
+    }
+
+    /** A value as the trade writes it: GB meaning 2^30, MT/s, GB/s, words for enum constants. */
+    public String show(Object value) {
+        if (value instanceof ByteSize size) {
+            return size(size);
+        }
+        if (value instanceof Bandwidth) {
+            return value.toString();
+        }
+        if (value instanceof List<?> list) {
+            return String.join(", ", list.stream().map(this::show).toList());
+        }
+        if (value instanceof Boolean b) {
+            return b ? "yes" : "no";
+        }
+        if (value instanceof Enum<?> || value instanceof String s && s.matches("[A-Z][A-Z0-9_]+")) {
+            String name = value.toString();
+            return catalogue.getProperty("word." + name, value instanceof Enum<?> ? name.toLowerCase(Locale.ROOT).replace('_', ' ') : name);
+        }
+        return String.valueOf(value).replace(" GiB", " GB").replace(" MiB", " MB");
+    }
+
+    /** "8 GB", "7.5 GB", "512 MB". */
+    public static String size(ByteSize size) {
+        long mib = size.mebibytes();
+        if (mib >= 1024 && mib % 1024 == 0) {
+            return mib / 1024 + " GB";
+        }
+        return mib >= 4096 ? String.format(Locale.ROOT, "%.1f GB", mib / 1024.0) : mib + " MB";
+    }
+
+    private static Object figure(Detail detail, String name) {
+        for (RecordComponent component : detail.getClass().getRecordComponents()) {
+            if (component.getName().equals(name)) {
+                try {
+                    var accessor = component.getAccessor();
+                    accessor.setAccessible(true);
+                    return accessor.invoke(detail);
+                } catch (ReflectiveOperationException e) {
+                    throw new IllegalStateException(e);
+                }
+            }
+        }
+        throw new IllegalArgumentException(detail.getClass().getSimpleName() + " has no figure " + name);
+    }
+}

@@ -1,0 +1,88 @@
+package zephyrridge.server.web;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ReadListener;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.ServletInputStream;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.util.unit.DataSize;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/** Bounds what a request may carry, announced or not. */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class BodyLimit extends OncePerRequestFilter {
+    private final long most;
+
+    BodyLimit(@Value("${zephyr.max-body}") DataSize most) {
+        this.most = most.toBytes();
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+        if (request.getContentLengthLong() > most) {
+            response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
+            response.setContentType("application/problem+json");
+            response.getWriter().write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"The request is larger than " + most + " bytes. Send less at a time.\"}");
+            return;
+        }
+        chain.doFilter(new HttpServletRequestWrapper(request) {
+            @Override
+            public ServletInputStream getInputStream() throws IOException {
+                return new Bounded(super.getInputStream(), most);
+            }
+        }, response);
+    }
+
+    /** Ends with an error after {@code left} bytes; the message converter answers it as an unreadable request. */
+    private static final class Bounded extends ServletInputStream {
+        private final ServletInputStream in;
+        private long left;
+
+        Bounded(ServletInputStream in, long left) {
+            this.in = in;
+            this.left = left;
+        }
+
+        @Override
+        public int read() throws IOException {
+            int b = in.read();
+            if (b >= 0 && --left < 0) {
+                throw new IOException("request body too large");
+            }
+            return b;
+        }
+
+        @Override
+        public int read(byte[] buffer, int from, int length) throws IOException {
+            int n = in.read(buffer, from, length);
+            left -= Math.max(n, 0);
+            if (left < 0) {
+                throw new IOException("request body too large");
+            }
+            return n;
+        }
+
+        @Override
+        public boolean isFinished() {
+            return in.isFinished();
+        }
+
+        @Override
+        public boolean isReady() {
+            return in.isReady();
+        }
+
+        @Override
+        public void setReadListener(ReadListener listener) {
+            in.setReadListener(listener);
+        }
+    }
+}

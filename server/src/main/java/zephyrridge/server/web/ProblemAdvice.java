@@ -1,0 +1,57 @@
+package zephyrridge.server.web;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DatabindException;
+
+/** Turns what goes wrong into problem details that name field and remedy; never a stack trace, never a bare 500. */
+@RestControllerAdvice
+class ProblemAdvice extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        List<Map<String, String>> fields = e.getBindingResult().getFieldErrors().stream()
+                .map(f -> Map.of("field", f.getField(), "problem", String.valueOf(f.getDefaultMessage()))).toList();
+        String first = fields.isEmpty() ? "" : fields.get(0).get("field") + " " + fields.get(0).get("problem");
+        Problem problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "INVALID", "Some fields are not right: " + first + ". Correct them and send again.",
+                Map.of("fields", fields));
+        return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String where = e.getCause() instanceof DatabindException d ? d.getPath().stream().map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())
+                .reduce((a, b) -> b.startsWith("[") ? a + b : a + "." + b).orElse("body") : "body";
+        String what = e.getCause() instanceof JacksonException j ? j.getOriginalMessage() : "the body is missing or no JSON";
+        Problem problem = Problem.of(HttpStatus.BAD_REQUEST, "UNREADABLE", "The request could not be read at " + where + ": " + shorten(what), Map.of("field", where));
+        return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+    }
+
+    @ExceptionHandler(Exception.class)
+    ResponseEntity<ProblemDetail> unexpected(Exception e, HttpServletRequest request) {
+        LOG.error("unexpected at {} {}", request.getMethod(), request.getRequestURI(), e);
+        return ResponseEntity.internalServerError().body(Problem.of(HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED",
+                "Something went wrong on the server; nothing was changed. Try again, and if it stays, look into the server's log.", Map.of()).getBody());
+    }
+
+    private static String shorten(String text) {
+        String line = text.lines().findFirst().orElse("");
+        return line.length() > 300 ? line.substring(0, 300) + "..." : line;
+    }
+}

@@ -1,0 +1,54 @@
+package zephyrridge.server.web;
+
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
+
+/** Who gets in: a session cookie after sign-in, a CSRF token with every write, nothing else open than the page and sign-in. */
+@Configuration
+class SecurityConfig {
+    @Bean
+    SecurityFilterChain filters(HttpSecurity http) throws Exception {
+        http.authorizeHttpRequests(r -> r
+                .requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints").permitAll()
+                .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
+                // The desk account reads only.
+                .requestMatchers("/api/labels/decode", "/api/sign-out").authenticated()
+                .requestMatchers("/api/**").hasAnyRole("LEAD", "TECHNICIAN")
+                .anyRequest().permitAll());
+        http.csrf(c -> c.spa());
+        http.formLogin(f -> f.loginProcessingUrl("/api/sign-in").usernameParameter("login").passwordParameter("password")
+                .successHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT))
+                .failureHandler((request, response, e) -> answer(response, 401, "SIGN_IN_FAILED", "Login or password is not right. Check both and try again.")));
+        http.logout(l -> l.logoutUrl("/api/sign-out").logoutSuccessHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT)));
+        http.exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED))
+                .accessDeniedHandler((request, response, denied) -> answer(response, 403, "NOT_ALLOWED",
+                        "This account may not do that, or the page is older than your sign-in. Reload the page; if it stays, ask the lead.")));
+        http.headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives("default-src 'none'; frame-ancestors 'none'"))
+                .frameOptions(HeadersConfigurer.FrameOptionsConfig::deny)
+                .referrerPolicy(r -> r.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)));
+        http.requestCache(c -> c.disable());
+        return http.build();
+    }
+
+    @Bean
+    PasswordEncoder passwords() {
+        return new BCryptPasswordEncoder();
+    }
+
+    private static void answer(HttpServletResponse response, int status, String code, String detail) throws java.io.IOException {
+        response.setStatus(status);
+        response.setContentType("application/problem+json");
+        response.setCharacterEncoding("UTF-8");
+        response.getWriter().write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
+    }
+}

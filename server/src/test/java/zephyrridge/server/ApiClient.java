@@ -1,0 +1,96 @@
+package zephyrridge.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.server.demo.DemoAccounts;
+
+/** A browser as far as HTTP goes: keeps cookies and sends the CSRF token back. */
+public final class ApiClient {
+    public record Answer(int status, String body, java.net.http.HttpHeaders headers) {
+        public JsonNode json() {
+            return JSON.readTree(body);
+        }
+    }
+
+    private static final JsonMapper JSON = new JsonMapper();
+    private final String address;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    public ApiClient(String address) {
+        this.address = address;
+    }
+
+    public static ApiClient signedIn(TestServer.Running server, String login) {
+        ApiClient client = new ApiClient(server.address());
+        String password = DemoAccounts.ALL.stream().filter(a -> a.login().equals(login)).findFirst().orElseThrow().password();
+        Answer answer = client.signIn(login, password);
+        if (answer.status() != 204) {
+            throw new IllegalStateException("sign-in: " + answer);
+        }
+        return client;
+    }
+
+    public Answer signIn(String login, String password) {
+        get("/api/session");
+        Answer answer = send("POST", "/api/sign-in", "application/x-www-form-urlencoded",
+                "login=" + URLEncoder.encode(login, StandardCharsets.UTF_8) + "&password=" + URLEncoder.encode(password, StandardCharsets.UTF_8), true);
+        get("/api/session");
+        return answer;
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, "application/json", null, true);
+    }
+
+    public Answer post(String path, Object body) {
+        return send("POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
+    }
+
+    public Answer postWithoutToken(String path, String body) {
+        return send("POST", path, "application/json", body, false);
+    }
+
+    /** Applies a change on top of the job's present version. */
+    public Answer change(long job, String type, Map<String, ?> fields) {
+        return changeAt(job, get("/api/jobs/" + job).json().get("version").asLong(), type, fields);
+    }
+
+    public Answer changeAt(long job, long version, String type, Map<String, ?> fields) {
+        Map<String, Object> change = new java.util.LinkedHashMap<>(fields);
+        change.put("type", type);
+        return post("/api/jobs/" + job + "/changes", Map.of("expectedVersion", version, "change", change));
+    }
+
+    public String cookie(String name) {
+        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals(name)).map(HttpCookie::getValue).findFirst().orElse("");
+    }
+
+    private Answer send(String method, String path, String type, String body, boolean token) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path)).header("Content-Type", type).header("Accept", "application/json");
+        if (token && !cookie("XSRF-TOKEN").isEmpty()) {
+            request.header("X-XSRF-TOKEN", cookie("XSRF-TOKEN"));
+        }
+        request.method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        try {
+            HttpResponse<String> r = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            return new Answer(r.statusCode(), r.body(), r.headers());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

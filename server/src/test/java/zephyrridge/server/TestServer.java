@@ -1,0 +1,94 @@
+package zephyrridge.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.core.env.Environment;
+
+/**
+ * The real application with demo data on a real MariaDB of its own, started once for all test classes of a run. A test asks for
+ * it as a parameter.
+ */
+public final class TestServer implements ParameterResolver {
+    /** What is running. */
+    public static final class Running implements AutoCloseable {
+        private final Path home;
+        private final ConfigurableApplicationContext context;
+        private final int databasePort;
+
+        Running() {
+            try {
+                home = Files.createTempDirectory("zephyr-test");
+                databasePort = freePort();
+                zephyr("_db-start", home.resolve("db").toString(), String.valueOf(databasePort));
+                context = SpringApplication.run(ZephyrRidge.class, "--server.port=0", "--zephyr.demo=true", "--zephyr.clock=2031-05-14T09:30:00Z",
+                        "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
+                        "--spring.datasource.password=" + Files.readString(home.resolve("db/password")));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        public String address() {
+            return "http://127.0.0.1:" + context.getBean(Environment.class).getProperty("local.server.port");
+        }
+
+        public <T> T bean(Class<T> type) {
+            return context.getBean(type);
+        }
+
+        @Override
+        public void close() throws IOException {
+            context.close();
+            zephyr("_db-stop", home.resolve("db").toString());
+            try (Stream<Path> files = Files.walk(home)) {
+                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+            }
+        }
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
+        return parameter.getParameter().getType() == Running.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
+        return extension.getRoot().getStore(ExtensionContext.Namespace.create(TestServer.class))
+                .getOrComputeIfAbsent("running", k -> new Running(), Running.class);
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    /** The start command's own way to a database, so that there is one only. */
+    private static void zephyr(String... arguments) {
+        String[] command = Stream.concat(Stream.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()), Stream.of(arguments)).toArray(String[]::new);
+        try {
+            Path log = Files.createTempFile("zephyr", ".log");
+            Process process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start();
+            if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
+                throw new IllegalStateException(String.join(" ", command) + ": " + Files.readString(log));
+            }
+            Files.delete(log);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}
