@@ -109,7 +109,7 @@ public class Jobs {
     }
 
     private static JobStore.Shown shown(JobState state, JobAssessment a) {
-        boolean blocked = state.closing().isEmpty() && a.trail().legs().stream().anyMatch(l -> l.status() == Trail.Status.BLOCKED);
+        boolean blocked = state.closing().isEmpty() && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
         return new JobStore.Shown(state.intake().owner(), state.intake().wish(), a.trail().current().name(), state.closing().isPresent() ? "CLOSED" : "OPEN", blocked);
     }
 

@@ -1,23 +1,27 @@
 package zephyrridge.server.web;
 
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
-import java.util.ArrayList;
+import java.lang.reflect.RecordComponent;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
-import org.springdoc.core.customizers.PropertyCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import zephyrridge.core.quantity.ByteSize;
 
-/** The API document: every field is required except those that are Optional in Java. */
+/** The API document: every component of a record is required except those that are Optional in Java. */
 @Configuration
 class OpenApiConfig {
-    private static final String OPTIONAL = "x-optional";
+    /** Records by the name of their schema. */
+    private final Map<String, Class<?>> records = new ConcurrentHashMap<>();
 
     OpenApiConfig() {
         SpringDocUtils.getConfig().replaceWithClass(ByteSize.class, String.class);
@@ -29,38 +33,35 @@ class OpenApiConfig {
     }
 
     @Bean
-    PropertyCustomizer markOptional() {
-        return (property, type) -> {
-            if (type.getType() != null && type.getType().getTypeName().contains(Optional.class.getName())) {
-                property.addExtension(OPTIONAL, true);
+    ModelConverter rememberRecords() {
+        return (type, context, chain) -> {
+            Schema<?> schema = chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
+            if (schema != null && type.getType() != null) {
+                Class<?> raw = Json.mapper().constructType(type.getType()).getRawClass();
+                String name = schema.get$ref() == null ? schema.getName() : schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
+                if (raw.isRecord() && name != null) {
+                    records.put(name, raw);
+                }
             }
-            return property;
+            return schema;
         };
     }
 
     @Bean
-    OpenApiCustomizer requireTheRest() {
+    OpenApiCustomizer requireWhatIsNotOptional() {
         return api -> {
             api.setServers(List.of());
-            api.getComponents().getSchemas().values().forEach(OpenApiConfig::require);
+            api.getComponents().getSchemas().forEach((name, schema) -> Optional.ofNullable(records.get(name)).ifPresent(r -> require(schema, r)));
         };
     }
 
-    private static void require(Schema<?> schema) {
+    private static void require(Schema<?> schema, Class<?> record) {
+        if (schema.getProperties() != null) {
+            schema.setRequired(Arrays.stream(record.getRecordComponents())
+                    .filter(c -> c.getType() != Optional.class && schema.getProperties().containsKey(c.getName())).map(RecordComponent::getName).toList());
+        }
         if (schema.getAllOf() != null) {
-            schema.getAllOf().forEach(OpenApiConfig::require);
+            schema.getAllOf().forEach(part -> require(part, record));
         }
-        if (schema.getProperties() == null) {
-            return;
-        }
-        List<String> required = new ArrayList<>();
-        for (Map.Entry<String, ?> e : schema.getProperties().entrySet()) {
-            Schema<?> property = (Schema<?>) e.getValue();
-            boolean optional = property.getExtensions() != null && property.getExtensions().remove(OPTIONAL) != null;
-            if (!optional) {
-                required.add(e.getKey());
-            }
-        }
-        schema.setRequired(required);
     }
 }

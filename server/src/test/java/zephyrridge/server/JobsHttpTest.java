@@ -1,0 +1,252 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import zephyrridge.server.db.Tables;
+
+/** The main job over HTTP on a real MariaDB. */
+@ExtendWith(TestServer.class)
+class JobsHttpTest {
+    private static final Map<String, Object> ANSWERS = Map.of("owner", "Valley library", "wish", "Two more years", "operatingSystem", "windows-11-pro", "seal", "NONE",
+            "battery", "GOOD", "condition", "");
+
+    private static long takeIn(ApiClient client, String machine) {
+        ApiClient.Answer answer = client.post("/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", "Two more years"));
+        assertThat(answer.status()).as(answer.body()).isEqualTo(201);
+        return answer.json().get("id").asLong();
+    }
+
+    private static JsonNode ok(ApiClient.Answer answer) {
+        assertThat(answer.status()).as(answer.body()).isEqualTo(200);
+        return answer.json();
+    }
+
+    private static List<String> codes(JsonNode findings) {
+        List<String> codes = new ArrayList<>();
+        findings.forEach(f -> codes.add(f.get("code").asString()));
+        return codes;
+    }
+
+    private static Map<String, Object> readout(String phase, Map<String, ?> values) {
+        Map<String, Object> readout = new java.util.HashMap<>(Map.of("test", "READ", "threads", "ALL", "conditions", ""));
+        readout.putAll(values);
+        return Map.of("phase", phase, "readout", readout);
+    }
+
+    @Test
+    void walksFromTakeInToHandBack(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = takeIn(client, "quarrow-fell-14");
+        ok(client.change(id, "AnswerIntake", ANSWERS));
+        JsonNode job = ok(client.change(id, "AddModule", Map.of("origin", "FOUND", "label", "4GB 1Rx16 PC4-2400T-SC0-11", "position", "socket-b")));
+        assertThat(job.at("/found/installed").asString()).isEqualTo("12 GB");
+        ok(client.change(id, "EnterReadout", readout("BEFORE", Map.of("firmwareTotal", "12 GB", "rate", 2400))));
+        job = ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-3200AA-SE1-11")));
+        String key = job.at("/modules/1/key").asString();
+        job = ok(client.change(id, "PlanModule", Map.of("position", "socket-b", "key", key)));
+        assertThat(job.at("/planned/installed").asString()).isEqualTo("24 GB");
+        assertThat(job.at("/planned/regions/0/mebibytes").asLong()).isEqualTo(16_384);
+        assertThat(job.at("/planned/clocks/0/rate").asString()).isEqualTo("3200 MT/s");
+        assertThat(codes(job.get("findings"))).contains("WIDTH_UNEVEN", "LIMIT_BEYOND_OFFICIAL").doesNotContain("NO_MEMORY");
+        assertThat(job.get("opening").size()).isGreaterThan(5);
+        for (JsonNode step : job.get("opening")) {
+            ok(client.change(id, "TickStep", Map.of("step", step.get("id").asString(), "done", true)));
+        }
+        job = ok(client.change(id, "ConfirmFit", Map.of("position", "socket-b", "done", true)));
+        assertThat(job.at("/expectation/firmwareTotal").asString()).isEqualTo("24 GB");
+        job = ok(client.change(id, "EnterReadout", readout("AFTER", Map.of("firmwareTotal", "24 GB", "usable", "23.4 GB", "rate", 1600, "testPasses", 1, "testErrors", 0))));
+        assertThat(job.get("proven").asBoolean()).isTrue();
+        assertThat(job.at("/comparison/3/findings/0/code").asString()).isEqualTo("PROOF_HALF_CLOCK");
+        job = ok(client.change(id, "CloseJob", Map.of("note", "24 GB now")));
+        assertThat(job.get("closed").asBoolean()).isTrue();
+        assertThat(job.get("current").asString()).isEqualTo("HAND_BACK");
+        assertThat(client.change(id, "ResetPlan", Map.of()).status()).isEqualTo(422);
+        assertThat(ok(client.change(id, "ReopenJob", Map.of())).get("closed").asBoolean()).isFalse();
+        // Every change is one event, in order, with the person's name.
+        JsonNode events = client.get("/api/jobs/" + id + "/events").json();
+        long version = client.get("/api/jobs/" + id).json().get("version").asLong();
+        assertThat(events.size()).isEqualTo((int) version);
+        assertThat(events.get(0).get("type").asString()).isEqualTo("JobTakenIn");
+        assertThat(events.get(1).get("who").asString()).isEqualTo("Ilka");
+    }
+
+    @Test
+    void gatesKeepTheMachineShut(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = takeIn(client, "skerrow-tern-16");
+        ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT")));
+        ok(client.change(id, "PlanModule", Map.of("position", "socket-a", "key", "m1")));
+        ApiClient.Answer unanswered = client.change(id, "TickStep", Map.of("step", "power-down", "done", true));
+        assertThat(unanswered.status()).isEqualTo(422);
+        assertThat(unanswered.json().get("code").asString()).isEqualTo("GATE_SHUT");
+        assertThat(unanswered.json().at("/finding/code").asString()).isEqualTo("GATE_SEAL_NOT_LOOKED");
+        Map<String, Object> swollen = new java.util.HashMap<>(ANSWERS);
+        swollen.put("battery", "SWOLLEN");
+        JsonNode job = ok(client.change(id, "AnswerIntake", swollen));
+        assertThat(codes(job.get("openingGates"))).containsExactly("GATE_BATTERY_SWOLLEN");
+        assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)).json().at("/finding/code").asString()).isEqualTo("GATE_BATTERY_SWOLLEN");
+        assertThat(client.change(id, "ConfirmFit", Map.of("position", "socket-a", "done", true)).status()).isEqualTo(422);
+        swollen.put("battery", "MADE_SAFE");
+        ok(client.change(id, "AnswerIntake", swollen));
+        ok(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)));
+    }
+
+    @Test
+    void fitCatchesTheWrongModuleAndTheWrongOrder(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = takeIn(client, "halmira-panel-27");
+        ok(client.change(id, "AnswerIntake", ANSWERS));
+        for (int i = 0; i < 2; i++) {
+            ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", i == 0 ? "8GB 1Rx8 PC4-2666V-SA1-11" : "16GB 2Rx8 PC4-2666V-SE1-11")));
+        }
+        ok(client.change(id, "PlanModule", Map.of("position", "a-upper", "key", "m1")));
+        ok(client.change(id, "PlanModule", Map.of("position", "a-lower", "key", "m2")));
+        assertThat(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true)).json().at("/finding/code").asString()).isEqualTo("FIT_LOWER_FIRST");
+        ApiClient.Answer wrong = client.change(id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "8GB 1Rx8 PC4-2666V-SA1-11"));
+        assertThat(wrong.json().at("/finding/code").asString()).isEqualTo("FIT_WRONG_MODULE");
+        ok(client.change(id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "16gb 2rx8 pc4 2666V SE1 11")));
+        ok(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true)));
+    }
+
+    @Test
+    void aDrawerModuleIsWithOneJobOnly(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long one = takeIn(client, "halmira-panel-27");
+        long other = takeIn(client, "halmira-panel-27");
+        JsonNode job = ok(client.change(one, "TakeFromDrawer", Map.of("tag", "D-001")));
+        assertThat(job.at("/modules/0/tag").asString()).isEqualTo("D-001");
+        ApiClient.Answer taken = client.change(other, "TakeFromDrawer", Map.of("tag", "D-001"));
+        assertThat(taken.status()).isEqualTo(409);
+        assertThat(taken.json().get("code").asString()).isEqualTo("MODULE_TAKEN");
+        assertThat(client.change(other, "TakeFromDrawer", Map.of("tag", "D-019")).json().get("code").asString()).isEqualTo("MODULE_BAD");
+        ok(client.change(one, "RemoveModule", Map.of("key", "m1")));
+        ok(client.change(other, "TakeFromDrawer", Map.of("tag", "D-001")));
+        ok(client.change(other, "RemoveModule", Map.of("key", "m1")));
+    }
+
+    @Test
+    void theSecondOfTwoIsToldWhatChanged(TestServer.Running server) {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long id = takeIn(ilka, "skerrow-tern-16");
+        ok(ilka.changeAt(id, 1, "AnswerIntake", ANSWERS));
+        ApiClient.Answer late = bram.changeAt(id, 1, "ResetPlan", Map.of());
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(late.json().get("code").asString()).isEqualTo("CHANGED_MEANWHILE");
+        assertThat(late.json().get("currentVersion").asLong()).isEqualTo(2);
+        assertThat(late.json().at("/events/0/who").asString()).isEqualTo("Ilka");
+        assertThat(late.json().get("detail").asString()).contains("Ilka changed the answers of Take in");
+    }
+
+    /** Of many changes on one version exactly one lands, and state and events stay together. */
+    @Test
+    void manyAtOnceNeverOverwriteEachOther(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = takeIn(client, "skerrow-tern-16");
+        ExecutorService pool = Executors.newFixedThreadPool(8);
+        int landed = 0;
+        try {
+            List<Future<Integer>> answers = new ArrayList<>();
+            for (int i = 0; i < 24; i++) {
+                String label = (i % 2 == 0 ? "16GB 1Rx8" : "32GB 2Rx8") + " PC5-5600B-SA0-1010-XT";
+                answers.add(pool.submit(() -> client.changeAt(id, 1, "AddModule", Map.of("origin", "TYPED", "label", label)).status()));
+            }
+            for (Future<Integer> answer : answers) {
+                assertThat(answer.get()).isIn(200, 409);
+                landed += answer.get() == 200 ? 1 : 0;
+            }
+        } finally {
+            pool.shutdownNow();
+        }
+        assertThat(landed).isEqualTo(1);
+        JsonNode job = client.get("/api/jobs/" + id).json();
+        assertThat(job.get("version").asLong()).isEqualTo(2);
+        assertThat(job.get("modules").size()).isEqualTo(1);
+        assertThat(client.get("/api/jobs/" + id + "/events").json().size()).isEqualTo(2);
+    }
+
+    /** A change that fails half way leaves nothing behind: the drawer's row is in the same transaction. */
+    @Test
+    void aRefusedChangeChangesNothing(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = takeIn(client, "skerrow-tern-16");
+        assertThat(client.changeAt(id, 99, "TakeFromDrawer", Map.of("tag", "D-010")).status()).isEqualTo(409);
+        assertThat(client.change(id, "PlanModule", Map.of("position", "socket-a", "key", "m9")).status()).isEqualTo(404);
+        DSLContext sql = server.bean(DSLContext.class);
+        assertThat(sql.select(Tables.DRAWER_MODULE.JOB_ID).from(Tables.DRAWER_MODULE).where(Tables.DRAWER_MODULE.TAG.eq("D-010")).fetchOne(0)).isNull();
+        assertThat(client.get("/api/jobs/" + id).json().get("version").asLong()).isEqualTo(1);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+        "{ | 400 | UNREADABLE",
+        "[] | 400 | UNREADABLE",
+        "{\"expectedVersion\":1} | 422 | INVALID",
+        "{\"expectedVersion\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"Nonsense\"}} | 400 | UNREADABLE",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"ResetPlan\",\"more\":1}} | 400 | UNREADABLE",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"\"}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"nowhere\"}} | 404 | NOT_FOUND",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"bank-a\"}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"TickStep\",\"step\":\"none\",\"done\":true}} | 404 | NOT_FOUND",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"TakeFromDrawer\",\"tag\":\"none\"}} | 404 | NOT_FOUND",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"TYPED\",\"label\":\"8GB\"}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"DRAWER\",\"label\":\"8GB 1Rx8 PC4-2400T-SA1-11\"}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"firmwareTotal\":\"much\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"firmwareTotal\":\"999999999999 TB\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"rate\":-5}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\"x\",\"wish\":\"\",\"seal\":\"NONE\",\"battery\":\"GOOD\",\"condition\":\"\",\"wordBits\":48}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\"x\",\"wish\":\"\",\"seal\":\"NONE\",\"battery\":\"GOOD\",\"condition\":\"\",\"operatingSystem\":\"other\"}} | 422 | INVALID"})
+    void badInputNamesWhatIsWrong(String body, int status, String code, TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = takeIn(client, "quarrow-fell-14");
+        ApiClient.Answer answer = client.post("/api/jobs/" + id + "/changes", body);
+        assertThat(answer.status()).as(answer.body()).isEqualTo(status);
+        assertThat(answer.json().get("code").asString()).isEqualTo(code);
+        assertThat(answer.json().get("detail").asString()).isNotBlank();
+        assertThat(client.get("/api/jobs/" + id).json().get("version").asLong()).as("nothing changed").isEqualTo(1);
+    }
+
+    @Test
+    void boundsTheBodyAndItsDepth(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(300_000))).status()).isEqualTo(413);
+        assertThat(client.post("/api/labels/decode", "[".repeat(5000)).status()).isEqualTo(400);
+        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(5000))).status()).isEqualTo(422);
+        assertThat(client.get("/api/jobs/999999").status()).isEqualTo(404);
+        assertThat(client.get("/api/jobs/abc").status()).isEqualTo(400);
+        assertThat(client.get("/api/nothing").status()).isEqualTo(404);
+    }
+
+    @Test
+    void decodesLabelsAsTheyAreTyped(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "desk");
+        JsonNode good = ok(client.post("/api/labels/decode", Map.of("line", "8GB 1Rx8 PC4-2400T-SA1-11")));
+        assertThat(good.get("complete").asBoolean()).isTrue();
+        assertThat(good.get("summary").asString()).isEqualTo("8 GB 1Rx8 DDR4-2400");
+        JsonNode impossible = ok(client.post("/api/labels/decode", Map.of("line", "16GB 1Rx16 PC4-3200AA-SC0-11")));
+        assertThat(impossible.get("complete").asBoolean()).isFalse();
+        assertThat(impossible.at("/suggestions/0/line").asString()).isEqualTo("16GB 1Rx8 PC4-3200AA-SC0-11");
+    }
+
+    @Test
+    void theDemoTellsItsStories(TestServer.Running server) {
+        JsonNode jobs = ApiClient.signedIn(server, "desk").get("/api/jobs").json();
+        assertThat(jobs.size()).isGreaterThanOrEqualTo(6);
+        List<String> stations = new ArrayList<>();
+        jobs.forEach(j -> stations.add(j.get("station").asString() + (j.get("blocked").asBoolean() ? " blocked" : "") + (j.get("closed").asBoolean() ? " closed" : "")));
+        assertThat(stations).contains("READ", "OPEN", "OPEN blocked", "PROVE blocked", "HAND_BACK closed");
+    }
+}

@@ -1,0 +1,74 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import zephyrridge.core.access.Caution;
+import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.job.GateFinding;
+import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.layout.Rule;
+import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Expectation;
+import zephyrridge.core.proof.ProofFinding;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.reading.label.LabelField;
+import zephyrridge.core.reading.label.LabelFinding;
+import zephyrridge.server.text.Texts;
+
+/** Every code has its words, and every text names only figures that its detail has. */
+class TextsTest {
+    private static final Texts TEXTS = new Texts();
+
+    static Stream<FindingCode> codes() {
+        return Stream.of(LabelFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
+    }
+
+    @ParameterizedTest
+    @MethodSource("codes")
+    void everyFindingHasItsText(FindingCode code) {
+        String text = TEXTS.get("finding." + code.name());
+        assertThat(text).matches(".*(\\.|\\{candidates}|\\))");
+        Set<String> figures = Arrays.stream(code.detailType().getRecordComponents()).map(c -> c.getName()).collect(Collectors.toCollection(TreeSet::new));
+        List<String> named = Pattern.compile("\\{(\\w+)}").matcher(text).results().map(m -> m.group(1)).toList();
+        assertThat(figures).as("figures of %s", code.name()).containsAll(named);
+        // A finding that has figures shows at least one; a gate's answer and a plan's count of nothing are the exceptions.
+        if (!figures.isEmpty() && !(code.detailType() == GateFinding.Answer.class || code == GateFinding.GATE_NOTHING_PLANNED)) {
+            assertThat(named).as(text).isNotEmpty();
+        }
+    }
+
+    @Test
+    void codesAreUnique() {
+        assertThat(codes().map(FindingCode::name).toList()).doesNotHaveDuplicates();
+    }
+
+    @Test
+    void everyOtherWordIsThere() {
+        Stream.of(Rule.values()).forEach(r -> TEXTS.get("rule." + r));
+        Stream.of(Caution.values()).forEach(c -> TEXTS.get("caution." + c));
+        Stream.of(WorkStep.Kind.values()).forEach(k -> TEXTS.get("step." + k));
+        Stream.of(Expectation.Notice.values()).forEach(n -> TEXTS.get("notice." + n));
+        Stream.of(Comparison.Field.values()).forEach(f -> TEXTS.get("field." + f));
+        Stream.of(LabelField.values()).forEach(f -> TEXTS.get("label." + f));
+    }
+
+    @Test
+    void writesAsTheTradeDoes() {
+        assertThat(TEXTS.show(ByteSize.ofGibibytes(8))).isEqualTo("8 GB");
+        assertThat(TEXTS.show(ByteSize.ofMebibytes(7580))).isEqualTo("7.4 GB");
+        assertThat(TEXTS.show(ByteSize.ofMebibytes(512))).isEqualTo("512 MB");
+        assertThat(TEXTS.show("16 GiB 2Rx8 DDR4-3200")).isEqualTo("16 GB 2Rx8 DDR4-3200");
+        assertThat(TEXTS.show(zephyrridge.core.module.FormFactor.SO_DIMM)).isEqualTo("SO-DIMM");
+    }
+}
