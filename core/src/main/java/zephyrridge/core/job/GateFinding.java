@@ -2,8 +2,9 @@ package zephyrridge.core.job;
 
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.quantity.ByteSize;
 
-/** What keeps a job from going on. */
+/** What keeps a job from going on, or should be settled before it does. */
 public enum GateFinding implements FindingCode {
     GATE_BATTERY_SWOLLEN(Answer.class),
     GATE_BATTERY_NOT_LOOKED(Answer.class),
@@ -12,6 +13,7 @@ public enum GateFinding implements FindingCode {
     GATE_SEAL_REFUSED(Answer.class),
     GATE_PLAN_STOPS(Count.class),
     GATE_NOTHING_PLANNED(Count.class),
+    READ_TOTAL_DIFFERS(Totals.class),
     FIT_LOWER_FIRST(Order.class),
     FIT_WRONG_MODULE(Wrong.class);
 
@@ -30,6 +32,10 @@ public enum GateFinding implements FindingCode {
     }
 
     public record Count(int stops) implements Detail {
+    }
+
+    /** @param firmware what the firmware's screen said; {@code read} what the modules' labels and soldered banks add up to */
+    public record Totals(ByteSize firmware, ByteSize read) implements Detail {
     }
 
     public record Order(String position, String lower) implements Detail {

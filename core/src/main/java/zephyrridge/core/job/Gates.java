@@ -44,6 +44,14 @@ public final class Gates {
         return found;
     }
 
+    /** Reading: the firmware's total before the work, against what was read off the modules. */
+    public static List<Finding> reading(JobState job, LayoutEvaluation found) {
+        return job.before().firmwareTotal().filter(total -> !total.equals(found.installed()))
+                .map(total -> List.of(Finding.of(GateFinding.READ_TOTAL_DIFFERS, Severity.RISK, JOB, new GateFinding.Totals(total, found.installed()),
+                        new Evidence.Word("total in the firmware", total.toString()))))
+                .orElse(List.of());
+    }
+
     public static boolean isShut(List<Finding> findings) {
         return findings.stream().anyMatch(f -> f.severity() == Severity.STOP);
     }

@@ -30,7 +30,7 @@ public record Trail(List<Leg> legs) {
     private static final int TEST_PASS_MINUTES = 20;
     private static final int HAND_BACK_MINUTES = 5;
 
-    public static Trail of(JobState job, LayoutEvaluation plan, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
+    public static Trail of(JobState job, LayoutEvaluation found, LayoutEvaluation plan, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
             Comparison comparison) {
         boolean changed = !plan.changed().isEmpty();
         boolean shut = Gates.isShut(Gates.opening(job.intake()));
@@ -39,7 +39,7 @@ public record Trail(List<Leg> legs) {
         boolean different = comparison.lines().stream().anyMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT);
         List<Leg> legs = new ArrayList<>();
         legs.add(leg(Station.TAKE_IN, !job.intake().wish().isBlank() && !job.intake().owner().isBlank(), false, TAKE_IN_MINUTES));
-        legs.add(leg(Station.READ, !job.before().isEmpty(), false, READ_MINUTES));
+        legs.add(leg(Station.READ, !found.installed().isZero() && Gates.reading(job, found).isEmpty() && !job.before().isEmpty(), false, READ_MINUTES));
         legs.add(leg(Station.LIMITS, changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops, limitStops, LIMITS_MINUTES));
         legs.add(leg(Station.PLAN, changed && !stops, changed && stops, PLAN_MINUTES));
         legs.add(leg(Station.OPEN, changed && !shut && opening.stream().allMatch(s -> job.stepsDone().contains(s.id())), shut, minutes(opening)));

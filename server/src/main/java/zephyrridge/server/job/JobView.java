@@ -14,11 +14,12 @@ import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.server.text.FindingView;
 
 /** A job as the work screen shows it: its state and all that follows from it, in words. */
-record JobView(long id, long version, String machineName, MachineKind machineKind, Station current, boolean closed, Intake intake, List<ModuleView> modules,
+record JobView(long id, long version, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<ModuleView> modules,
         PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
         List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
         ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote,

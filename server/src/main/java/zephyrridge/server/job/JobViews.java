@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
@@ -43,9 +44,9 @@ class JobViews {
         JobState s = c.state();
         JobAssessment a = c.assessment();
         SortedMap<String, String> planned = s.plannedModules();
-        return new JobView(c.row().id(), c.row().version(), c.machine().record().name(), c.machine().record().kind(), a.trail().current(), s.closing().isPresent(),
+        return new JobView(c.row().id(), c.row().version(), c.machine().record().name(), c.machine().record().kind(), c.machine().record().controller().generation(), a.trail().current(), s.closing().isPresent(),
                 s.intake(), modules(s, planned), PictureView.of(c.machine(), a.found(), s.asFound(), s.modules(), texts),
-                PictureView.of(c.machine(), a.plan(), planned, s.modules(), texts), FindingView.of(a.found().findings(), texts),
+                PictureView.of(c.machine(), a.plan(), planned, s.modules(), texts), Stream.concat(a.readingFindings().stream(), a.found().findings().stream()).map(f -> FindingView.of(f, texts)).toList(),
                 FindingView.of(a.plan().findings(), texts), a.plan().verdicts().stream().map(v -> new RuleView(v.rule(), texts.get("rule." + v.rule()), v.verdict())).toList(),
                 a.trail().legs().stream().map(l -> new LegView(l.station(), l.status(), l.minutes())).toList(),
                 c.machine().record().limits().stream().map(this::limit).toList(), FindingView.of(a.openingGates(), texts), FindingView.of(a.fittingGates(), texts),

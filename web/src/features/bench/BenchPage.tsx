@@ -1,0 +1,170 @@
+import { Badge, Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { type FormEvent, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import type { Schemas } from '../../api/client';
+import { SelectField } from '../../parts/Labelled';
+import { type KeyMap, Keys } from '../../parts/keys';
+import { STATIONS } from '../job';
+import type { Account } from '../session';
+import { useJobs, useMachines, useTakeIn } from './api';
+
+/** The bench list: every job with where it stands, and the way to take a machine in. */
+export function BenchPage({ account }: { account: Account }) {
+  const jobs = useJobs();
+  const [filter, setFilter] = useState('');
+  const [taking, setTaking] = useState(false);
+  const search = useRef<HTMLInputElement>(null);
+  const writes = account.role !== 'DESK';
+  const keys = useMemo<KeyMap>(
+    () => [
+      { keys: 'N', does: 'take a machine in', match: (e) => e.key === 'n' && writes, run: (e) => (e.preventDefault(), setTaking(true)) },
+      { keys: '/', does: 'find in this list', match: (e) => e.key === '/', run: (e) => (e.preventDefault(), search.current?.focus()) },
+    ],
+    [writes],
+  );
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = (jobs.data ?? []).filter((j) => words.every((w) => `${j.id} ${j.machine} ${j.owner} ${j.wish}`.toLowerCase().includes(w)));
+  return (
+    <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
+      <Keys map={keys} />
+      <Flex gap="3" align="center" wrap="wrap" mb="4">
+        <Heading as="h1" size="2xl" flex="1">
+          Bench
+        </Heading>
+        <Input
+          ref={search}
+          aria-label="Find a job"
+          placeholder="Find a job: machine, owner, wish  (/)"
+          value={filter}
+          onChange={(e) => setFilter(e.target.value)}
+          maxW={{ base: 'full', md: '22rem' }}
+        />
+        {writes && !taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
+      </Flex>
+      {taking && <TakeInForm onClose={() => setTaking(false)} />}
+      {jobs.isError && (
+        <Text role="alert" color="stop">
+          {jobs.error.message}
+        </Text>
+      )}
+      {jobs.data && shown.length === 0 && (
+        <Text color="quiet">{filter ? `No job has "${filter}" in it.` : 'No machine is in the workshop. Take the first one in.'}</Text>
+      )}
+      <Stack as="ul" gap="2" listStyleType="none">
+        {shown.map((job) => (
+          <JobRow key={job.id} job={job} />
+        ))}
+      </Stack>
+    </Box>
+  );
+}
+
+function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
+  const at = STATIONS.findIndex((s) => s.id === job.station);
+  const state = job.closed ? 'handed back' : job.blocked ? `blocked at ${STATIONS[at].name}` : `next: ${STATIONS[at].name}`;
+  return (
+    <li>
+      <Link to={`/jobs/${job.id}`}>
+        <Grid
+          bg="panel"
+          borderWidth="1px"
+          borderColor="line"
+          borderRadius="md"
+          px="4"
+          py="2.5"
+          gap={{ base: '1', md: '4' }}
+          templateColumns={{ base: '1fr', md: '3.5rem 13rem 1fr 13rem' }}
+          alignItems="center"
+          _hover={{ borderColor: 'accent' }}
+          opacity={job.closed ? 0.85 : 1}
+        >
+          <Text fontFamily="mono" color="quiet">
+            #{job.id}
+          </Text>
+          <Box minW="0">
+            <Text fontWeight="700">{job.machine}</Text>
+            <Text color="quiet">{job.owner}</Text>
+          </Box>
+          <Text minW="0" lineClamp={2} overflowWrap="anywhere">
+            {job.wish || 'No wish noted'}
+          </Text>
+          <Flex gap="2" align="center" justify={{ base: 'flex-start', md: 'flex-end' }} wrap="wrap">
+            <MiniRidge at={at} closed={job.closed} />
+            <Badge
+              bg={job.closed ? 'goodSoft' : job.blocked ? 'stopSoft' : 'accentSoft'}
+              color={job.closed ? 'good' : job.blocked ? 'stop' : 'accent'}
+              fontSize="sm"
+              px="2"
+            >
+              {state}
+            </Badge>
+          </Flex>
+        </Grid>
+      </Link>
+    </li>
+  );
+}
+
+/** Eight peaks; those walked are filled. The badge beside it says the same in words. */
+function MiniRidge({ at, closed }: { at: number; closed: boolean }) {
+  return (
+    <Box color="accent" aria-hidden="true" flexShrink="0">
+      <svg width="72" height="16" viewBox="0 0 72 16">
+        {STATIONS.map((s, i) => (
+          <path key={s.id} d={`M${i * 9} 15l4.5-${6 + ((i * 5) % 8)} 4.5 ${6 + ((i * 5) % 8)}z`} fill={closed || i < at ? 'currentColor' : 'none'} stroke="currentColor" />
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+function TakeInForm({ onClose }: { onClose: () => void }) {
+  const machines = useMachines();
+  const takeIn = useTakeIn();
+  const navigate = useNavigate();
+  const [machineId, setMachineId] = useState('');
+  const [owner, setOwner] = useState('');
+  const [wish, setWish] = useState('');
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    takeIn.mutate({ machineId, owner: owner.trim(), wish: wish.trim() }, { onSuccess: (job) => navigate(`/jobs/${job.id}/take-in`) });
+  };
+  const options: [string, string][] = [
+    ['', 'Choose the model on its sticker'],
+    ...(machines.data ?? []).map<[string, string]>((m) => [m.id, `${m.name}  (${m.generation}, ${m.sockets} socket${m.sockets === 1 ? '' : 's'}${m.soldered ? ', soldered bank' : ''})`]),
+  ];
+  return (
+    <Box as="section" aria-label="Take a machine in" bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
+      <form onSubmit={submit}>
+        <Grid templateColumns={{ base: '1fr', md: '1.4fr 1fr 2fr auto' }} gap="3" alignItems="end">
+          <SelectField label="Machine" value={machineId} options={options} onChange={setMachineId} />
+          <Box>
+            <label htmlFor="take-in-owner">
+              <Text fontWeight="600">Whose it is</Text>
+            </label>
+            <Input id="take-in-owner" value={owner} onChange={(e) => setOwner(e.target.value)} maxLength={200} />
+          </Box>
+          <Box>
+            <label htmlFor="take-in-wish">
+              <Text fontWeight="600">What they want, in their words</Text>
+            </label>
+            <Input id="take-in-wish" value={wish} onChange={(e) => setWish(e.target.value)} maxLength={2000} />
+          </Box>
+          <Flex gap="2">
+            <Button type="submit" disabled={!machineId || !owner.trim()} loading={takeIn.isPending}>
+              Take in
+            </Button>
+            <Button variant="outline" color="ink" onClick={onClose}>
+              Cancel
+            </Button>
+          </Flex>
+        </Grid>
+        {takeIn.isError && (
+          <Text role="alert" color="stop" mt="2">
+            {takeIn.error.message}
+          </Text>
+        )}
+      </form>
+    </Box>
+  );
+}

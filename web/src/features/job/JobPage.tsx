@@ -1,0 +1,128 @@
+import { Box, Button, Flex, Grid, Heading, Text } from '@chakra-ui/react';
+import { useMemo } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { type KeyMap, Keys } from '../../parts/keys';
+import { TrailPicture } from '../../pictures/TrailPicture';
+import type { Account } from '../session';
+import { type JobView, type SaveState, useJob, useJobChanges } from './api';
+import { Margin } from './Margin';
+import { STATIONS } from '../../parts/stations';
+import { FitStation } from './stations/FitStation';
+import { HandBackStation } from './stations/HandBackStation';
+import { LimitsStation } from './stations/LimitsStation';
+import { OpenStation } from './stations/OpenStation';
+import { PlanStation } from './stations/PlanStation';
+import { ProveStation } from './stations/ProveStation';
+import { ReadStation } from './stations/ReadStation';
+import { TakeInStation } from './stations/TakeInStation';
+import type { StationProps } from './stations/props';
+
+const SURFACES = {
+  TAKE_IN: TakeInStation,
+  READ: ReadStation,
+  LIMITS: LimitsStation,
+  PLAN: PlanStation,
+  OPEN: OpenStation,
+  FIT: FitStation,
+  PROVE: ProveStation,
+  HAND_BACK: HandBackStation,
+} satisfies Record<string, (props: StationProps) => React.ReactNode>;
+
+/** The work screen: the trail on the left, the station's working surface, the margin with what is to be said. */
+export function JobPage({ account }: { account: Account }) {
+  const params = useParams();
+  const id = Number(params.id);
+  const job = useJob(id);
+  const { change, save, dismiss } = useJobChanges(id);
+  const navigate = useNavigate();
+  const keys = useMemo<KeyMap>(
+    () => [
+      {
+        keys: '1 – 8',
+        does: 'go to a station',
+        match: (e) => /^[1-8]$/.test(e.key),
+        run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
+      },
+      { keys: 'L', does: 'back to the bench list', match: (e) => e.key === 'l', run: () => navigate('/jobs') },
+      { keys: 'Enter', does: 'Plan: take the focused module in hand, or put it into the focused position' },
+      { keys: 'Delete', does: 'Plan: empty the focused position' },
+      { keys: 'Esc', does: 'Plan: put the module in hand down' },
+    ],
+    [id, navigate],
+  );
+  if (job.isPending) return <Text p="6">One moment …</Text>;
+  if (job.isError) {
+    return (
+      <Box p="6" role="alert">
+        <Heading size="md">This job cannot be shown</Heading>
+        <Text>{job.error.message}</Text>
+        <Button mt="3" onClick={() => navigate('/jobs')}>
+          To the bench list
+        </Button>
+      </Box>
+    );
+  }
+  const station = STATIONS.find((s) => s.path === params.station) ?? STATIONS.find((s) => s.id === job.data.current)!;
+  const Surface = SURFACES[station.id];
+  const readOnly = account.role === 'DESK' || job.data.closed;
+  return (
+    <>
+      <Keys map={keys} />
+      <JobHeader job={job.data} save={save} dismiss={dismiss} />
+      <Grid
+        flex="1"
+        templateColumns={{ base: '1fr', md: '9.5rem minmax(0, 1fr)', xl: '9.5rem minmax(0, 1fr) 20rem' }}
+        templateRows={{ base: 'auto', xl: '1fr' }}
+        alignItems="start"
+      >
+        <Box as="nav" aria-label="Stations" p={{ base: '2', md: '3' }} borderRightWidth={{ md: '1px' }} borderColor="line" alignSelf="stretch">
+          <TrailPicture legs={job.data.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+        </Box>
+        <Box as="main" p={{ base: '3', md: '4' }} minW="0">
+          <Heading as="h1" size="xl" mb="3">
+            {station.name}
+          </Heading>
+          <Surface key={station.id} job={job.data} change={change} readOnly={readOnly} writer={account.role !== 'DESK'} />
+        </Box>
+        <Box
+          as="aside"
+          aria-label="Findings"
+          gridColumn={{ md: '2', xl: 'auto' }}
+          p={{ base: '3', md: '4' }}
+          borderLeftWidth={{ xl: '1px' }}
+          borderColor="line"
+          alignSelf="stretch"
+        >
+          <Margin job={job.data} station={station.id} />
+        </Box>
+      </Grid>
+    </>
+  );
+}
+
+function JobHeader({ job, save, dismiss }: { job: JobView; save: SaveState; dismiss: () => void }) {
+  const time = job.updatedAt.slice(11, 16);
+  return (
+    <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py="2">
+      <Flex gap="4" align="baseline" wrap="wrap">
+        <Text fontWeight="700" fontSize="lg">
+          #{job.id} {job.machineName}
+        </Text>
+        <Text flex="1" minW="12rem" lineClamp={1} color="quiet">
+          {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
+        </Text>
+        <Text role="status" fontSize="sm" color="quiet">
+          {save.kind === 'saving' ? 'keeping …' : save.kind === 'kept' ? `all kept, ${time}, ${job.updatedBy}` : 'not kept, see below'}
+        </Text>
+      </Flex>
+      {save.kind === 'failed' && (
+        <Flex role="alert" bg="stopSoft" color="ink" borderLeftWidth="4px" borderColor="stop" mt="2" px="3" py="2" gap="3" align="center">
+          <Text flex="1">{save.message}</Text>
+          <Button size="sm" variant="outline" color="ink" onClick={dismiss}>
+            Understood
+          </Button>
+        </Flex>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,57 @@
+import { Box, Heading, HStack, Stack, Text } from '@chakra-ui/react';
+import { Findings } from '../../parts/Findings';
+import type { JobView } from './api';
+import type { StationId } from '../../parts/stations';
+
+const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word: string; color: string }> = {
+  SATISFIED: { mark: '✓', word: 'in order', color: 'good' },
+  VIOLATED: { mark: '!', word: 'see findings', color: 'risk' },
+  UNDECIDED: { mark: '?', word: 'undecided', color: 'info' },
+  NOT_APPLICABLE: { mark: '–', word: 'not in question', color: 'quiet' },
+};
+
+/** What is to be said at this station, gravest first; and what was checked. */
+export function Margin({ job, station }: { job: JobView; station: StationId }) {
+  const early = station === 'TAKE_IN' || station === 'READ';
+  const gates = station === 'OPEN' ? job.openingGates : station === 'FIT' ? job.fittingGates : [];
+  const findings = early ? job.foundFindings : station === 'PROVE' ? job.comparison.flatMap((l) => l.findings) : job.findings;
+  const title = early ? 'As found' : station === 'PROVE' ? 'Expected against found' : 'The plan';
+  return (
+    <Stack gap="4">
+      {gates.length > 0 && (
+        <Box as="section" aria-label="Gates">
+          <Heading as="h2" size="md" mb="2">
+            Gates
+          </Heading>
+          <Findings findings={gates} />
+        </Box>
+      )}
+      <Box as="section" aria-label={title}>
+        <Heading as="h2" size="md" mb="2">
+          {title}
+        </Heading>
+        <Findings findings={findings} empty="Nothing to say." />
+      </Box>
+      {!early && station !== 'PROVE' && station !== 'HAND_BACK' && (
+        <Box as="section" aria-label="What was checked">
+          <Heading as="h2" size="md" mb="2">
+            What was checked
+          </Heading>
+          <Stack as="ul" gap="0.5" listStyleType="none">
+            {job.rules.map((r) => (
+              <HStack as="li" key={r.rule} gap="2" align="baseline">
+                <Text color={VERDICT[r.verdict].color} fontWeight="700" width="1.2em" textAlign="center" aria-hidden="true">
+                  {VERDICT[r.verdict].mark}
+                </Text>
+                <Text flex="1">{r.name}</Text>
+                <Text fontSize="sm" color="quiet">
+                  {VERDICT[r.verdict].word}
+                </Text>
+              </HStack>
+            ))}
+          </Stack>
+        </Box>
+      )}
+    </Stack>
+  );
+}

@@ -1,0 +1,2 @@
+export { JobPage } from './JobPage';
+export { STATIONS } from '../../parts/stations';

@@ -1,0 +1,210 @@
+import { Badge, Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { DndContext, DragOverlay, PointerSensor, pointerWithin, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
+import { useEffect, useState } from 'react';
+import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
+import { longest } from '../../../pictures/memoryModel';
+import { type JobView, useDrawer } from '../api';
+import { LabelEntry } from './LabelEntry';
+import type { StationProps } from './props';
+
+/** What somebody holds: a module of the job, or one that is still in the drawer. */
+type InHand = { key?: string; tag?: string; text: string };
+
+export function PlanStation({ job, change, readOnly }: StationProps) {
+  const [inHand, setInHand] = useState<InHand>();
+  const [dragged, setDragged] = useState<InHand>();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const most = longest(job.found, job.planned);
+
+  useEffect(() => {
+    const drop = (e: KeyboardEvent) => e.key === 'Escape' && setInHand(undefined);
+    window.addEventListener('keydown', drop);
+    return () => window.removeEventListener('keydown', drop);
+  }, []);
+
+  const place = async (what: InHand, position: string) => {
+    setInHand(undefined);
+    let key = what.key;
+    if (!key && what.tag) {
+      const after = await change({ type: 'TakeFromDrawer', tag: what.tag });
+      key = after?.modules.find((m) => m.tag === what.tag)?.key;
+    }
+    if (key) await change({ type: 'PlanModule', position, key });
+  };
+  const choose = (position: string, key?: string) => {
+    if (inHand) {
+      void place(inHand, position);
+    } else if (key) {
+      const module = job.modules.find((m) => m.key === key);
+      if (module) setInHand({ key, text: module.summary });
+    }
+  };
+  const empty = (position: string) => void change({ type: 'PlanModule', position });
+
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={(e) => setDragged(e.active.data.current as InHand)}
+      onDragCancel={() => setDragged(undefined)}
+      onDragEnd={(e) => {
+        const what = e.active.data.current as InHand;
+        const position = e.over?.data.current?.position as string | undefined;
+        setDragged(undefined);
+        if (position) void place(what, position);
+      }}
+    >
+      <Stack gap="3">
+        <Box as="section" aria-label="As found">
+          <Heading as="h2" size="sm" color="quiet">
+            As found: {figures(job.found)}
+          </Heading>
+          <MemoryPicture picture={job.found} most={most} name="Memory as found" />
+        </Box>
+        <Box as="section" aria-label="Planned" borderTopWidth="1px" borderColor="line" pt="2">
+          <Flex align="center" gap="3">
+            <Heading as="h2" size="sm" flex="1">
+              Planned
+            </Heading>
+            {!readOnly && (
+              <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'ResetPlan' })}>
+                Back to as found
+              </Button>
+            )}
+          </Flex>
+          <MemoryPicture
+            picture={job.planned}
+            most={most}
+            name="Memory as planned"
+            actions={readOnly ? undefined : { inHand: inHand?.text, onChoose: choose, onEmpty: empty }}
+          />
+          <Figures picture={job.planned} />
+          <MemoryTable picture={job.planned} caption="As planned" />
+        </Box>
+        <Box role="status" minH="1.5rem" fontWeight="600" color="accent">
+          {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
+        </Box>
+        {!readOnly && (
+          <>
+            <Strip job={job} inHand={inHand} onTake={setInHand} onRemove={(key) => void change({ type: 'RemoveModule', key })} />
+            <LabelEntry
+              id={`plan-${job.id}`}
+              label="Or a module by its label line"
+              actions={(line, complete, clear) => (
+                <Button
+                  disabled={!complete}
+                  onClick={() =>
+                    void change({ type: 'AddModule', origin: 'TYPED', label: line }).then((after) => {
+                      if (after) clear();
+                    })
+                  }
+                >
+                  Add to this job
+                </Button>
+              )}
+            />
+          </>
+        )}
+      </Stack>
+      <DragOverlay dropAnimation={null}>
+        {dragged && (
+          <Box bg="accentSoft" borderWidth="2px" borderColor="accent" borderRadius="sm" px="3" py="2" fontWeight="700" width="fit-content">
+            {dragged.text}
+          </Box>
+        )}
+      </DragOverlay>
+    </DndContext>
+  );
+}
+
+function figures(p: JobView['found']): string {
+  const c = p.clocks[0];
+  return [p.installed, c?.rate, c?.meanGigabytesPerSecond === undefined ? undefined : `mean ${c.meanGigabytesPerSecond.toFixed(1)} GB/s`].filter(Boolean).join(', ');
+}
+
+function Figures({ picture }: { picture: JobView['planned'] }) {
+  const c = picture.clocks[0];
+  const items: [string, string][] = [
+    ['Installed', picture.installed],
+    ['Usable about', picture.usable],
+    ['Rate', c?.rate ?? 'not known'],
+    ['CL-tRCD-tRP-tRAS', c?.timings ?? 'not known'],
+    ['First word', c?.firstWord ?? 'not known'],
+    ['Mean bandwidth', c?.meanGigabytesPerSecond === undefined ? 'not known' : `${c.meanGigabytesPerSecond.toFixed(1)} GB/s`],
+    ['Open and close', picture.effortMinutes === 0 ? 'nothing to do' : `${picture.effortMinutes} min`],
+  ];
+  return (
+    <Grid as="dl" templateColumns={{ base: '1fr 1fr', sm: 'repeat(4, auto)', lg: 'repeat(7, auto)' }} gap="3" bg="panel" borderRadius="md" borderWidth="1px" borderColor="line" px="3" py="2" my="1">
+      {items.map(([name, value]) => (
+        <Box key={name}>
+          <Text as="dt" fontSize="xs" color="quiet" whiteSpace="nowrap">
+            {name}
+          </Text>
+          <Text as="dd" fontWeight="700" whiteSpace="nowrap">
+            {value}
+          </Text>
+        </Box>
+      ))}
+    </Grid>
+  );
+}
+
+/** Modules that can be placed: those of this job that have no position, then those in the drawer that fit the machine's generation. */
+function Strip({ job, inHand, onTake, onRemove }: { job: JobView; inHand?: InHand; onTake: (what: InHand) => void; onRemove: (key: string) => void }) {
+  const drawer = useDrawer();
+  const loose = job.modules.filter((m) => !m.plannedAt);
+  const stock = (drawer.data ?? []).filter((m) => m.jobId === undefined && m.tested !== 'BAD' && m.generation === job.generation);
+  return (
+    <Box as="section" aria-label="Modules to place">
+      <Heading as="h2" size="sm" mb="1">
+        Modules to place: drag one up, or Enter to take it in hand
+      </Heading>
+      <Flex gap="2" wrap="wrap" align="stretch">
+        {loose.map((m) => (
+          <Chip key={m.key} what={{ key: m.key, text: m.summary }} note={m.foundAt ? 'was in the machine' : (m.tag ?? 'typed')} held={inHand?.key === m.key} onTake={onTake} onRemove={m.foundAt ? undefined : () => onRemove(m.key)} />
+        ))}
+        {stock.map((m) => (
+          <Chip
+            key={m.tag}
+            what={{ tag: m.tag, text: m.summary }}
+            note={`${m.tag}, ${m.maker}${m.tested === 'UNTESTED' ? ', untested' : ''}`}
+            held={inHand?.tag === m.tag}
+            onTake={onTake}
+          />
+        ))}
+        {loose.length === 0 && stock.length === 0 && <Text color="quiet">The drawer has nothing of this generation. Type a label line below.</Text>}
+      </Flex>
+    </Box>
+  );
+}
+
+function Chip({ what, note, held, onTake, onRemove }: { what: InHand; note: string; held: boolean; onTake: (what: InHand) => void; onRemove?: () => void }) {
+  const drag = useDraggable({ id: `strip|${what.key ?? what.tag}`, data: what });
+  return (
+    <Flex borderWidth="2px" borderColor={held ? 'accent' : 'edge'} bg={held ? 'accentSoft' : 'panel'} borderRadius="sm" align="stretch">
+      <Box asChild textAlign="left" px="2.5" py="1" cursor="grab" minH="2.5rem" opacity={drag.isDragging ? 0.4 : 1} style={{ touchAction: 'none' }}>
+        <button
+          type="button"
+          ref={drag.setNodeRef}
+          onPointerDown={drag.listeners?.onPointerDown as React.PointerEventHandler}
+          onClick={() => onTake(what)}
+          aria-pressed={held}
+        >
+          <Box as="span" display="block" fontWeight="700">
+            {what.text}
+          </Box>
+          <Badge bg="transparent" color="quiet" px="0" fontWeight="400">
+            {note}
+          </Badge>
+        </button>
+      </Box>
+      {onRemove && (
+        <Box asChild px="2" borderLeftWidth="1px" borderColor="line">
+          <button type="button" aria-label={`Take ${what.text} out of this job`} onClick={onRemove}>
+            ×
+          </button>
+        </Box>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,99 @@
+import { Badge, Box, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import type { JobView } from '../api';
+import type { StationProps } from './props';
+import { ReadoutFields } from './ReadoutFields';
+
+const VERDICT: Record<JobView['comparison'][number]['verdict'], { word: string; color: string; soft: string }> = {
+  MATCH: { word: '✓ as expected', color: 'good', soft: 'goodSoft' },
+  EXPLAINED: { word: '≈ explained', color: 'info', soft: 'infoSoft' },
+  DIFFERENT: { word: '⬣ different', color: 'stop', soft: 'stopSoft' },
+  UNDECIDED: { word: '? undecided', color: 'risk', soft: 'riskSoft' },
+  NOT_READ: { word: '– not read', color: 'quiet', soft: 'panel' },
+};
+
+/** What to expect, written down before the start; then what was read, and why it differs. */
+export function ProveStation({ job, change, readOnly }: StationProps) {
+  const e = job.expectation;
+  const items: [string, string][] = [
+    ['Total in the firmware', `${e.firmwareTotal} (${e.firmwareMebibytes} MB)`],
+    ['Usable', e.usable],
+    ['Modules listed', String(e.positionsFilled)],
+    ['Rate', e.rate ? `${e.rate}; readouts may show ${e.rateForms.join(', ')}` : 'not known'],
+    ['Timings', e.timings ?? 'not known'],
+    ['Peak', e.peak ?? 'not known'],
+    ['First start takes', e.firstStart],
+  ];
+  return (
+    <Stack gap="4">
+      <Box as="section" aria-label="What to expect" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
+        <Heading as="h2" size="md" mb="2">
+          What to expect, before the start
+        </Heading>
+        <Grid as="dl" templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="6" rowGap="1">
+          {items.map(([name, value]) => (
+            <Box key={name} display="flex" gap="2">
+              <Text as="dt" color="quiet" minW="10.5rem">
+                {name}
+              </Text>
+              <Text as="dd" fontWeight="600">
+                {value}
+              </Text>
+            </Box>
+          ))}
+        </Grid>
+        {e.notices.length > 0 && (
+          <Box as="ul" mt="2" ps="5">
+            {e.notices.map((n) => (
+              <li key={n}>{n}</li>
+            ))}
+          </Box>
+        )}
+      </Box>
+      <Box as="section" aria-label="Readings after the work">
+        <Heading as="h2" size="md" mb="2">
+          Readings after the work
+        </Heading>
+        <ReadoutFields
+          value={job.after}
+          disabled={readOnly}
+          withTest
+          onChange={(next) => void change((now) => ({ type: 'EnterReadout', phase: 'AFTER', readout: next(now.after) }))}
+        />
+      </Box>
+      <Box as="section" aria-label="Expected against found" overflowX="auto">
+        <Heading as="h2" size="md" mb="2">
+          {job.proven ? 'Proven' : 'Not proven yet'}
+        </Heading>
+        <Table.Root size="sm">
+          <Table.Header>
+            <Table.Row bg="panel">
+              <Table.ColumnHeader>Reading</Table.ColumnHeader>
+              <Table.ColumnHeader>Expected</Table.ColumnHeader>
+              <Table.ColumnHeader>Found</Table.ColumnHeader>
+              <Table.ColumnHeader>Verdict</Table.ColumnHeader>
+            </Table.Row>
+          </Table.Header>
+          <Table.Body>
+            {job.comparison.map((l) => (
+              <Table.Row key={l.field} bg="panel" data-field={l.field}>
+                <Table.Cell>{l.name}</Table.Cell>
+                <Table.Cell>{l.expected}</Table.Cell>
+                <Table.Cell fontWeight="700">{l.found || '–'}</Table.Cell>
+                <Table.Cell>
+                  <Badge bg={VERDICT[l.verdict].soft} color={VERDICT[l.verdict].color} fontSize="sm">
+                    {VERDICT[l.verdict].word}
+                  </Badge>
+                  {l.findings.map((f) => (
+                    <Text key={f.code} fontSize="sm" whiteSpace="normal">
+                      {f.text}
+                    </Text>
+                  ))}
+                </Table.Cell>
+              </Table.Row>
+            ))}
+          </Table.Body>
+        </Table.Root>
+      </Box>
+    </Stack>
+  );
+}

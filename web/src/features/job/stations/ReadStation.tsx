@@ -1,0 +1,90 @@
+import { Box, Button, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { SelectField } from '../../../parts/Labelled';
+import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
+import { longest } from '../../../pictures/memoryModel';
+import { LabelEntry } from './LabelEntry';
+import type { StationProps } from './props';
+
+/** What is really in the machine: each module's label, and where it was. */
+export function ReadStation({ job, change, readOnly }: StationProps) {
+  const sockets = job.found.lanes.flatMap((l) => l.blocks).filter((b) => !b.soldered);
+  const firstEmpty = sockets.find((s) => !s.key)?.position ?? '';
+  const [chosen, setChosen] = useState<string>();
+  const position = chosen ?? firstEmpty;
+  const found = job.modules.filter((m) => m.foundAt);
+  return (
+    <Stack gap="4">
+      <MemoryPicture picture={job.found} most={longest(job.found)} name="Memory as found" />
+      <MemoryTable picture={job.found} caption="As found" />
+      {!readOnly && (
+        <Stack gap="2">
+          <Box maxW="20rem">
+            <SelectField
+              label="Where this module was found"
+              value={position}
+              options={sockets.map((s) => [s.position, `${s.label}${s.key ? ` (has ${s.text})` : ''}`])}
+              onChange={setChosen}
+            />
+          </Box>
+          <LabelEntry
+            id={`read-${job.id}`}
+            label="Label line of the module"
+            actions={(line, complete, clear) => (
+              <Button
+                disabled={!complete || !position}
+                onClick={() =>
+                  void change({ type: 'AddModule', origin: 'FOUND', label: line, position }).then((after) => {
+                    if (after) {
+                      clear();
+                      setChosen(undefined);
+                    }
+                  })
+                }
+              >
+                It was in this position
+              </Button>
+            )}
+          />
+        </Stack>
+      )}
+      <Box as="section" aria-label="Modules found">
+        <Heading as="h2" size="md" mb="2">
+          Modules found
+        </Heading>
+        {found.length === 0 ? (
+          <Text color="quiet">No module has been read yet. Sockets without one count as empty; soldered banks come from the machine's record.</Text>
+        ) : (
+          <Box overflowX="auto">
+            <Table.Root size="sm" bg="panel">
+              <Table.Header>
+                <Table.Row bg="panel">
+                  <Table.ColumnHeader>Position</Table.ColumnHeader>
+                  <Table.ColumnHeader>Module</Table.ColumnHeader>
+                  <Table.ColumnHeader>Label line</Table.ColumnHeader>
+                  <Table.ColumnHeader />
+                </Table.Row>
+              </Table.Header>
+              <Table.Body>
+                {found.map((m) => (
+                  <Table.Row key={m.key} bg="panel">
+                    <Table.Cell>{sockets.find((s) => s.position === m.foundAt)?.label}</Table.Cell>
+                    <Table.Cell>{m.summary}</Table.Cell>
+                    <Table.Cell fontFamily="mono">{m.labelLine}</Table.Cell>
+                    <Table.Cell textAlign="end">
+                      {!readOnly && (
+                        <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'RemoveModule', key: m.key })}>
+                          Was not there
+                        </Button>
+                      )}
+                    </Table.Cell>
+                  </Table.Row>
+                ))}
+              </Table.Body>
+            </Table.Root>
+          </Box>
+        )}
+      </Box>
+    </Stack>
+  );
+}

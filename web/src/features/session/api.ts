@@ -1,0 +1,31 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, type Schemas } from '../../api/client';
+
+export type Account = Schemas['Account'];
+
+export function useSession() {
+  return useQuery({ queryKey: ['session'], queryFn: () => api.get<Schemas['Session']>('/api/session'), staleTime: Infinity });
+}
+
+export function useSignInHints() {
+  return useQuery({ queryKey: ['sign-in-hints'], queryFn: () => api.get<Schemas['SignInHints']>('/api/sign-in-hints'), staleTime: Infinity });
+}
+
+export function useSignIn() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (fields: { login: string; password: string }) => api.form('/api/sign-in', fields),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['session'] }),
+  });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => api.form('/api/sign-out', {}),
+    onSuccess: () => {
+      queries.clear();
+      return queries.invalidateQueries({ queryKey: ['session'] });
+    },
+  });
+}

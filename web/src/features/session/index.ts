@@ -1,0 +1,2 @@
+export { type Account, useSession, useSignOut } from './api';
+export { SignIn } from './SignIn';

@@ -1,0 +1,56 @@
+import { Dialog, Grid, Kbd, Portal, Text } from '@chakra-ui/react';
+import { Fragment, useEffect, useState } from 'react';
+
+export type KeyMap = { keys: string; does: string; run?: (e: KeyboardEvent) => void; match?: (e: KeyboardEvent) => boolean }[];
+
+function typing(e: KeyboardEvent): boolean {
+  const t = e.target as HTMLElement;
+  return t.isContentEditable || ['TEXTAREA', 'SELECT'].includes(t.tagName) || (t.tagName === 'INPUT' && !['radio', 'checkbox'].includes((t as HTMLInputElement).type));
+}
+
+/** The keys of this screen, and "?" to show them. Keys never fire while somebody types. */
+export function Keys({ map }: { map: KeyMap }) {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const listener = (e: KeyboardEvent) => {
+      if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === '?') {
+        setOpen((o) => !o);
+        e.preventDefault();
+        return;
+      }
+      map.find((k) => k.match?.(e))?.run?.(e);
+    };
+    window.addEventListener('keydown', listener);
+    return () => window.removeEventListener('keydown', listener);
+  }, [map]);
+  return (
+    <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)}>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel" color="ink">
+            <Dialog.Header>
+              <Dialog.Title>Keys of this screen</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Grid templateColumns="auto 1fr" gap="2" alignItems="center">
+                {[...map, { keys: '?', does: 'show or hide these keys' }].map((k) => (
+                  <Fragment key={k.keys}>
+                    <Kbd color="ink">{k.keys}</Kbd>
+                    <Text>{k.does}</Text>
+                  </Fragment>
+                ))}
+              </Grid>
+            </Dialog.Body>
+            <Dialog.CloseTrigger asChild>
+              <button type="button" aria-label="Close" style={{ position: 'absolute', right: 12, top: 8, fontSize: 24 }}>
+                ×
+              </button>
+            </Dialog.CloseTrigger>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

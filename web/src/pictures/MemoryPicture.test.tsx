@@ -1,0 +1,80 @@
+import { ChakraProvider } from '@chakra-ui/react';
+import { DndContext } from '@dnd-kit/core';
+import { render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { describe, expect, it, vi } from 'vitest';
+import { system } from '../theme/system';
+import { fit, MemoryPicture, MemoryTable } from './MemoryPicture';
+import type { Picture } from './memoryModel';
+import { reach } from './TrailPicture';
+
+const PICTURE: Picture = {
+  lanes: [
+    { channel: 'A', processor: 'CPU', mebibytes: 8192, blocks: [{ position: 'bank', label: 'Bank on board', soldered: true, text: '8 GB 1Rx16 DDR4-3200', mebibytes: 8192, ranks: 1, lid: '', reachMinutes: 0, changed: false }] },
+    {
+      channel: 'B',
+      processor: 'CPU',
+      mebibytes: 16384,
+      blocks: [
+        { position: 'b1', label: 'Socket 1', soldered: false, key: 'm1', text: '16 GB 2Rx8 DDR4-3200', mebibytes: 16384, ranks: 2, lid: 'Keyboard', reachMinutes: 40, changed: true },
+        { position: 'b2', label: 'Socket 2', soldered: false, text: '', mebibytes: 0, ranks: 0, lid: '', reachMinutes: 8, changed: false },
+      ],
+    },
+  ],
+  regions: [{ processor: 'CPU', ways: 2, mebibytes: 16384, gigabytesPerSecond: 51.2 }],
+  clocks: [],
+  installed: '24 GB',
+  usable: '23.5 GB',
+  effortMinutes: 8,
+};
+
+function show(actions?: Parameters<typeof MemoryPicture>[0]['actions']) {
+  return render(
+    <ChakraProvider value={system}>
+      <DndContext>
+        <MemoryPicture picture={PICTURE} most={16384} name="Memory" actions={actions} />
+        <MemoryTable picture={PICTURE} caption="Memory" />
+      </DndContext>
+    </ChakraProvider>,
+  );
+}
+
+describe('MemoryPicture', () => {
+  it('says in words what it draws', () => {
+    show();
+    expect(screen.getByRole('img', { name: 'Bank on board, soldered: 8 GB 1Rx16 DDR4-3200' })).toBeInTheDocument();
+    expect(screen.getByRole('img', { name: 'Socket 1: 16 GB 2Rx8 DDR4-3200, under Keyboard, 40 minutes, changed' })).toBeInTheDocument();
+    expect(screen.getByRole('cell', { name: '16 GB 2Rx8 DDR4-3200, changed' })).toBeInTheDocument();
+  });
+
+  it('is worked by keyboard, and a soldered bank is no button', async () => {
+    const onChoose = vi.fn();
+    const onEmpty = vi.fn();
+    show({ onChoose, onEmpty });
+    expect(screen.getAllByRole('button')).toHaveLength(2);
+    screen.getByRole('button', { name: /Socket 2/ }).focus();
+    await userEvent.keyboard('{Enter}');
+    expect(onChoose).toHaveBeenCalledWith('b2', undefined);
+    screen.getByRole('button', { name: /Socket 1/ }).focus();
+    await userEvent.keyboard('{Delete}');
+    expect(onEmpty).toHaveBeenCalledWith('b1');
+  });
+
+  it('names what is in hand on every position', () => {
+    show({ inHand: '8 GB module', onChoose: vi.fn(), onEmpty: vi.fn() });
+    expect(screen.getByRole('button', { name: 'Put 8 GB module into Socket 2: empty' })).toBeInTheDocument();
+  });
+});
+
+describe('texts in pictures', () => {
+  it('are cut where there is no room', () => {
+    expect(fit('Keyboard', 100, 5)).toBe('Keyboard');
+    expect(fit('Keyboard', 25, 5)).toBe('Keyb…');
+    expect(fit('Keyboard', 8, 5)).toBe('');
+  });
+
+  it('peaks reach further the more minutes, and none is flat', () => {
+    expect(reach(30, 30)).toBeGreaterThan(reach(5, 30));
+    expect(reach(0, 30)).toBeGreaterThan(8);
+  });
+});

@@ -1,0 +1,238 @@
+import { Box } from '@chakra-ui/react';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { type KeyboardEvent, useId } from 'react';
+import { LANE, LEFT, type LaneShape, layOut, type Picture, type Shape, stretches, WIDTH } from './memoryModel';
+
+export type PictureActions = {
+  /** Name of what is in hand, when something is. */
+  inHand?: string;
+  /** The position was chosen: put down what is in hand, or take up what is there. */
+  onChoose: (position: string, key?: string) => void;
+  onEmpty: (position: string) => void;
+};
+
+const COLOR = {
+  ink: 'var(--zr-ink)',
+  quiet: 'var(--zr-quiet)',
+  line: 'var(--zr-line)',
+  accent: 'var(--zr-accent)',
+  soft: 'var(--zr-soft)',
+  panel: 'var(--zr-panel)',
+  bed: 'var(--zr-bed)',
+};
+
+/**
+ * The memory picture: one lane per channel. A module is a block as long as its capacity with one ledge per rank; soldered banks
+ * are hatched into the lane's bed; what lies under more than the cover has a lid with its minutes. Below, on the same axis, the
+ * width map. A table with the same content stands beside it for those who do not see the picture.
+ */
+export function MemoryPicture({ picture, most, name, actions }: { picture: Picture; most: number; name: string; actions?: PictureActions }) {
+  const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const { lanes, scale } = layOut(picture, most);
+  const map = stretches(picture, scale);
+  const mapTop = lanes.length * LANE + 8;
+  const deepest = Math.max(8, ...map.map((s) => s.thickness));
+  const height = mapTop + deepest + 34;
+  return (
+    <Box
+      css={{
+        '--zr-ink': '{colors.ink}',
+        '--zr-quiet': '{colors.quiet}',
+        '--zr-line': '{colors.edge}',
+        '--zr-accent': '{colors.accent}',
+        '--zr-soft': '{colors.accentSoft}',
+        '--zr-panel': '{colors.panel}',
+        '--zr-bed': '{colors.line}',
+      }}
+    >
+      <svg viewBox={`0 0 ${WIDTH} ${height}`} width="100%" role="group" aria-label={name} fontFamily="inherit" fontSize="13">
+        <defs>
+          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="7" height="7" fill={COLOR.panel} />
+            <rect width="3" height="7" fill={COLOR.bed} />
+          </pattern>
+        </defs>
+        {lanes.map((l) => (
+          <LaneRow key={l.lane.channel} shape={l} hatch={hatch} name={name} actions={actions} />
+        ))}
+        <text x="0" y={mapTop + 13} fill={COLOR.quiet}>
+          Width
+        </text>
+        {map.length === 0 && (
+          <text x={LEFT} y={mapTop + 13} fill={COLOR.quiet}>
+            no memory yet
+          </text>
+        )}
+        {map.map((s, i) => (
+          <g key={`${s.processor}-${s.ways}`}>
+            <rect x={s.x} y={mapTop} width={Math.max(s.width - 1, 1)} height={s.thickness} fill={COLOR.accent} opacity={s.ways > 1 ? 0.85 : 0.45} />
+            <text x={s.x + 2} y={mapTop + deepest + 15 + (i % 2) * 14} fill={COLOR.ink}>
+              {s.label}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+function LaneRow({ shape, hatch, name, actions }: { shape: LaneShape; hatch: string; name: string; actions?: PictureActions }) {
+  const { lane, y } = shape;
+  return (
+    <g transform={`translate(0 ${y})`}>
+      <text x="0" y="26" fill={COLOR.ink} fontWeight="700">
+        Channel {lane.channel}
+      </text>
+      <text x="0" y="43" fill={COLOR.quiet}>
+        {lane.mebibytes === 0 ? 'empty' : `${lane.mebibytes / 1024} GB`}
+      </text>
+      <path d={`M${LEFT - 6} ${LANE - 9}H${WIDTH}`} stroke={COLOR.line} strokeWidth="2" />
+      {shape.shapes.map((s) =>
+        s.soldered ? <Soldered key={s.position} shape={s} hatch={hatch} /> : <Position key={s.position} shape={s} picture={name} actions={actions} />,
+      )}
+    </g>
+  );
+}
+
+/** A bank on the board: hatched, and sunk into the bed. */
+function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
+  return (
+    <g role="img" aria-label={`${s.label}, soldered: ${s.text}`}>
+      <rect x={s.x} y={20} width={Math.max(s.width - 2, 2)} height={LANE - 27} fill={`url(#${hatch})`} stroke={COLOR.line} />
+      <Caption shape={s} y={34} text={s.text} plate />
+      <Caption shape={s} y={48} text="soldered" plate />
+    </g>
+  );
+}
+
+function Position({ shape: s, picture, actions }: { shape: Shape; picture: string; actions?: PictureActions }) {
+  const filled = s.mebibytes > 0;
+  const drop = useDroppable({ id: `${picture}|${s.position}`, disabled: !actions, data: { position: s.position } });
+  const drag = useDraggable({ id: `${picture}|from|${s.position}`, disabled: !actions || !filled, data: { key: s.key, text: s.text } });
+  const set = (node: SVGGElement | null) => {
+    // The library asks for an HTML element; it only measures it, which an SVG group can be.
+    drop.setNodeRef(node as unknown as HTMLElement | null);
+    drag.setNodeRef(node as unknown as HTMLElement | null);
+  };
+  const label = `${s.label}: ${filled ? s.text : 'empty'}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}`;
+  const keyDown = (e: KeyboardEvent) => {
+    if (e.key === 'Enter' || e.key === ' ') {
+      e.preventDefault();
+      actions?.onChoose(s.position, s.key);
+    } else if (e.key === 'Delete' || e.key === 'Backspace') {
+      e.preventDefault();
+      actions?.onEmpty(s.position);
+    }
+  };
+  return (
+    <g
+      ref={set}
+      data-position={s.position}
+      role={actions ? 'button' : 'img'}
+      tabIndex={actions ? 0 : undefined}
+      aria-label={actions?.inHand ? `Put ${actions.inHand} into ${label}` : label}
+      style={{ cursor: actions ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined, touchAction: actions ? 'none' : undefined, outlineOffset: 1 }}
+      {...(actions ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) } : {})}
+    >
+      {filled ? <Module shape={s} /> : <rect x={s.x} y={14} width={s.width} height={LANE - 25} rx="3" fill="transparent" stroke={COLOR.line} strokeDasharray="4 3" strokeWidth="1.5" />}
+      {drop.isOver || (actions?.inHand && !filled) ? (
+        <rect x={s.x} y={10} width={Math.max(s.width - 2, 4)} height={LANE - 20} rx="3" fill="none" stroke={COLOR.accent} strokeWidth={drop.isOver ? 4 : 2} />
+      ) : null}
+      {!filled && <Caption shape={s} y={31} text={short(s.label)} />}
+      {!filled && <Caption shape={s} y={45} text="empty" />}
+      {s.lid && (
+        <g>
+          <path d={`M${s.x - 2} 12V6H${s.x + Math.max(s.width, 20)}V12`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
+          <text x={s.x + 3} y={4} fill={COLOR.quiet} fontSize="10">
+            {fit(`${s.lid}, ${s.reachMinutes} min`, s.width + 10, 5.2)}
+          </text>
+        </g>
+      )}
+    </g>
+  );
+}
+
+/** As long as its capacity; one ledge per rank along the top, like the steps of a hillside. */
+function Module({ shape: s }: { shape: Shape }) {
+  const width = Math.max(s.width - 2, 6);
+  const top = 14;
+  const ledges = Math.min(s.ranks, 8);
+  const step = Math.min(4, 12 / ledges);
+  let d = `M${s.x} ${LANE - 10}V${top}`;
+  for (let i = 0; i < ledges; i++) {
+    d += `H${s.x + width - (ledges - 1 - i) * Math.min(14, width / (ledges + 2))}v${i < ledges - 1 ? step : 0}`;
+  }
+  d += `V${LANE - 10}Z`;
+  return (
+    <g>
+      <path d={d} fill={s.changed ? COLOR.soft : COLOR.panel} stroke={s.changed ? COLOR.accent : COLOR.ink} strokeWidth={s.changed ? 2.5 : 1.5} />
+      <Caption shape={s} y={32} text={s.text.replace(/ DDR.*/, '')} bold />
+      <Caption shape={s} y={46} text={short(s.label) + (s.changed ? ' (new)' : '')} />
+    </g>
+  );
+}
+
+function Caption({ shape: s, y, text, bold, plate }: { shape: Shape; y: number; text: string; bold?: boolean; plate?: boolean }) {
+  const shown = fit(text, s.width - 10, 6.6);
+  return (
+    <g pointerEvents="none">
+      {plate && shown && <rect x={s.x + 3} y={y - 11} width={shown.length * 6.9 + 4} height="14" fill={COLOR.panel} />}
+      <text x={s.x + 5} y={y} fill={COLOR.ink} fontWeight={bold ? 700 : 400} fontSize="12">
+        {shown}
+      </text>
+    </g>
+  );
+}
+
+/** As much of a text as goes into so many pixels. */
+export function fit(text: string, pixels: number, perCharacter: number): string {
+  const most = Math.floor(pixels / perCharacter);
+  return text.length <= most ? text : most < 3 ? '' : `${text.slice(0, most - 1)}…`;
+}
+
+function short(label: string): string {
+  return label.replace(/^Socket /, '').replace('under the ', '');
+}
+
+/** The picture's twin in words. */
+export function MemoryTable({ picture, caption }: { picture: Picture; caption: string }) {
+  return (
+    <details>
+      <Box as="summary" fontSize="sm" color="quiet" textDecoration="underline" cursor="pointer" width="fit-content">
+        As a table
+      </Box>
+      <Box overflowX="auto">
+        <Box as="table" fontSize="sm" my="2" css={{ '& th, & td': { textAlign: 'left', paddingInlineEnd: '1.5rem', paddingBlock: '0.15rem' } }}>
+          <caption style={{ textAlign: 'left', fontWeight: 600 }}>{caption}</caption>
+          <thead>
+            <tr>
+              <th>Channel</th>
+              <th>Position</th>
+              <th>Holds</th>
+              <th>Reached in</th>
+            </tr>
+          </thead>
+          <tbody>
+            {picture.lanes.flatMap((l) =>
+              l.blocks.map((b) => (
+                <tr key={`${l.channel}-${b.position}`}>
+                  <td>{l.channel}</td>
+                  <td>{b.label}</td>
+                  <td>{b.text ? `${b.text}${b.soldered ? ', soldered' : ''}${b.changed ? ', changed' : ''}` : b.changed ? 'empty, changed' : 'empty'}</td>
+                  <td>{b.soldered ? '' : `${b.reachMinutes} min${b.lid ? ` (${b.lid})` : ''}`}</td>
+                </tr>
+              )),
+            )}
+            {picture.regions.map((r) => (
+              <tr key={`${r.processor}-${r.ways}`}>
+                <td colSpan={2}>{r.ways} wide</td>
+                <td>{r.mebibytes / 1024} GB</td>
+                <td>{r.gigabytesPerSecond === undefined ? '' : `${r.gigabytesPerSecond} GB/s`}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      </Box>
+    </details>
+  );
+}

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { EMPTY, gigabytes, layOut, LEFT, longest, type Picture, stretches, WIDTH } from './memoryModel';
+
+type Block = Picture['lanes'][number]['blocks'][number];
+
+function block(position: string, mebibytes: number, more: Partial<Block> = {}): Block {
+  return { position, label: position, soldered: false, text: '', mebibytes, ranks: 1, lid: '', reachMinutes: 5, changed: false, ...more };
+}
+
+function picture(...lanes: Block[][]): Picture {
+  return {
+    lanes: lanes.map((blocks, i) => ({ channel: 'AB'[i], processor: 'CPU', mebibytes: blocks.reduce((s, b) => s + b.mebibytes, 0), blocks })),
+    regions: [],
+    clocks: [],
+    installed: '',
+    usable: '',
+    effortMinutes: 0,
+  };
+}
+
+describe('memory picture', () => {
+  it('draws blocks as long as their capacity, on one axis for all lanes', () => {
+    const p = picture([block('A1', 8192)], [block('B1', 16384), block('B2', 8192)]);
+    const { lanes, scale } = layOut(p, longest(p));
+    const [a1] = lanes[0].shapes;
+    const [b1, b2] = lanes[1].shapes;
+    expect(b1.width / a1.width).toBeCloseTo(2);
+    expect(b2.x).toBeCloseTo(b1.x + b1.width);
+    expect(a1.x).toBe(LEFT);
+    expect(scale * longest(p)).toBeLessThan(WIDTH - LEFT);
+  });
+
+  it('keeps empty sockets inside the picture, after what is filled', () => {
+    const p = picture([block('A1', 32768), block('A2', 0)], [block('B1', 0), block('B2', 0)]);
+    const { lanes } = layOut(p, longest(p));
+    for (const shape of lanes.flatMap((l) => l.shapes)) {
+      expect(shape.x + shape.width).toBeLessThanOrEqual(WIDTH);
+    }
+    expect(lanes[1].shapes.map((s) => s.width)).toEqual([EMPTY, EMPTY]);
+    expect(lanes[0].shapes[1].x).toBeGreaterThan(lanes[0].shapes[0].x + lanes[0].shapes[0].width - 1);
+  });
+
+  it('shares one axis between as found and planned', () => {
+    expect(longest(picture([block('A1', 4096)]), picture([block('A1', 65536)]))).toBe(65536);
+    expect(longest(picture([block('A1', 0)]))).toBe(8192);
+  });
+
+  it('lays the width map on the same axis: the shared stretch first, thick as its channels', () => {
+    const p = { ...picture([block('A1', 8192)], [block('B1', 16384)]), regions: [
+      { processor: 'CPU', ways: 2, mebibytes: 16384, gigabytesPerSecond: 51.2 },
+      { processor: 'CPU', ways: 1, mebibytes: 8192, gigabytesPerSecond: 25.6 },
+    ] };
+    const { lanes, scale } = layOut(p, longest(p));
+    const [wide, narrow] = stretches(p, scale);
+    expect(wide.width).toBeCloseTo(lanes[0].shapes[0].width);
+    expect(narrow.x).toBeCloseTo(wide.x + wide.width);
+    expect(wide.thickness).toBe(2 * narrow.thickness);
+    expect(wide.label).toBe('16 GB 2 wide at 51.2 GB/s');
+  });
+
+  it('writes sizes as the trade does', () => {
+    expect(gigabytes(24576)).toBe('24 GB');
+    expect(gigabytes(1536)).toBe('1.5 GB');
+  });
+});
