@@ -8,11 +8,15 @@ function typing(e: KeyboardEvent): boolean {
   return t.isContentEditable || ['TEXTAREA', 'SELECT'].includes(t.tagName) || (t.tagName === 'INPUT' && !['radio', 'checkbox'].includes((t as HTMLInputElement).type));
 }
 
-/** The keys of this screen, and "?" to show them. Keys never fire while somebody types. */
+/** The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. */
 export function Keys({ map }: { map: KeyMap }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const listener = (e: KeyboardEvent) => {
+      if (typing(e) && e.key === 'Escape') {
+        (e.target as HTMLElement).blur();
+        return;
+      }
       if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key === '?') {
         setOpen((o) => !o);
@@ -35,8 +39,8 @@ export function Keys({ map }: { map: KeyMap }) {
             </Dialog.Header>
             <Dialog.Body>
               <Grid templateColumns="auto 1fr" gap="2" alignItems="center">
-                {[...map, { keys: '?', does: 'show or hide these keys' }].map((k) => (
-                  <Fragment key={k.keys}>
+                {[...map, { keys: 'Esc', does: 'leave the field you type in' }, { keys: '?', does: 'show or hide these keys' }].map((k) => (
+                  <Fragment key={k.does}>
                     <Kbd color="ink">{k.keys}</Kbd>
                     <Text>{k.does}</Text>
                   </Fragment>

@@ -25,7 +25,7 @@ export function FastenerPicture({ fasteners }: { fasteners: Fastener[] }) {
           return (
             <g key={`${f.x}-${f.y}`}>
               {f.role === 'OUT' ? <circle cx={x} cy={y} r="9" fill="none" stroke="currentColor" strokeWidth="2" /> : <path d={`M${x - 9} ${y - 9}h18v18h-18z`} fill="none" stroke="currentColor" strokeWidth="2" />}
-              <text x={x} y={y + 4} textAnchor="middle" fontSize="12" fill="currentColor" fontWeight="700">
+              <text x={x} y={y + 4} textAnchor="middle" fill="currentColor" style={{ fontSize: 12, fontWeight: 700 }}>
                 {n}
               </text>
             </g>

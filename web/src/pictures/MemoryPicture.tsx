@@ -1,7 +1,8 @@
 import { Box } from '@chakra-ui/react';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useId } from 'react';
-import { LANE, LEFT, type LaneShape, layOut, type Picture, type Shape, stretches, WIDTH } from './memoryModel';
+import { type LaneShape, layOut, type Picture, type Shape, stretches } from './memoryModel';
+import { useWidth } from './useWidth';
 
 export type PictureActions = {
   /** Name of what is in hand, when something is. */
@@ -28,13 +29,15 @@ const COLOR = {
  */
 export function MemoryPicture({ picture, most, name, actions }: { picture: Picture; most: number; name: string; actions?: PictureActions }) {
   const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
-  const { lanes, scale } = layOut(picture, most);
-  const map = stretches(picture, scale);
-  const mapTop = lanes.length * LANE + 8;
+  const [box, width] = useWidth(760);
+  const { lanes, scale, left } = layOut(picture, most, width);
+  const map = stretches(picture, scale, left);
+  const mapTop = lanes.reduce((sum, l) => sum + l.height, 0) + 6;
   const deepest = Math.max(8, ...map.map((s) => s.thickness));
-  const height = mapTop + deepest + 34;
+  const height = mapTop + deepest + 20 + 14 * Math.max(0, ...map.map((s) => s.row));
   return (
     <Box
+      ref={box}
       css={{
         '--zr-ink': '{colors.ink}',
         '--zr-quiet': '{colors.quiet}',
@@ -45,7 +48,7 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
         '--zr-bed': '{colors.line}',
       }}
     >
-      <svg viewBox={`0 0 ${WIDTH} ${height}`} width="100%" role="group" aria-label={name} fontFamily="inherit" fontSize="13">
+      <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} role="group" aria-label={name} style={{ fontSize: 13 }}>
         <defs>
           <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <rect width="7" height="7" fill={COLOR.panel} />
@@ -53,20 +56,20 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
           </pattern>
         </defs>
         {lanes.map((l) => (
-          <LaneRow key={l.lane.channel} shape={l} hatch={hatch} name={name} actions={actions} />
+          <LaneRow key={l.lane.channel} shape={l} from={left - 6} to={width} hatch={hatch} name={name} actions={actions} />
         ))}
         <text x="0" y={mapTop + 13} fill={COLOR.quiet}>
           Width
         </text>
         {map.length === 0 && (
-          <text x={LEFT} y={mapTop + 13} fill={COLOR.quiet}>
+          <text x={left} y={mapTop + 13} fill={COLOR.quiet}>
             no memory yet
           </text>
         )}
-        {map.map((s, i) => (
+        {map.map((s) => (
           <g key={`${s.processor}-${s.ways}`}>
             <rect x={s.x} y={mapTop} width={Math.max(s.width - 1, 1)} height={s.thickness} fill={COLOR.accent} opacity={s.ways > 1 ? 0.85 : 0.45} />
-            <text x={s.x + 2} y={mapTop + deepest + 15 + (i % 2) * 14} fill={COLOR.ink}>
+            <text x={s.x + 2} y={mapTop + deepest + 14 + s.row * 14} fill={COLOR.ink}>
               {s.label}
             </text>
           </g>
@@ -76,20 +79,22 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
   );
 }
 
-function LaneRow({ shape, hatch, name, actions }: { shape: LaneShape; hatch: string; name: string; actions?: PictureActions }) {
+function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; from: number; to: number; hatch: string; name: string; actions?: PictureActions }) {
   const { lane, y } = shape;
   return (
     <g transform={`translate(0 ${y})`}>
-      <text x="0" y="26" fill={COLOR.ink} fontWeight="700">
+      <text x="0" y={shape.top + 15} fill={COLOR.ink} style={{ fontWeight: 700 }}>
         Channel {lane.channel}
       </text>
-      <text x="0" y="43" fill={COLOR.quiet}>
+      <text x="0" y={shape.top + 32} fill={COLOR.quiet}>
         {lane.mebibytes === 0 ? 'empty' : `${lane.mebibytes / 1024} GB`}
       </text>
-      <path d={`M${LEFT - 6} ${LANE - 9}H${WIDTH}`} stroke={COLOR.line} strokeWidth="2" />
-      {shape.shapes.map((s) =>
-        s.soldered ? <Soldered key={s.position} shape={s} hatch={hatch} /> : <Position key={s.position} shape={s} picture={name} actions={actions} />,
-      )}
+      <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
+      {shape.shapes.map((s) => (
+        <g key={s.position} transform={`translate(0 ${shape.top})`}>
+          {s.soldered ? <Soldered shape={s} hatch={hatch} /> : <Position shape={s} picture={name} actions={actions} />}
+        </g>
+      ))}
     </g>
   );
 }
@@ -98,9 +103,9 @@ function LaneRow({ shape, hatch, name, actions }: { shape: LaneShape; hatch: str
 function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
   return (
     <g role="img" aria-label={`${s.label}, soldered: ${s.text}`}>
-      <rect x={s.x} y={20} width={Math.max(s.width - 2, 2)} height={LANE - 27} fill={`url(#${hatch})`} stroke={COLOR.line} />
-      <Caption shape={s} y={34} text={s.text} plate />
-      <Caption shape={s} y={48} text="soldered" plate />
+      <rect x={s.x} y={4} width={Math.max(s.width - 2, 2)} height={39} fill={`url(#${hatch})`} stroke={COLOR.line} />
+      <Caption shape={s} y={19} text={s.text} plate />
+      <Caption shape={s} y={34} text="soldered" plate />
     </g>
   );
 }
@@ -134,17 +139,17 @@ function Position({ shape: s, picture, actions }: { shape: Shape; picture: strin
       style={{ cursor: actions ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined, touchAction: actions ? 'none' : undefined, outlineOffset: 1 }}
       {...(actions ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) } : {})}
     >
-      {filled ? <Module shape={s} /> : <rect x={s.x} y={14} width={s.width} height={LANE - 25} rx="3" fill="transparent" stroke={COLOR.line} strokeDasharray="4 3" strokeWidth="1.5" />}
+      {filled ? <Module shape={s} /> : <rect x={s.x} y={2} width={s.width} height={35} rx="3" fill="transparent" stroke={COLOR.line} strokeDasharray="4 3" strokeWidth="1.5" />}
       {drop.isOver || (actions?.inHand && !filled) ? (
-        <rect x={s.x} y={10} width={Math.max(s.width - 2, 4)} height={LANE - 20} rx="3" fill="none" stroke={COLOR.accent} strokeWidth={drop.isOver ? 4 : 2} />
+         <rect x={s.x - 1} y={0} width={Math.max(s.width, 4)} height={39} rx="3" fill="none" stroke={COLOR.accent} strokeWidth={drop.isOver ? 4 : 2} />
       ) : null}
-      {!filled && <Caption shape={s} y={31} text={short(s.label)} />}
-      {!filled && <Caption shape={s} y={45} text="empty" />}
+      {!filled && <Caption shape={s} y={17} text={short(s.label)} />}
+      {!filled && <Caption shape={s} y={31} text="empty" />}
       {s.lid && (
         <g>
-          <path d={`M${s.x - 2} 12V6H${s.x + Math.max(s.width, 20)}V12`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
-          <text x={s.x + 3} y={4} fill={COLOR.quiet} fontSize="10">
-            {fit(`${s.lid}, ${s.reachMinutes} min`, s.width + 10, 5.2)}
+          <path d={`M${s.x - 2} 0V-5H${s.x + Math.max(s.width, 20)}V0`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
+          <text x={s.x + 3} y={-8} fill={COLOR.quiet} style={{ fontSize: 11.5 }}>
+            {fit(`${s.lid}, ${s.reachMinutes} min`, s.width + 30, 5.6)}
           </text>
         </g>
       )}
@@ -155,19 +160,18 @@ function Position({ shape: s, picture, actions }: { shape: Shape; picture: strin
 /** As long as its capacity; one ledge per rank along the top, like the steps of a hillside. */
 function Module({ shape: s }: { shape: Shape }) {
   const width = Math.max(s.width - 2, 6);
-  const top = 14;
   const ledges = Math.min(s.ranks, 8);
-  const step = Math.min(4, 12 / ledges);
-  let d = `M${s.x} ${LANE - 10}V${top}`;
+  const step = Math.min(5, 14 / ledges);
+  let d = `M${s.x} 38V1`;
   for (let i = 0; i < ledges; i++) {
     d += `H${s.x + width - (ledges - 1 - i) * Math.min(14, width / (ledges + 2))}v${i < ledges - 1 ? step : 0}`;
   }
-  d += `V${LANE - 10}Z`;
+  d += 'V38Z';
   return (
     <g>
       <path d={d} fill={s.changed ? COLOR.soft : COLOR.panel} stroke={s.changed ? COLOR.accent : COLOR.ink} strokeWidth={s.changed ? 2.5 : 1.5} />
-      <Caption shape={s} y={32} text={s.text.replace(/ DDR.*/, '')} bold />
-      <Caption shape={s} y={46} text={short(s.label) + (s.changed ? ' (new)' : '')} />
+      <Caption shape={s} y={17} text={s.text.replace(/ DDR.*/, '')} bold />
+      <Caption shape={s} y={32} text={short(s.label) + (s.changed ? ' (new)' : '')} />
     </g>
   );
 }
@@ -177,7 +181,7 @@ function Caption({ shape: s, y, text, bold, plate }: { shape: Shape; y: number; 
   return (
     <g pointerEvents="none">
       {plate && shown && <rect x={s.x + 3} y={y - 11} width={shown.length * 6.9 + 4} height="14" fill={COLOR.panel} />}
-      <text x={s.x + 5} y={y} fill={COLOR.ink} fontWeight={bold ? 700 : 400} fontSize="12">
+      <text x={s.x + 5} y={y} fill={COLOR.ink} style={{ fontWeight: bold ? 700 : 400, fontSize: 12.5 }}>
         {shown}
       </text>
     </g>
@@ -191,7 +195,7 @@ export function fit(text: string, pixels: number, perCharacter: number): string 
 }
 
 function short(label: string): string {
-  return label.replace(/^Socket /, '').replace('under the ', '');
+  return label.replace(/^Socket /, '');
 }
 
 /** The picture's twin in words. */

@@ -5,7 +5,7 @@ import { STATIONS } from '../parts/stations';
 type Leg = Schemas['LegView'];
 
 const ROW = 58;
-const WIDE = 62;
+const WIDE = 58;
 
 /** How far out a station's peak reaches: the root of its minutes, so that a long one does not flatten the rest. */
 export function reach(minutes: number, most: number): number {
@@ -66,7 +66,8 @@ export function TrailPicture({ legs, at, onGo }: { legs: Leg[]; at: Leg['station
                   </Box>
                   <Box as="span" display="block" fontSize="xs" color={l.status === 'BLOCKED' ? 'stop' : l.status === 'DONE' ? 'good' : 'quiet'} fontWeight="600">
                     {l.status === 'BLOCKED' ? '⬣ ' : l.status === 'DONE' ? '✓ ' : ''}
-                    {WORD[l.status]}, {l.minutes} min
+                    {WORD[l.status]}
+                    {l.minutes > 0 ? `, ${l.minutes} min` : ''}
                   </Box>
                 </button>
               </Box>

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { EMPTY, gigabytes, layOut, LEFT, longest, type Picture, stretches, WIDTH } from './memoryModel';
+import { EMPTY, gigabytes, layOut, longest, type Picture, stretches } from './memoryModel';
+
+const WIDTH = 700;
 
 type Block = Picture['lanes'][number]['blocks'][number];
 
@@ -21,18 +23,18 @@ function picture(...lanes: Block[][]): Picture {
 describe('memory picture', () => {
   it('draws blocks as long as their capacity, on one axis for all lanes', () => {
     const p = picture([block('A1', 8192)], [block('B1', 16384), block('B2', 8192)]);
-    const { lanes, scale } = layOut(p, longest(p));
+    const { lanes, scale, left } = layOut(p, longest(p), WIDTH);
     const [a1] = lanes[0].shapes;
     const [b1, b2] = lanes[1].shapes;
     expect(b1.width / a1.width).toBeCloseTo(2);
     expect(b2.x).toBeCloseTo(b1.x + b1.width);
-    expect(a1.x).toBe(LEFT);
-    expect(scale * longest(p)).toBeLessThan(WIDTH - LEFT);
+    expect(a1.x).toBe(left);
+    expect(scale * longest(p)).toBeLessThan(WIDTH - left);
   });
 
   it('keeps empty sockets inside the picture, after what is filled', () => {
     const p = picture([block('A1', 32768), block('A2', 0)], [block('B1', 0), block('B2', 0)]);
-    const { lanes } = layOut(p, longest(p));
+    const { lanes } = layOut(p, longest(p), WIDTH);
     for (const shape of lanes.flatMap((l) => l.shapes)) {
       expect(shape.x + shape.width).toBeLessThanOrEqual(WIDTH);
     }
@@ -50,8 +52,8 @@ describe('memory picture', () => {
       { processor: 'CPU', ways: 2, mebibytes: 16384, gigabytesPerSecond: 51.2 },
       { processor: 'CPU', ways: 1, mebibytes: 8192, gigabytesPerSecond: 25.6 },
     ] };
-    const { lanes, scale } = layOut(p, longest(p));
-    const [wide, narrow] = stretches(p, scale);
+    const { lanes, scale, left } = layOut(p, longest(p), WIDTH);
+    const [wide, narrow] = stretches(p, scale, left);
     expect(wide.width).toBeCloseTo(lanes[0].shapes[0].width);
     expect(narrow.x).toBeCloseTo(wide.x + wide.width);
     expect(wide.thickness).toBe(2 * narrow.thickness);

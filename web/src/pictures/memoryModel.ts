@@ -5,14 +5,15 @@ type Lane = Picture['lanes'][number];
 type Block = Lane['blocks'][number];
 
 export type Shape = Block & { x: number; width: number };
-export type LaneShape = { lane: Lane; y: number; shapes: Shape[]; end: number };
-export type Stretch = { processor: string; ways: number; x: number; width: number; thickness: number; label: string };
+/** @property top where blocks begin below the lane's own top: lower where a lid needs room */
+export type LaneShape = { lane: Lane; y: number; height: number; top: number; shapes: Shape[] };
+/** @property row of its label: a second row where the first has no room */
+export type Stretch = { processor: string; ways: number; x: number; width: number; thickness: number; label: string; row: number };
 
-export const LEFT = 96;
-export const WIDTH = 700;
-export const LANE = 62;
-export const EMPTY = 74;
-export const GAP = 6;
+const BLOCK = 38;
+const LID = 18;
+export const EMPTY = 96;
+const GAP = 6;
 
 /** The longest lane of several pictures, so that they share one axis; at least 8 GiB. */
 export function longest(...pictures: Picture[]): number {
@@ -20,39 +21,47 @@ export function longest(...pictures: Picture[]): number {
 }
 
 /**
- * Blocks of a lane from left to right: what is filled first, as long as its capacity; then the empty sockets, all of one size.
+ * For a picture so many pixels wide. Blocks of a lane from left to right: what is filled first, as long as its capacity; then the empty sockets, all of one size.
  * The axis leaves room for the empty sockets of the fullest lane.
  */
-export function layOut(picture: Picture, most: number): { lanes: LaneShape[]; scale: number } {
+export function layOut(picture: Picture, most: number, width: number): { lanes: LaneShape[]; scale: number; left: number } {
+  const left = width < 500 ? 74 : 92;
   const empties = Math.max(0, ...picture.lanes.map((l) => l.blocks.filter((b) => b.mebibytes === 0).length));
-  const scale = (WIDTH - LEFT - Math.max(empties, 1) * (EMPTY + GAP) - 8) / most;
-  const lanes = picture.lanes.map((lane, i) => {
-    let x = LEFT;
+  const scale = Math.max(width - left - Math.max(empties, 1) * (EMPTY + GAP) - 8, 60) / most;
+  let y = 0;
+  const lanes = picture.lanes.map((lane) => {
+    let x = left;
+    const top = lane.blocks.some((b) => b.lid) ? LID + 4 : 4;
     const filled = lane.blocks.filter((b) => b.mebibytes > 0);
     const shapes: Shape[] = filled.map((b) => {
       const shape = { ...b, x, width: b.mebibytes * scale };
       x += shape.width;
       return shape;
     });
-    const end = x;
     for (const b of lane.blocks.filter((e) => e.mebibytes === 0)) {
       shapes.push({ ...b, x: x + GAP, width: EMPTY });
       x += EMPTY + GAP;
     }
-    return { lane, y: i * LANE, shapes, end };
+    const shape = { lane, y, top, height: top + BLOCK + 6, shapes };
+    y += shape.height;
+    return shape;
   });
-  return { lanes, scale };
+  return { lanes, scale, left };
 }
 
 /** The width map on the same axis: from the left, the stretch that most channels share; thickness is the number of channels. */
-export function stretches(picture: Picture, scale: number): Stretch[] {
+export function stretches(picture: Picture, scale: number, left: number): Stretch[] {
   const ends = new Map<string, number>();
+  let labelled = 0;
   return picture.regions.map((r) => {
-    const x = ends.get(r.processor) ?? LEFT;
+    const x = ends.get(r.processor) ?? left;
     const width = (r.mebibytes / r.ways) * scale;
     ends.set(r.processor, x + width);
     const speed = r.gigabytesPerSecond === undefined ? '' : ` at ${r.gigabytesPerSecond.toFixed(1)} GB/s`;
-    return { processor: r.processor, ways: r.ways, x, width, thickness: 8 * r.ways, label: `${gigabytes(r.mebibytes)} ${r.ways} wide${speed}` };
+    const label = `${gigabytes(r.mebibytes)} ${r.ways} wide${speed}`;
+    const row = x < labelled ? 1 : 0;
+    labelled = row === 0 ? x + label.length * 6.6 + 8 : 0;
+    return { processor: r.processor, ways: r.ways, x, width, thickness: 7 * r.ways, label, row };
   });
 }
 

@@ -62,9 +62,9 @@ const config = defineConfig({
       },
     },
     recipes: {
-      button: { base: { colorPalette: 'heather', borderRadius: 'md', fontWeight: '600', minHeight: '2.5rem' } },
-      input: { base: { bg: 'panel', borderColor: 'edge' } },
-      textarea: { base: { bg: 'panel', borderColor: 'edge' } },
+      button: { base: { colorPalette: 'heather', borderRadius: 'md', fontWeight: '600', minHeight: '2.5rem' }, variants: { variant: { outline: { borderColor: 'edge', bg: 'panel' } } } },
+      input: { variants: { variant: { outline: { bg: 'panel', borderColor: 'edge' } } } },
+      textarea: { variants: { variant: { outline: { bg: 'panel', borderColor: 'edge' } } } },
     },
   },
 });

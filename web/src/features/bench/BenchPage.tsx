@@ -73,7 +73,7 @@ function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
           px="4"
           py="2.5"
           gap={{ base: '1', md: '4' }}
-          templateColumns={{ base: '1fr', md: '3.5rem 13rem 1fr 13rem' }}
+          templateColumns={{ base: '1fr', md: '3rem 13rem 1fr 15rem' }}
           alignItems="center"
           _hover={{ borderColor: 'accent' }}
           opacity={job.closed ? 0.85 : 1}
@@ -88,7 +88,7 @@ function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
           <Text minW="0" lineClamp={2} overflowWrap="anywhere">
             {job.wish || 'No wish noted'}
           </Text>
-          <Flex gap="2" align="center" justify={{ base: 'flex-start', md: 'flex-end' }} wrap="wrap">
+          <Flex gap="2" align="center" justify="flex-start" wrap="wrap">
             <MiniRidge at={at} closed={job.closed} />
             <Badge
               bg={job.closed ? 'goodSoft' : job.blocked ? 'stopSoft' : 'accentSoft'}

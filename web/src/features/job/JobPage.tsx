@@ -71,7 +71,7 @@ export function JobPage({ account }: { account: Account }) {
       <JobHeader job={job.data} save={save} dismiss={dismiss} />
       <Grid
         flex="1"
-        templateColumns={{ base: '1fr', md: '9.5rem minmax(0, 1fr)', xl: '9.5rem minmax(0, 1fr) 20rem' }}
+        templateColumns={{ base: '1fr', md: '12rem minmax(0, 1fr)', xl: '12rem minmax(0, 1fr) 19rem' }}
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
       >

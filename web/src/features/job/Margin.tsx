@@ -13,19 +13,10 @@ const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word:
 /** What is to be said at this station, gravest first; and what was checked. */
 export function Margin({ job, station }: { job: JobView; station: StationId }) {
   const early = station === 'TAKE_IN' || station === 'READ';
-  const gates = station === 'OPEN' ? job.openingGates : station === 'FIT' ? job.fittingGates : [];
   const findings = early ? job.foundFindings : station === 'PROVE' ? job.comparison.flatMap((l) => l.findings) : job.findings;
   const title = early ? 'As found' : station === 'PROVE' ? 'Expected against found' : 'The plan';
   return (
     <Stack gap="4">
-      {gates.length > 0 && (
-        <Box as="section" aria-label="Gates">
-          <Heading as="h2" size="md" mb="2">
-            Gates
-          </Heading>
-          <Findings findings={gates} />
-        </Box>
-      )}
       <Box as="section" aria-label={title}>
         <Heading as="h2" size="md" mb="2">
           {title}

@@ -24,7 +24,6 @@ export function FitStation({ job, change, readOnly }: StationProps) {
             line={l}
             number={i + 1}
             disabled={readOnly || shut}
-            lowerLabel={job.fitLines.find((o) => o.position === l.lowerFirst)?.label}
             onConfirm={(done, seen) => void change({ type: 'ConfirmFit', position: l.position, done, seen: seen || undefined })}
           />
         ))}
@@ -37,13 +36,11 @@ function Line({
   line: l,
   number,
   disabled,
-  lowerLabel,
   onConfirm,
 }: {
   line: JobView['fitLines'][number];
   number: number;
   disabled: boolean;
-  lowerLabel?: string;
   onConfirm: (done: boolean, seen: string) => void;
 }) {
   const [seen, setSeen] = useState('');
@@ -77,12 +74,12 @@ function Line({
                 Latches
               </Text>
               <Text as="dd">{l.latches > 0 ? `${l.latches} flush at both sides, contact strip even` : 'none; screws in their order'}</Text>
-              {lowerLabel && (
+              {l.lowerFirst && (
                 <>
                   <Text as="dt" color="quiet">
                     Order
                   </Text>
-                  <Text as="dd">only after {lowerLabel}</Text>
+                  <Text as="dd">only after {l.lowerFirst}</Text>
                 </>
               )}
             </Grid>

@@ -26,10 +26,8 @@ export function LabelEntry({ id, label, actions }: { id: string; label: string; 
           <Field.Label fontWeight="600">{label}</Field.Label>
           <Input value={line} onChange={(e) => setLine(e.target.value)} fontFamily="mono" placeholder="16GB 2Rx8 PC4-2666V-SE1-11" autoComplete="off" spellCheck={false} />
         </Field.Root>
-        {actions(line, complete, () => {
-          setLine('');
-          setAsked('');
-        })}
+        {/* What was typed in the meantime stays. */}
+        {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
       </Flex>
       {shown && (
         <Box mt="3">

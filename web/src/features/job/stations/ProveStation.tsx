@@ -42,7 +42,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           ))}
         </Grid>
         {e.notices.length > 0 && (
-          <Box as="ul" mt="2" ps="5">
+          <Box as="ul" mt="2" ps="5" listStyleType="disc">
             {e.notices.map((n) => (
               <li key={n}>{n}</li>
             ))}

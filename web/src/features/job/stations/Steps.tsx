@@ -23,7 +23,7 @@ export function Steps({ steps, disabled, change }: { steps: Step[]; disabled: bo
             >
               <Checkbox.HiddenInput />
               <Checkbox.Control borderColor="quiet" mt="0.5" />
-              <Checkbox.Label fontWeight="600" fontSize="md">
+              <Checkbox.Label fontWeight="600" fontSize="md" _disabled={{ opacity: 0.85 }}>
                 {i + 1}. {s.text}
               </Checkbox.Label>
             </Checkbox.Root>

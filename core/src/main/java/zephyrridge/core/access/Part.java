@@ -21,6 +21,11 @@ public record Part(String id, String name, Kind kind, Side side, Set<String> nee
         cautions = List.copyOf(cautions);
     }
 
+    /** The machine's own shell: what lies under it and nothing else counts as open to the hand once it is off. */
+    public boolean isShell() {
+        return kind == Kind.HATCH || kind == Kind.COVER || kind == Kind.STAND;
+    }
+
     public boolean isBattery() {
         return kind == Kind.BATTERY || kind == Kind.BATTERY_PLUG;
     }

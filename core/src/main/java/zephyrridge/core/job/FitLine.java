@@ -21,7 +21,7 @@ import zephyrridge.core.machine.Socket;
  * @param out module that comes out; {@code in} module that goes in
  * @param lowerFirst the lower position of a stacked socket that must be done before this one
  */
-public record FitLine(Position position, Optional<JobModule> out, Optional<JobModule> in, Optional<String> lowerFirst) {
+public record FitLine(Position position, Optional<JobModule> out, Optional<JobModule> in, Optional<Position> lowerFirst) {
 
     /**
      * What would go wrong if this line were ticked off now.
@@ -31,8 +31,8 @@ public record FitLine(Position position, Optional<JobModule> out, Optional<JobMo
     public List<Finding> mistakes(Set<String> fitted, Optional<String> seen) {
         List<Finding> found = new ArrayList<>();
         Subject here = Subject.position(position.id());
-        lowerFirst.filter(lower -> !fitted.contains(lower)).ifPresent(lower -> found.add(Finding.of(GateFinding.FIT_LOWER_FIRST, Severity.STOP, here,
-                new GateFinding.Order(position.label(), lower), new Evidence.RecordEntry("positions." + position.id() + ".socket.lower", lower, ""))));
+        lowerFirst.filter(lower -> !fitted.contains(lower.id())).ifPresent(lower -> found.add(Finding.of(GateFinding.FIT_LOWER_FIRST, Severity.STOP, here,
+                new GateFinding.Order(position.label(), lower.label()), new Evidence.RecordEntry("positions." + position.id() + ".socket.lower", lower.id(), ""))));
         String read = seen.map(String::strip).orElse("");
         if (!read.isEmpty() && !in.map(m -> m.answersTo(read)).orElse(false)) {
             found.add(Finding.of(GateFinding.FIT_WRONG_MODULE, Severity.STOP, here,
@@ -56,7 +56,7 @@ public record FitLine(Position position, Optional<JobModule> out, Optional<JobMo
             changed.remove(next);
             waiting.remove(next.id());
             lines.add(new FitLine(next, module(job, job.asFound(), next), module(job, planned, next),
-                    lower(next).filter(l -> lines.stream().anyMatch(done -> done.position().id().equals(l)))));
+                    lines.stream().map(FitLine::position).filter(done -> lower(next).map(done.id()::equals).orElse(false)).findFirst()));
         }
         return List.copyOf(lines);
     }

@@ -94,7 +94,7 @@ class JobTest {
         List<FitLine> lines = FitLine.of(RECORD, job);
         assertThat(lines).extracting(l -> l.position().id()).containsExactly("lower", "upper");
         assertThat(lines.get(0).out().orElseThrow().key()).isEqualTo("m3");
-        assertThat(lines.get(1).lowerFirst()).contains("lower");
+        assertThat(lines.get(1).lowerFirst().orElseThrow().id()).isEqualTo("lower");
         assertThat(FitLine.of(RECORD, withModules().withPlanned("upper", "m1")).get(0).lowerFirst()).isEmpty();
     }
 

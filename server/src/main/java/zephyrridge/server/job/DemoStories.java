@@ -80,6 +80,7 @@ class DemoStories implements DemoJobs {
                 .then(new JobChange.PlanModule("socket-b", Optional.of("m1")))
                 .open().fit()
                 .then(readout(JobChange.Phase.AFTER, "24 GB", "23.3 GB", 3200, 2, 36_900, 1))
+                .close()
                 .then(new JobChange.CloseJob("24 GB instead of 8, both channels in use. One full pass of the memory test without an error."));
     }
 
@@ -115,6 +116,11 @@ class DemoStories implements DemoJobs {
 
         Walk open() {
             jobs.get(id).assessment().opening().forEach(step -> then(new JobChange.TickStep(step.id(), true)));
+            return this;
+        }
+
+        Walk close() {
+            jobs.get(id).assessment().closing().forEach(step -> then(new JobChange.TickStep(step.id(), true)));
             return this;
         }
 

@@ -43,7 +43,7 @@ record JobView(long id, long version, String machineName, MachineKind machineKin
     record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {
     }
 
-    /** @param how the record's own words for a part; {@code source} where they come from */
+    /** @param how the record's own words for taking a part off; {@code source} where they come from */
     record StepView(String id, WorkStep.Kind kind, String text, String how, String source, Optional<Side> up, List<FastenerView> fasteners, List<String> cautions,
             int seconds, boolean done) {
     }

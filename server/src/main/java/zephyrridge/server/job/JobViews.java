@@ -17,6 +17,7 @@ import zephyrridge.core.job.JobState;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
 import zephyrridge.core.proof.Expectation;
 import zephyrridge.server.job.JobView.ComparisonLineView;
@@ -79,7 +80,7 @@ class JobViews {
             String part = step.part().map(Part::name).orElse("");
             String side = step.up().map(texts::show).orElse("");
             return new StepView(step.id(), step.kind(), texts.get("step." + step.kind()).replace("{part}", part).replace("{side}", side),
-                    step.part().map(Part::how).orElse(""), step.part().map(Part::source).orElse(""), step.up(),
+                    step.part().filter(p -> step.kind() == WorkStep.Kind.TAKE_OFF).map(Part::how).orElse(""), step.part().map(Part::source).orElse(""), step.up(),
                     step.part().map(p -> p.fasteners().stream().map(JobViews::fastener).toList()).orElse(List.of()),
                     step.cautions().stream().map(k -> texts.get("caution." + k)).toList(), step.seconds(), s.stepsDone().contains(step.id()));
         }).toList();
@@ -94,7 +95,7 @@ class JobViews {
         String angle = socket.angleFrom() == 90 ? "straight down, one end, then the other"
                 : socket.angleTo() == 0 ? "flat, screws in order" : "at " + socket.angleFrom() + " to " + socket.angleTo() + " degrees, then down flat";
         return new FitLineView(l.position().id(), l.position().label(), l.out().map(this::name), l.in().map(this::name), l.in().flatMap(JobModule::tag),
-                socket.keySide(), angle, socket.latches(), socket.turned(), l.lowerFirst(), s.fitted().contains(l.position().id()));
+                socket.keySide(), angle, socket.latches(), socket.turned(), l.lowerFirst().map(Position::label), s.fitted().contains(l.position().id()));
     }
 
     private String name(JobModule m) {

@@ -29,10 +29,10 @@ public class Machines {
         }
     }
 
-    /** @param lid parts beyond the outer cover that must be off; {@code minutes} opening and closing */
+    /** @param lid parts beyond the machine's shell that must be off; {@code minutes} opening and closing */
     public record Reach(List<Part> lid, int minutes) {
         static Reach of(OpeningPlan plan) {
-            return new Reach(plan.parts().stream().filter(p -> !p.needsOff().isEmpty() && !p.isBattery()).toList(), (plan.seconds() + 59) / 60);
+            return new Reach(plan.parts().stream().filter(p -> !p.isShell() && !p.isBattery()).toList(), (plan.seconds() + 59) / 60);
         }
     }
 

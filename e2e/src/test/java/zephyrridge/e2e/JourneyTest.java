@@ -1,0 +1,226 @@
+package zephyrridge.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.server.TestServer;
+
+/** A technician's journeys on the real page, the real server and a real MariaDB. */
+@ExtendWith({TestServer.class, Browser.class})
+class JourneyTest {
+    @Test
+    void byMouseFromTakeInToHandBack(TestServer.Running server, Browser.Running browser) throws IOException {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy cellar", "Two programs at once");
+        t.page.getByLabel("Operating system").selectOption("windows-11-pro");
+        t.kept().answer("Warranty seal", "No seal").answer("Battery", "Good").enter("Total in the firmware", "16 GB").enter("Rate as shown", "5600");
+
+        t.go("Read");
+        t.page.getByLabel("Label line of the module").fill("16GB 1Rx8 PC5-5600B-SA0-1010-XT");
+        assertThat(t.page.getByText("46-45-45")).isVisible();
+        t.button("It was in this position").click();
+        assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("16 GB 1Rx8 DDR5-5600"))).isVisible();
+
+        // With every move the core judges the layout: width, rate, latency and findings follow.
+        t.go("Plan");
+        assertThat(t.finding("WIDTH_SINGLE")).isVisible();
+        t.drag(t.chip("D-010"), t.position("socket-b"));
+        assertThat(t.position("socket-b")).hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket B: 16 GB 1Rx8 DDR5-5600.*changed"));
+        assertThat(t.finding("WIDTH_SINGLE")).isHidden();
+        Locator planned = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Planned"));
+        assertThat(planned).containsText("32 GB 2 wide at 89.6 GB/s");
+        assertThat(planned).containsText("16.43 ns");
+
+        t.go("Open").tickAllSteps();
+        t.go("Fit");
+        t.page.locator("[data-fit='socket-b'] input").fill("D-011");
+        t.button("Seated, latches flush").click();
+        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("Socket B is to get D-010, and D-011 was scanned");
+        t.page.locator("[data-fit='socket-b'] input").fill("D-010");
+        t.button("Seated, latches flush").click();
+        assertThat(t.button("Take back")).isVisible();
+
+        t.go("Prove");
+        assertThat(t.page.getByText("32 GB (32768 MB)")).isVisible();
+        t.enter("Total in the firmware", "16 GB");
+        assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']")).containsText("exactly one of these modules: Socket A, Socket B");
+        t.enter("Total in the firmware", "32 GB").enter("Rate as shown", "2800").enter("Memory test, passes", "1").enter("Memory test, errors", "0");
+        assertThat(t.page.locator("[data-field='RATE']")).containsText("2800 is the real clock in MHz");
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+
+        t.go("Hand back").tickAllSteps();
+        t.page.getByLabel("What the owner is told").fill("32 GB, both channels");
+        t.button("Hand back and close").click();
+        assertThat(t.button("Open this job again")).isVisible();
+        Download download = t.page.waitForDownload(() -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as JSON")).click());
+        JsonNode job = new JsonMapper().readTree(Files.readString(download.path()));
+        assertThat(job.get("format").asString()).isEqualTo("zephyr-ridge/job");
+        assertThat(job.get("proven").asBoolean()).isTrue();
+        assertThat(job.at("/after/installed").asString()).isEqualTo("32 GiB");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** No mouse at all: Tab, Enter, Space, arrows and the number keys. */
+    @Test
+    void byKeyboardAloneOnASolderedBankAndOneSocket(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address()));
+        assertThat(t.page.getByLabel("Login")).isFocused();
+        t.type("bram").tabTo("Password").type("gorse-by-the-gate").press("Enter");
+        assertThat(t.heading("Bench")).isVisible();
+        t.press("n");
+        t.tabTo("Machine").type("Quarrow Fell 14").tabTo("Whose it is").type("Weather post 9").tabTo("What they want").type("Maps and mail").press("Enter");
+        assertThat(t.heading("Take in")).isVisible();
+        // Arrows move within a question's answers.
+        t.tabTo("Not looked yet").press("ArrowRight");
+        assertThat(t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Warranty seal")).getByLabel("No seal")).isChecked();
+        t.kept().tabTo("Not looked yet").press("ArrowRight", "ArrowRight");
+        t.kept().tabTo("Total in the firmware").type("8 GB").press("Tab");
+        t.kept();
+        // The number keys go to a station; they do nothing while somebody types.
+        t.tabTo("Rate as shown").press("4");
+        assertThat(t.heading("Take in")).isVisible();
+        t.press("Backspace", "Escape", "4");
+        assertThat(t.heading("Plan")).isVisible();
+        t.tabTo("16 GB 2Rx8 DDR4-3200D-004").press("Enter");
+        assertThat(t.page.getByText("In hand: 16 GB 2Rx8 DDR4-3200")).isVisible();
+        t.tabTo("Put 16 GB 2Rx8 DDR4-3200 into Socket under the tape").press("Enter");
+        assertThat(t.position("socket-b")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB 2Rx8 DDR4-3200.*changed"));
+        t.kept();
+        assertThat(t.finding("LIMIT_BEYOND_OFFICIAL")).isVisible();
+
+        t.press("5");
+        assertThat(t.heading("Open")).isVisible();
+        int steps = t.page.locator("[data-step]").count();
+        assertThat(steps).isGreaterThan(5);
+        for (int i = 1; i <= steps; i++) {
+            t.tabTo(i + ". ").press("Space");
+            t.kept();
+            assertThat(t.page.locator("[data-step] input:checked")).hasCount(i);
+        }
+        t.press("6");
+        t.tabTo("Seated, latches flush").press("Enter");
+        assertThat(t.button("Take back")).isVisible();
+        t.press("7");
+        assertThat(t.heading("Prove")).isVisible();
+        t.tabTo("Total in the firmware").type("24 GB").tabTo("Rate as shown").type("3200").tabTo("Memory test, passes").type("1").tabTo("Memory test, errors").type("0");
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+        t.press("Escape", "8");
+        t.tabTo("What the owner is told").type("24 GB now").tabTo("Hand back and close").press("Enter");
+        assertThat(t.button("Open this job again")).isVisible();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
+    void fourSocketsInTwoChannelsWithLowerBeforeUpper(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("bram").takeIn("Halmira Panel 27", "School, room 7", "A film course");
+        t.answer("Warranty seal", "No seal").answer("Battery", "No battery");
+        t.go("Plan");
+        t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx16 PC4-2666V-SC0-11");
+        assertThat(t.finding("LABEL_IMPOSSIBLE_DENSITY")).isVisible();
+        t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What it may say instead")).getByRole(AriaRole.BUTTON).first().click();
+        t.button("Add to this job").click();
+        t.page.getByLabel("Or a module by its label line").fill("8GB 1Rx8 PC4-2666V-SA1-11");
+        t.button("Add to this job").click();
+        t.chip("typed").first().click();
+        t.position("a-lower").click();
+        t.kept();
+        assertThat(t.position("a-lower")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB 1Rx8.*"));
+        t.chip("typed").first().click();
+        t.position("a-upper").click();
+        t.kept();
+        assertThat(t.finding("RATE_HELD_BY_TABLE")).containsText("2133 MT/s instead of 2666 MT/s");
+        // A module is moved by picking it up and putting it down elsewhere; Delete empties.
+        t.position("a-upper").click();
+        t.position("b-lower").click();
+        t.kept();
+        assertThat(t.finding("RATE_HELD_BY_TABLE")).isHidden();
+        t.position("b-lower").focus();
+        t.press("Delete").kept();
+        assertThat(t.position("b-lower")).hasAttribute("aria-label", "Socket B, lower: empty");
+        t.chip("typed").first().click();
+        t.position("a-upper").click();
+        t.kept();
+        t.go("Open").tickAllSteps();
+        t.go("Fit");
+        assertThat(t.page.locator("[data-fit]").first()).hasAttribute("data-fit", "a-lower");
+        t.page.locator("[data-fit='a-upper']").getByText("Seated, latches flush").click();
+        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("fit Socket A, lower first");
+        t.page.locator("[data-fit='a-lower']").getByText("Seated, latches flush").click();
+        t.kept();
+        t.page.locator("[data-fit='a-upper']").getByText("Seated, latches flush").click();
+        assertThat(t.button("Take back")).hasCount(2);
+        t.go("Prove").enter("Total in the firmware", "24 GB").enter("Rate as shown", "2133").enter("Memory test, passes", "1");
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+        t.go("Hand back");
+        t.button("Hand back and close").click();
+        assertThat(t.button("Open this job again")).isVisible();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
+    void aSwollenBatteryAndAnUnansweredSealKeepTheMachineShut(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Survey hut", "Faster maps");
+        t.go("Plan").chip("D-015").click();
+        t.position("socket-a").click();
+        t.kept().go("Open");
+        assertThat(t.page.getByText("The machine stays shut")).isVisible();
+        assertThat(t.finding("GATE_SEAL_NOT_LOOKED")).isVisible();
+        assertThat(t.page.locator("[data-step] input").first()).isDisabled();
+        t.button("There is a seal").click();
+        assertThat(t.finding("GATE_SEAL_NOT_ASKED")).isVisible();
+        t.button("Owner agrees").click();
+        assertThat(t.page.getByText("The machine stays shut")).isHidden();
+        assertThat(t.page.locator("[data-step] input").first()).isEnabled();
+        t.button("Stop: the battery turns out to be swollen").click();
+        assertThat(t.finding("GATE_BATTERY_SWOLLEN")).containsText("licensed");
+        assertThat(t.page.locator("[data-step] input").first()).isDisabled();
+        t.button("Battery made safe").click();
+        t.kept();
+        assertThat(t.page.locator("[data-step] input").first()).isEnabled();
+        t.go("Plan").position("socket-a").focus();
+        t.press("Delete").kept();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
+    void theSecondOfTwoPeopleIsToldAndKeepsTheirText(TestServer.Running server, Browser.Running browser) {
+        Technician ilka = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Ostrell Drift 11", "Bus depot 2", "Timetables");
+        Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
+        bram.page.navigate(ilka.page.url());
+        assertThat(bram.heading("Take in")).isVisible();
+        ilka.answer("Battery", "Worn");
+        bram.page.getByLabel("Condition, and what came with it").fill("Hinge loose, no charger");
+        bram.page.getByLabel("Condition, and what came with it").blur();
+        assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
+        assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
+        assertThat(bram.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery")).getByLabel("Worn")).isChecked();
+    }
+
+    @Test
+    void theDeskReadsAndCannotWrite(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
+        assertThat(t.button("Take a machine in (N)")).isHidden();
+        t.page.getByText("Dairy office").click();
+        assertThat(t.heading("Prove")).isVisible();
+        t.go("Take in");
+        assertThat(t.page.getByLabel("Whose it is")).isDisabled();
+    }
+
+    @Test
+    void questionMarkShowsTheKeysOfTheScreen(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        t.press("?");
+        assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("take a machine in");
+        t.press("Escape");
+        assertThat(t.page.getByRole(AriaRole.DIALOG)).isHidden();
+    }
+}

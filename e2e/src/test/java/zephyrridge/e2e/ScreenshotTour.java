@@ -1,0 +1,52 @@
+package zephyrridge.e2e;
+
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.api.extension.ExtendWith;
+import zephyrridge.server.TestServer;
+
+/**
+ * Takes the pictures of docs/screenshots from the demo data: mvn -pl e2e -am verify -Dtest=ScreenshotTour
+ * -Dsurefire.failIfNoSpecifiedTests=false -DargLine=-Dzephyr.screenshots=true
+ */
+@ExtendWith({TestServer.class, Browser.class})
+@EnabledIfSystemProperty(named = "zephyr.screenshots", matches = "true")
+class ScreenshotTour {
+    @Test
+    void everyMainView(TestServer.Running server, Browser.Running browser) {
+        Page page = browser.newPage(server.address());
+        page.waitForSelector("text=Demo accounts");
+        page.screenshot(to("sign-in"));
+        new Technician(page).signIn("wren");
+        Map<String, String> views = new TreeMap<>(Map.of("bench", "/jobs", "take-in", "/jobs/2/take-in", "read", "/jobs/1/read", "limits", "/jobs/3/limits", "plan", "/jobs/2/plan",
+                "open", "/jobs/3/open", "fit", "/jobs/5/fit", "prove", "/jobs/5/prove", "hand-back", "/jobs/6/hand-back"));
+        views.put("plan-dark", "/jobs/5/plan");
+        for (Map.Entry<String, String> view : views.entrySet()) {
+            page.evaluate("m => localStorage.setItem('ridge-colour-mode', m)", view.getKey().endsWith("dark") ? "dark" : "light");
+            page.navigate(view.getValue());
+            page.waitForSelector("h1");
+            if (view.getKey().equals("read")) {
+                page.getByLabel("Label line of the module").fill("16GB 1Rx16 PC4-3200AA-SC0-11");
+                page.waitForSelector("text=What it may say instead");
+                page.evaluate("window.scrollTo(0, 300)");
+            }
+            page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+            page.waitForTimeout(400);
+            page.screenshot(to(view.getKey()));
+        }
+        page.setViewportSize(390, 844);
+        page.evaluate("localStorage.setItem('ridge-colour-mode', 'light')");
+        page.navigate("/jobs/5/open");
+        page.waitForSelector("[data-step]");
+        page.waitForTimeout(400);
+        page.screenshot(to("open-phone"));
+    }
+
+    private static Page.ScreenshotOptions to(String name) {
+        return new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots/" + name + ".png"));
+    }
+}

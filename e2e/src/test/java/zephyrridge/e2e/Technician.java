@@ -1,0 +1,146 @@
+package zephyrridge.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import zephyrridge.server.demo.DemoAccounts;
+
+/** What a technician does on the page, in their words. Errors on the browser's console are collected: there must be none. */
+final class Technician {
+    final Page page;
+    final List<String> complaints = new ArrayList<>();
+
+    Technician(Page page) {
+        this.page = page;
+        page.onConsoleMessage(m -> {
+            // An answer of 4xx that the page shows to the person is written to the console by the browser itself.
+            if (m.type().equals("error") && !m.text().startsWith("Failed to load resource")) {
+                complaints.add(m.text());
+            }
+        });
+        page.onPageError(complaints::add);
+    }
+
+    Technician signIn(String login) {
+        DemoAccounts.Hint hint = DemoAccounts.ALL.stream().filter(a -> a.login().equals(login)).findFirst().orElseThrow();
+        page.getByLabel("Login").fill(hint.login());
+        page.getByLabel("Password").fill(hint.password());
+        button("Sign in").click();
+        assertThat(heading("Bench")).isVisible();
+        return this;
+    }
+
+    Technician takeIn(String machine, String owner, String wish) {
+        button("Take a machine in (N)").click();
+        Locator choice = page.getByLabel("Machine", new Page.GetByLabelOptions().setExact(true));
+        String label = choice.locator("option").filter(new Locator.FilterOptions().setHasText(machine)).first().textContent();
+        choice.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(label));
+        page.getByLabel("Whose it is").fill(owner);
+        page.getByLabel("What they want, in their words").fill(wish);
+        button("Take in").click();
+        assertThat(heading("Take in")).isVisible();
+        return this;
+    }
+
+    Technician go(String station) {
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Stations")).getByRole(AriaRole.BUTTON,
+                new Locator.GetByRoleOptions().setName(Pattern.compile("^[1-8] " + station))).click();
+        assertThat(heading(station)).isVisible();
+        return this;
+    }
+
+    Technician answer(String question, String answer) {
+        page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName(question)).getByText(answer, new Locator.GetByTextOptions().setExact(true)).click();
+        return kept();
+    }
+
+    Technician enter(String field, String value) {
+        Locator input = page.getByLabel(field, new Page.GetByLabelOptions().setExact(true));
+        input.fill(value);
+        input.blur();
+        return kept();
+    }
+
+    Technician drag(Locator from, Locator to) {
+        from.scrollIntoViewIfNeeded();
+        BoundingBox a = from.boundingBox();
+        BoundingBox b = to.boundingBox();
+        page.mouse().move(a.x + a.width / 2, a.y + a.height / 2);
+        page.mouse().down();
+        page.mouse().move(a.x + a.width / 2 + 12, a.y + a.height / 2 - 12);
+        page.mouse().move(b.x + b.width / 2, b.y + b.height / 2, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
+        page.mouse().up();
+        return kept();
+    }
+
+    /** A position in the planned picture. */
+    Locator position(String id) {
+        return page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Memory as planned")).locator("[data-position='" + id + "']");
+    }
+
+    Locator chip(String text) {
+        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules to place")).getByRole(AriaRole.BUTTON,
+                new Locator.GetByRoleOptions().setName(Pattern.compile(text)));
+    }
+
+    Technician tickAllSteps() {
+        Locator open = page.locator("[data-step]").filter(new Locator.FilterOptions().setHas(page.locator("input:not(:checked)")));
+        for (int left = open.count(); left > 0; left = open.count()) {
+            open.first().getByRole(AriaRole.CHECKBOX).check(new Locator.CheckOptions().setForce(true));
+            kept();
+            assertThat(open).hasCount(left - 1);
+        }
+        return this;
+    }
+
+    /** Waits until everything is kept. */
+    Technician kept() {
+        assertThat(page.getByText(Pattern.compile("^all kept, "))).isVisible();
+        return this;
+    }
+
+    Locator button(String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    Locator heading(String name) {
+        return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
+    }
+
+    Locator finding(String code) {
+        return page.locator("[data-code='" + code + "']").first();
+    }
+
+    /** Presses Tab until the element in focus has this name, as somebody without a mouse does. */
+    Technician tabTo(String name) {
+        for (int i = 0; i < 150; i++) {
+            page.keyboard().press("Tab");
+            String at = String.valueOf(page.evaluate("""
+                    () => { const e = document.activeElement; if (!e) return '';
+                      const labels = e.labels && e.labels.length ? [...e.labels].map(l => l.textContent).join(' ') : '';
+                      return (e.getAttribute('aria-label') || labels || e.textContent || '').replace(/\\s+/g, ' ').trim(); }"""));
+            if (at.startsWith(name)) {
+                return this;
+            }
+        }
+        throw new AssertionError("no way by Tab to " + name);
+    }
+
+    Technician press(String... keys) {
+        for (String key : keys) {
+            page.keyboard().press(key);
+        }
+        return this;
+    }
+
+    Technician type(String text) {
+        page.keyboard().type(text);
+        return this;
+    }
+}
