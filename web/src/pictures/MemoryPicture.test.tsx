@@ -10,14 +10,14 @@ import { reach } from './TrailPicture';
 
 const PICTURE: Picture = {
   lanes: [
-    { channel: 'A', processor: 'CPU', mebibytes: 8192, blocks: [{ position: 'bank', label: 'Bank on board', soldered: true, text: '8 GB 1Rx16 DDR4-3200', mebibytes: 8192, ranks: 1, lid: '', reachMinutes: 0, changed: false }] },
+    { channel: 'A', processor: 'CPU', mebibytes: 8192, blocks: [{ position: 'bank', label: 'Bank on board', soldered: true, text: '8 GB 1Rx16 DDR4-3200', mebibytes: 8192, ranks: 1, lid: '', reachMinutes: 0, changed: false, absent: false }] },
     {
       channel: 'B',
       processor: 'CPU',
       mebibytes: 16384,
       blocks: [
-        { position: 'b1', label: 'Socket 1', soldered: false, key: 'm1', text: '16 GB 2Rx8 DDR4-3200', mebibytes: 16384, ranks: 2, lid: 'Keyboard', reachMinutes: 40, changed: true },
-        { position: 'b2', label: 'Socket 2', soldered: false, text: '', mebibytes: 0, ranks: 0, lid: '', reachMinutes: 8, changed: false },
+        { position: 'b1', label: 'Socket 1', soldered: false, key: 'm1', text: '16 GB 2Rx8 DDR4-3200', mebibytes: 16384, ranks: 2, lid: 'Keyboard', reachMinutes: 40, changed: true, absent: false },
+        { position: 'b2', label: 'Socket 2', soldered: false, text: '', mebibytes: 0, ranks: 0, lid: '', reachMinutes: 8, changed: false, absent: false },
       ],
     },
   ],

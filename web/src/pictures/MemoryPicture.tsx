@@ -112,14 +112,15 @@ function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
 
 function Position({ shape: s, picture, actions }: { shape: Shape; picture: string; actions?: PictureActions }) {
   const filled = s.mebibytes > 0;
-  const drop = useDroppable({ id: `${picture}|${s.position}`, disabled: !actions, data: { position: s.position } });
-  const drag = useDraggable({ id: `${picture}|from|${s.position}`, disabled: !actions || !filled, data: { key: s.key, text: s.text } });
+  const usable = actions && !s.absent;
+  const drop = useDroppable({ id: `${picture}|${s.position}`, disabled: !usable, data: { position: s.position } });
+  const drag = useDraggable({ id: `${picture}|from|${s.position}`, disabled: !usable || !filled, data: { key: s.key, text: s.text } });
   const set = (node: SVGGElement | null) => {
     // The library asks for an HTML element; it only measures it, which an SVG group can be.
     drop.setNodeRef(node as unknown as HTMLElement | null);
     drag.setNodeRef(node as unknown as HTMLElement | null);
   };
-  const label = `${s.label}: ${filled ? s.text : 'empty'}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}`;
+  const label = `${s.label}: ${filled ? s.text : 'empty'}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}${s.absent ? ', not there: its carrier or processor is missing' : ''}`;
   const keyDown = (e: KeyboardEvent) => {
     if (e.key === 'Enter' || e.key === ' ') {
       e.preventDefault();
@@ -133,18 +134,19 @@ function Position({ shape: s, picture, actions }: { shape: Shape; picture: strin
     <g
       ref={set}
       data-position={s.position}
-      role={actions ? 'button' : 'img'}
-      tabIndex={actions ? 0 : undefined}
-      aria-label={actions?.inHand ? `Put ${actions.inHand} into ${label}` : label}
-      style={{ cursor: actions ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined, touchAction: actions ? 'none' : undefined, outlineOffset: 1 }}
-      {...(actions ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) } : {})}
+      role={usable ? 'button' : 'img'}
+      tabIndex={usable ? 0 : undefined}
+      opacity={s.absent ? 0.45 : undefined}
+      aria-label={usable && actions?.inHand ? `Put ${actions.inHand} into ${label}` : label}
+      style={{ cursor: usable ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined, touchAction: usable ? 'none' : undefined, outlineOffset: 1 }}
+      {...(usable ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) } : {})}
     >
       {filled ? <Module shape={s} /> : <rect x={s.x} y={2} width={s.width} height={35} rx="3" fill="transparent" stroke={COLOR.line} strokeDasharray="4 3" strokeWidth="1.5" />}
-      {drop.isOver || (actions?.inHand && !filled) ? (
+      {drop.isOver || (usable && actions?.inHand && !filled) ? (
          <rect x={s.x - 1} y={0} width={Math.max(s.width, 4)} height={39} rx="3" fill="none" stroke={COLOR.accent} strokeWidth={drop.isOver ? 4 : 2} />
       ) : null}
       {!filled && <Caption shape={s} y={17} text={short(s.label)} />}
-      {!filled && <Caption shape={s} y={31} text="empty" />}
+      {!filled && <Caption shape={s} y={31} text={s.absent ? 'not there' : 'empty'} />}
       {s.lid && (
         <g>
           <path d={`M${s.x - 2} 0V-5H${s.x + Math.max(s.width, 20)}V0`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />

@@ -6,7 +6,7 @@ const WIDTH = 700;
 type Block = Picture['lanes'][number]['blocks'][number];
 
 function block(position: string, mebibytes: number, more: Partial<Block> = {}): Block {
-  return { position, label: position, soldered: false, text: '', mebibytes, ranks: 1, lid: '', reachMinutes: 5, changed: false, ...more };
+  return { position, label: position, soldered: false, text: '', mebibytes, ranks: 1, lid: '', reachMinutes: 5, changed: false, absent: false, ...more };
 }
 
 function picture(...lanes: Block[][]): Picture {

@@ -56,7 +56,7 @@ export function LabelEntry({ id, label, actions }: { id: string; label: string; 
             <Box as="section" aria-label="What it may say instead" mt="2">
               <Text fontWeight="600">What it may say instead, the likeliest first:</Text>
               <Flex gap="2" wrap="wrap" mt="1">
-                {shown.suggestions.map((s) => (
+                {shown.suggestions.slice(0, 5).map((s) => (
                   <Button key={s.line} size="sm" variant="outline" color="ink" fontFamily="mono" fontWeight="400" onClick={() => setLine(s.line)}>
                     {s.line}
                     {s.density && ` (${s.density})`}

@@ -127,7 +127,8 @@ function Figures({ picture }: { picture: JobView['planned'] }) {
   const items: [string, string][] = [
     ['Installed', picture.installed],
     ['Usable about', picture.usable],
-    ['Rate', c?.rate ?? 'not known'],
+    // Each processor of a server has its own clock; what differs is shown side by side.
+    ['Rate', [...new Set(picture.clocks.map((k) => k.rate ?? 'not known'))].join(' / ') || 'not known'],
     ['CL-tRCD-tRP-tRAS', c?.timings ?? 'not known'],
     ['First word', c?.firstWord ?? 'not known'],
     ['Mean bandwidth', c?.meanGigabytesPerSecond === undefined ? 'not known' : `${c.meanGigabytesPerSecond.toFixed(1)} GB/s`],

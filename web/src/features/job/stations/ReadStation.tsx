@@ -1,4 +1,4 @@
-import { Box, Button, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Checkbox, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../parts/Labelled';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
@@ -8,13 +8,38 @@ import type { StationProps } from './props';
 
 /** What is really in the machine: each module's label, and where it was. */
 export function ReadStation({ job, change, readOnly }: StationProps) {
-  const sockets = job.found.lanes.flatMap((l) => l.blocks).filter((b) => !b.soldered);
+  // A module that feeds several channels stands in each lane, but is one position.
+  const blocks = job.found.lanes.flatMap((l) => l.blocks);
+  const sockets = blocks.filter((b, i) => !b.soldered && !b.absent && blocks.findIndex((o) => o.position === b.position) === i);
   const firstEmpty = sockets.find((s) => !s.key)?.position ?? '';
   const [chosen, setChosen] = useState<string>();
   const position = chosen ?? firstEmpty;
   const found = job.modules.filter((m) => m.foundAt);
   return (
     <Stack gap="4">
+      {job.presence.length > 0 && (
+        <Box as="section" aria-label="Carriers and processors that are there">
+          <Heading as="h2" size="md" mb="1">
+            Carriers and processors that are there
+          </Heading>
+          <Flex gap="4" wrap="wrap">
+            {job.presence.map((p) => (
+              <Checkbox.Root
+                key={p.id}
+                checked={!p.absent}
+                disabled={readOnly}
+                onCheckedChange={(e) => void change({ type: 'SayAbsent', id: p.id, absent: e.checked !== true })}
+                colorPalette="heather"
+                minW="14rem"
+              >
+                <Checkbox.HiddenInput />
+                <Checkbox.Control borderColor="quiet" />
+                <Checkbox.Label>{p.name}</Checkbox.Label>
+              </Checkbox.Root>
+            ))}
+          </Flex>
+        </Box>
+      )}
       <MemoryPicture picture={job.found} most={longest(job.found)} name="Memory as found" />
       <MemoryTable picture={job.found} caption="As found" />
       {!readOnly && (

@@ -230,6 +230,33 @@ class JobsHttpTest {
         assertThat(client.get("/api/nothing").status()).isEqualTo(404);
     }
 
+    /** Every record of the demo holds, opens, and can be judged empty and filled. */
+    @Test
+    void everyDemoMachineCanBeWalked(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "wren");
+        JsonNode machines = client.get("/api/machines").json();
+        assertThat(machines.size()).isEqualTo(12);
+        for (JsonNode machine : machines) {
+            long id = takeIn(client, machine.get("id").asString());
+            JsonNode job = client.get("/api/jobs/" + id).json();
+            assertThat(job.get("rules").size()).as(machine.toString()).isEqualTo(11);
+            assertThat(machine.get("sockets").asInt() == 0 || job.at("/found/lanes/0/blocks/0/reachMinutes").asInt() >= 0).isTrue();
+        }
+    }
+
+    @Test
+    void positionsAreThereOnlyWithTheirCarrierAndProcessor(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "wren");
+        long id = takeIn(client, "brindlecombe-beacon-r");
+        ok(client.change(id, "AddModule", Map.of("origin", "FOUND", "label", "32GB 2Rx4 PC4-2933Y-RA1-12", "position", "P1-A1")));
+        JsonNode job = ok(client.change(id, "SayAbsent", Map.of("id", "P1L", "absent", true)));
+        assertThat(codes(job.get("foundFindings"))).contains("FIT_POSITION_ABSENT");
+        assertThat(job.at("/found/lanes/0/blocks/0/absent").asBoolean()).isTrue();
+        assertThat(ok(client.change(id, "SayAbsent", Map.of("id", "P1L", "absent", false))).at("/found/installed").asString()).isEqualTo("32 GB");
+        assertThat(codes(ok(client.change(id, "SayAbsent", Map.of("id", "P1", "absent", true))).get("foundFindings"))).contains("FIT_POSITION_ABSENT");
+        assertThat(client.change(id, "SayAbsent", Map.of("id", "P9", "absent", true)).status()).isEqualTo(404);
+    }
+
     @Test
     void decodesLabelsAsTheyAreTyped(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "desk");

@@ -16,22 +16,24 @@ import zephyrridge.core.proof.Readout;
 /**
  * One upgrade as far as it has come. Immutable; each method that changes something gives the next state.
  *
+ * @param absent carriers and processors that this very machine lacks
  * @param modules by key
  * @param asFound module key by position, as the machine came in
  * @param planned what the plan changes: module key by position, "" where the plan empties it; other positions stay as found
  * @param stepsDone ids of opening and closing steps that are ticked off
  * @param fitted positions whose fitting was confirmed
  */
-public record JobState(Intake intake, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
+public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
         SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, Optional<Closing> closing) {
     /** @param proven whether the proof held when the job was closed; {@code note} what the owner is told */
     public record Closing(boolean proven, String note) {
     }
 
-    public static final JobState NEW = new JobState(Intake.EMPTY, new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
+    public static final JobState NEW = new JobState(Intake.EMPTY, new TreeSet<>(), new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
             Readout.NOTHING, Readout.NOTHING, Optional.empty());
 
     public JobState {
+        absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
         modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
         asFound = Collections.unmodifiableSortedMap(new TreeMap<>(asFound));
         planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
@@ -40,13 +42,17 @@ public record JobState(Intake intake, SortedMap<String, JobModule> modules, Sort
     }
 
     public JobState withIntake(Intake next) {
-        return new JobState(next, modules, asFound, planned, stepsDone, fitted, before, after, closing);
+        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, closing);
+    }
+
+    public JobState withAbsent(String carrierOrProcessor, boolean missing) {
+        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, closing);
     }
 
     public JobState withModule(JobModule module) {
         SortedMap<String, JobModule> next = new TreeMap<>(modules);
         next.put(module.key(), module);
-        return new JobState(intake, next, asFound, planned, stepsDone, fitted, before, after, closing);
+        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, closing);
     }
 
     /** Takes a module out of the job and out of both layouts. */
@@ -57,7 +63,7 @@ public record JobState(Intake intake, SortedMap<String, JobModule> modules, Sort
         found.values().removeIf(key::equals);
         SortedMap<String, String> plan = new TreeMap<>(planned);
         plan.values().removeIf(key::equals);
-        return new JobState(intake, next, found, plan, stepsDone, fitted, before, after, closing);
+        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, closing);
     }
 
     /** Says what was in a position when the machine came; "" for empty. */
@@ -69,7 +75,7 @@ public record JobState(Intake intake, SortedMap<String, JobModule> modules, Sort
         } else {
             next.put(position, key);
         }
-        return new JobState(intake, modules, next, planned, stepsDone, fitted, before, after, closing).tidied();
+        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, closing).tidied();
     }
 
     /** Plans a module into a position, from wherever the plan had it; "" empties the position. */
@@ -85,31 +91,31 @@ public record JobState(Intake intake, SortedMap<String, JobModule> modules, Sort
         next.put(position, key);
         SortedSet<String> stillFitted = new TreeSet<>(fitted);
         stillFitted.removeIf(p -> !next.getOrDefault(p, "").equals(planned.getOrDefault(p, "")));
-        return new JobState(intake, modules, asFound, next, stepsDone, stillFitted, before, after, closing).tidied();
+        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, closing).tidied();
     }
 
     public JobState withPlanReset() {
-        return new JobState(intake, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, closing);
+        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, closing);
     }
 
     public JobState withStep(String step, boolean done) {
-        return new JobState(intake, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, closing);
     }
 
     public JobState withFitted(String position, boolean done) {
-        return new JobState(intake, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, closing);
     }
 
     public JobState withBefore(Readout readout) {
-        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, readout, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, closing);
     }
 
     public JobState withAfter(Readout readout) {
-        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, before, readout, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, closing);
     }
 
     public JobState withClosing(Optional<Closing> next) {
-        return new JobState(intake, modules, asFound, planned, stepsDone, fitted, before, after, next);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next);
     }
 
     /** Module key by position as the plan has it. */
@@ -126,18 +132,18 @@ public record JobState(Intake intake, SortedMap<String, JobModule> modules, Sort
     }
 
     public Layout asFoundLayout(MachineRecord record) {
-        return Layout.of(record, specs(asFound));
+        return Layout.of(record, specs(asFound), absent);
     }
 
     public Layout plannedLayout(MachineRecord record) {
-        return Layout.of(record, specs(plannedModules()));
+        return Layout.of(record, specs(plannedModules()), absent);
     }
 
     /** Plan entries that say what is so anyway are dropped, so that "changed" stays true. */
     private JobState tidied() {
         SortedMap<String, String> next = new TreeMap<>(planned);
         next.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
-        return next.equals(planned) ? this : new JobState(intake, modules, asFound, next, stepsDone, fitted, before, after, closing);
+        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, closing);
     }
 
     private Map<String, ModuleSpec> specs(SortedMap<String, String> keys) {

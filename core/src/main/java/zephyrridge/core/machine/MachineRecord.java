@@ -28,6 +28,11 @@ public record MachineRecord(String id, String maker, String model, String varian
         return positions.stream().anyMatch(p -> p.id().equals(positionId));
     }
 
+    /** Carriers of positions, in the order of the record: each may be missing in one very machine. */
+    public List<String> carriers() {
+        return positions.stream().flatMap(p -> p.carrier().stream()).distinct().toList();
+    }
+
     public String name() {
         return maker + " " + model + (variant.isBlank() ? "" : " " + variant);
     }

@@ -26,6 +26,40 @@ class DemoStories implements DemoJobs {
         thirtyTwoBits();
         inProof();
         handedBack();
+        cannot();
+        serverHalfWay();
+        keyboardOut();
+    }
+
+    private void cannot() {
+        new Walk("quarrow-fell-14-s", "Walk-in", "More memory, whatever it costs", "bram")
+                .then(intake("Walk-in", "More memory, whatever it costs", "windows-11-home", Intake.Seal.NONE, Intake.Battery.GOOD, "Like new"))
+                .then(readout(JobChange.Phase.BEFORE, "16 GB", "15.4 GB", 3200, 2, null, null));
+    }
+
+    private void serverHalfWay() {
+        Walk walk = new Walk("brindlecombe-beacon-r", "School", "Holds every class's desktops; two more rooms from autumn on", "wren")
+                .then(intake("School", "Holds every class's desktops; two more rooms from autumn on", "windows-server-2019", Intake.Seal.NONE, Intake.Battery.NONE_FITTED,
+                        "Two people to the bench; carrier P4 right was never bought"))
+                .then(new JobChange.SayAbsent("P4R", true));
+        for (String position : new String[] {"P1-A1", "P1-B1", "P1-C1", "P2-A1", "P2-B1", "P2-C1"}) {
+            walk.then(found("16GB 1Rx4 PC4-2666V-RC1-12", position));
+        }
+        walk.then(readout(JobChange.Phase.BEFORE, "96 GB", "95.2 GB", 2666, 6, null, null));
+        String[] targets = {"P1-D1", "P1-E1", "P2-D1", "P2-E1"};
+        for (int i = 0; i < targets.length; i++) {
+            walk.then(new JobChange.TakeFromDrawer("D-0" + (38 + i))).then(new JobChange.PlanModule(targets[i], Optional.of("m" + (7 + i))));
+        }
+        var steps = jobs.get(walk.id).assessment().opening();
+        steps.subList(0, steps.size() / 2).forEach(step -> walk.then(new JobChange.TickStep(step.id(), true)));
+    }
+
+    private void keyboardOut() {
+        new Walk("fenwright-journeyman-17", "Weather post 2", "Charts crawl when the radar loop runs", "ilka")
+                .then(intake("Weather post 2", "Charts crawl when the radar loop runs", "linux-64", Intake.Seal.NONE, Intake.Battery.WORN, "Hinge creaks; owner asked to look at it too"))
+                .then(found("8GB 1Rx8 PC4-2666V-SA1-11", "a-top"))
+                .then(readout(JobChange.Phase.BEFORE, "8 GB", "7.6 GB", 2667, 1, 17_200, null))
+                .then(new JobChange.TakeFromDrawer("D-002")).then(new JobChange.PlanModule("b-top", Optional.of("m2")));
     }
 
     private void justTakenIn() {

@@ -30,6 +30,7 @@ import zephyrridge.server.web.Problem;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = JobChange.AnswerIntake.class, name = "AnswerIntake"),
+    @JsonSubTypes.Type(value = JobChange.SayAbsent.class, name = "SayAbsent"),
     @JsonSubTypes.Type(value = JobChange.AddModule.class, name = "AddModule"),
     @JsonSubTypes.Type(value = JobChange.TakeFromDrawer.class, name = "TakeFromDrawer"),
     @JsonSubTypes.Type(value = JobChange.RemoveModule.class, name = "RemoveModule"),
@@ -59,6 +60,18 @@ public sealed interface JobChange {
                 throw Problem.invalid("wordBits", "The word size is 32 or 64, or left open.");
             }
             return state.withIntake(new Intake(owner, wish, operatingSystem, wordBits, seal, battery, condition));
+        }
+    }
+
+    /** @param id a carrier or a processor that this very machine has or lacks */
+    record SayAbsent(@NotBlank @Size(max = 64) String id, boolean absent) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            var record = world.machine().record();
+            if (!record.carriers().contains(id) && !(record.processors().size() > 1 && record.processors().contains(id))) {
+                throw Problem.notFound("carrier or processor", id);
+            }
+            return state.withAbsent(id, absent);
         }
     }
 

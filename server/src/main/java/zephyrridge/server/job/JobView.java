@@ -19,11 +19,16 @@ import zephyrridge.core.proof.Comparison;
 import zephyrridge.server.text.FindingView;
 
 /** A job as the work screen shows it: its state and all that follows from it, in words. */
-record JobView(long id, long version, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<ModuleView> modules,
+record JobView(long id, long version, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<PresenceView> presence,
+        List<ModuleView> modules,
         PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
         List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
         ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote,
         LocalDateTime updatedAt, String updatedBy) {
+
+    /** A carrier or processor that one very machine may lack. */
+    record PresenceView(String id, String name, boolean absent) {
+    }
 
     /** @param foundAt position it was found in; {@code plannedAt} position the plan has it in */
     record ModuleView(String key, JobModule.Origin origin, String labelLine, Optional<String> tag, String summary, long mebibytes, int ranks,

@@ -17,6 +17,7 @@ import zephyrridge.core.job.JobState;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
 import zephyrridge.core.proof.Expectation;
@@ -27,6 +28,7 @@ import zephyrridge.server.job.JobView.FitLineView;
 import zephyrridge.server.job.JobView.LegView;
 import zephyrridge.server.job.JobView.LimitView;
 import zephyrridge.server.job.JobView.ModuleView;
+import zephyrridge.server.job.JobView.PresenceView;
 import zephyrridge.server.job.JobView.RuleView;
 import zephyrridge.server.job.JobView.StepView;
 import zephyrridge.server.text.FindingView;
@@ -46,8 +48,8 @@ class JobViews {
         JobAssessment a = c.assessment();
         SortedMap<String, String> planned = s.plannedModules();
         return new JobView(c.row().id(), c.row().version(), c.machine().record().name(), c.machine().record().kind(), c.machine().record().controller().generation(), a.trail().current(), s.closing().isPresent(),
-                s.intake(), modules(s, planned), PictureView.of(c.machine(), a.found(), s.asFound(), s.modules(), texts),
-                PictureView.of(c.machine(), a.plan(), planned, s.modules(), texts), Stream.concat(a.readingFindings().stream(), a.found().findings().stream()).map(f -> FindingView.of(f, texts)).toList(),
+                s.intake(), presence(c), modules(s, planned), PictureView.of(c.machine(), a.found(), s, s.asFound(), texts),
+                PictureView.of(c.machine(), a.plan(), s, planned, texts), Stream.concat(a.readingFindings().stream(), a.found().findings().stream()).map(f -> FindingView.of(f, texts)).toList(),
                 FindingView.of(a.plan().findings(), texts), a.plan().verdicts().stream().map(v -> new RuleView(v.rule(), texts.get("rule." + v.rule()), v.verdict())).toList(),
                 a.trail().legs().stream().map(l -> new LegView(l.station(), l.status(), l.minutes())).toList(),
                 c.machine().record().limits().stream().map(this::limit).toList(), FindingView.of(a.openingGates(), texts), FindingView.of(a.fittingGates(), texts),
@@ -56,6 +58,13 @@ class JobViews {
                         l.verdict(), FindingView.of(l.findings(), texts))).toList(),
                 a.comparison().proven(), ReadoutForm.of(s.before()), ReadoutForm.of(s.after()), s.closing().map(JobState.Closing::note), c.row().updatedAt(),
                 c.row().updatedBy());
+    }
+
+    private static List<PresenceView> presence(Jobs.Current c) {
+        MachineRecord record = c.machine().record();
+        Stream<String> processors = record.processors().size() > 1 ? record.processors().stream() : Stream.empty();
+        return Stream.concat(processors, record.carriers().stream()).map(id -> new PresenceView(id, record.access().part(id).map(Part::name).orElse("Processor " + id),
+                c.state().absent().contains(id))).toList();
     }
 
     private List<ModuleView> modules(JobState s, Map<String, String> planned) {

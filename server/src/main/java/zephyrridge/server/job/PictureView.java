@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.JobState;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
@@ -32,10 +32,11 @@ record PictureView(List<Lane> lanes, List<Region> regions, List<Clock> clocks, S
      * @param mebibytes its share of this lane, 0 when empty
      * @param lid what lies over it beyond the outer cover, "" when nothing does
      * @param reachMinutes to reach it alone
+     * @param absent its carrier or processor is not there
      * @param changed whether the plan differs from what was found
      */
     record Block(String position, String label, boolean soldered, Optional<String> key, String text, long mebibytes, int ranks, String lid, int reachMinutes,
-            boolean changed) {
+            boolean changed, boolean absent) {
     }
 
     /** @param gigabytesPerSecond theoretical peak */
@@ -46,13 +47,13 @@ record PictureView(List<Lane> lanes, List<Region> regions, List<Clock> clocks, S
     record Clock(String domain, Optional<String> rate, Optional<String> timings, Optional<String> firstWord, Optional<Double> meanGigabytesPerSecond) {
     }
 
-    static PictureView of(Machines.Ready machine, LayoutEvaluation e, Map<String, String> keys, Map<String, JobModule> modules, Texts texts) {
+    static PictureView of(Machines.Ready machine, LayoutEvaluation e, JobState job, Map<String, String> keys, Texts texts) {
         List<Lane> lanes = new ArrayList<>();
         for (int c = 0; c < machine.record().channels().size(); c++) {
             var channel = machine.record().channels().get(c);
             List<Block> blocks = machine.record().positions().stream().filter(p -> p.channels().contains(channel.id()))
                     .sorted(java.util.Comparator.comparing((Position p) -> !p.isSoldered()).thenComparingInt(Position::fillOrder))
-                    .map(p -> block(machine, p, keys, modules, e.changed(), texts)).toList();
+                    .map(p -> block(channel.processor(), machine, p, keys, job, e.changed(), texts)).toList();
             lanes.add(new Lane(channel.id(), channel.processor(), e.channels().get(c).total().mebibytes(), blocks));
         }
         List<Region> regions = new ArrayList<>();
@@ -68,13 +69,13 @@ record PictureView(List<Lane> lanes, List<Region> regions, List<Clock> clocks, S
         return new PictureView(lanes, regions, clocks, Texts.size(e.installed()), Texts.size(e.usable()), (e.effortSeconds() + 59) / 60);
     }
 
-    private static Block block(Machines.Ready machine, Position p, Map<String, String> keys, Map<String, JobModule> modules, List<String> changed, Texts texts) {
+    private static Block block(String processor, Machines.Ready machine, Position p, Map<String, String> keys, JobState job, List<String> changed, Texts texts) {
         Optional<String> key = Optional.ofNullable(keys.get(p.id()));
-        Optional<ModuleSpec> spec = p.soldered().or(() -> key.map(k -> modules.get(k).spec()));
+        Optional<ModuleSpec> spec = p.soldered().or(() -> key.map(k -> job.modules().get(k).spec()));
         Machines.Reach reach = machine.reach().get(p.id());
         return new Block(p.id(), p.label(), p.isSoldered(), key, spec.map(s -> texts.show(s.summary())).orElse(""),
                 spec.map(s -> s.capacity().mebibytes() / p.channels().size()).orElse(0L), spec.map(s -> s.organisation().packageRanks()).orElse(0),
-                String.join(", ", reach.lid().stream().map(Part::name).toList()), reach.minutes(), changed.contains(p.id()));
+                String.join(", ", reach.lid().stream().map(Part::name).toList()), reach.minutes(), changed.contains(p.id()), p.carrier().map(job.absent()::contains).orElse(false) || job.absent().contains(processor));
     }
 
     private static double rounded(Bandwidth b) {

@@ -22,7 +22,7 @@ import zephyrridge.core.reading.label.LabelReading.Origin;
 import zephyrridge.core.reading.label.LabelText.Part;
 
 /**
- * Decodes the label line of a module: the printed forms of DDR2 to DDR5 and the retail and informal ones (handbook 2.B; from
+ * Decodes the label line of a module: the printed forms of DDR to DDR5 and the retail and informal ones (handbook 2.B; from
  * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
  */
 public final class LabelParser {
@@ -76,7 +76,7 @@ public final class LabelParser {
         Optional<SpeedBin> bin = rate.flatMap(r -> bin(generation, r, pc));
         List<Integer> millivolts = voltage(generation, pc);
         Optional<Buffering> buffering = moduleLetter(pc);
-        boolean ecc = pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) && !text.has("NON-ECC", "NON ECC");
+        boolean ecc = (pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) || text.has("EC4", "EC8")) && !text.has("NON-ECC", "NON ECC");
         addEcc(pc, ecc);
         Optional<FormFactor> form = formFactor(pc);
         pc.rawCard().ifPresent(c -> printed(LabelField.RAW_CARD, c.text(), c));
@@ -125,11 +125,21 @@ public final class LabelParser {
         }
         if (pc.cl().isPresent()) {
             Part cl = pc.cl().get();
-            Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, cl.number());
+            if (generation == MemoryGeneration.DDR) {
+                // Half clocks have no place in a layout's CAS latencies: shown, not planned with.
+                String d = cl.digits();
+                printed(LabelField.TIMINGS, d.charAt(0) + (d.charAt(1) == '0' ? "" : "." + d.charAt(1)) + "-" + d.charAt(2) + "-" + d.charAt(3), cl);
+                return Optional.empty();
+            }
+            int clocks = generation == MemoryGeneration.DDR2 ? cl.digits().charAt(0) - '0' : cl.number();
+            Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, clocks);
             if (bin.isEmpty()) {
                 find(LabelFinding.LABEL_CL_UNUSUAL, Severity.RISK, new LabelFinding.Bin(cl.digits(), rate.toString(), known), span(cl), BINS);
+            }
+            if (generation == MemoryGeneration.DDR2) {
+                printed(LabelField.TIMINGS, String.join("-", cl.digits().split("")), cl);
             } else {
-                values.add(new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
+                bin.ifPresent(b -> values.add(new LabelReading.Value(LabelField.TIMINGS, b.clocks(), Origin.TABLE, BINS)));
             }
             return bin;
         }
@@ -159,8 +169,8 @@ public final class LabelParser {
     private Optional<Buffering> moduleLetter(LabelText.PcPart pc) {
         Optional<Buffering> buffering = pc.letter().isEmpty() ? Optional.of(text.has("RDIMM", "REGISTERED") ? Buffering.REGISTERED : Buffering.UNBUFFERED)
                 : switch (pc.letter().get().text()) {
-                    case "U", "E", "S", "T", "M" -> Optional.of(Buffering.UNBUFFERED);
-                    case "R", "P", "N" -> Optional.of(Buffering.REGISTERED);
+                    case "U", "E", "S", "T" -> Optional.of(Buffering.UNBUFFERED);
+                    case "R", "P" -> Optional.of(Buffering.REGISTERED);
                     case "L" -> Optional.of(Buffering.LOAD_REDUCED);
                     default -> Optional.empty();
                 };
@@ -180,6 +190,10 @@ public final class LabelParser {
     }
 
     private Optional<FormFactor> formFactor(LabelText.PcPart pc) {
+        if (text.has("CAMM2")) {
+            values.add(new LabelReading.Value(LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LABEL_FORM));
+            return Optional.of(FormFactor.CAMM2);
+        }
         Optional<FormFactor> form = pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
         if (form.isEmpty() && text.has("SODIMM", "SO-DIMM", "SO DIMM")) {
             form = Optional.of(FormFactor.SO_DIMM);
@@ -198,7 +212,7 @@ public final class LabelParser {
     }
 
     private static String revision(String digits) {
-        return digits.charAt(0) + "." + digits.substring(1);
+        return digits.length() == 1 ? digits : digits.charAt(0) + "." + digits.substring(1);
     }
 
     void noteConfusedDigits(Part part) {

@@ -19,7 +19,9 @@ final class LabelText {
             Pattern.compile("(?<![A-Z0-9])([1248I])(?:(S)([248])|([DQ]))?\\s?R\\s?[X*]\\s?(4|8|16|I6|32)(?![0-9])");
     /** A full line: generation, voltage letter, number, then everything up to the next long gap. */
     private static final Pattern PC = Pattern.compile("PC\\s?([2345]?)\\s?([LU])?" + GAP + "(" + D + "{4,5})");
-    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?:" + GAP + "(" + D + ")" + D + "{2})?(?:" + GAP + "(" + D
+    /** S-25330: module letter, CL in tenths, tRCD, tRP, SPD revision. */
+    private static final Pattern DDR_TAIL = Pattern.compile("([USRM])(?:" + GAP + "(" + D + "{4})(" + D + "))?(?:" + GAP + "([A-Z])(" + D + "))?");
+    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?:" + GAP + "(" + D + "{3}))?(?:" + GAP + "(" + D
             + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
     private static final Pattern DDR3_TAIL = Pattern.compile(GAP + "([UESRLTMNP])(?:" + GAP + "(" + D + "{1,2}))?(?:" + GAP + "(" + D
             + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
@@ -27,7 +29,10 @@ final class LabelText {
             + "(" + D + "{2}))?");
     private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?)?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D
             + "{4}))?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
-    private static final Pattern NAMED = Pattern.compile("(LP)?DDR\\s?([2345])(L)?[\\s\\-]{0,2}(" + D + "{3,4})");
+    private static final Pattern NAMED = Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?[\\s\\-]{0,2}(" + D + "{3,4})(?![0-9A-Z]|\\s?[GM]I?B)");
+    /** "8GB DDR4 SODIMM 2666MHz": the generation and the rate stand apart. */
+    private static final Pattern GENERATION_WORD = Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?(?![0-9])");
+    private static final Pattern RATE_WORD = Pattern.compile("(?<![0-9A-Z])(" + D + "{3,4})\\s?(?:MHZ|MT/S|MTPS|MTS)");
 
     record Part(String text, int from, int to) {
         /** The digits with O and I read as 0 and 1. */
@@ -46,7 +51,7 @@ final class LabelText {
 
     /**
      * @param named written as "DDR4-2666": the number is MT/s whatever the generation
-     * @param cl the CAS latency, where the generation prints it as a number
+     * @param cl the CAS latency or the three clocks, where the generation prints digits: DDR "2533", DDR2 "666", DDR3 "11"
      */
     record PcPart(int generation, boolean named, Optional<Part> voltageLetter, Part number, Part whole, Optional<Part> bin, Optional<Part> letter,
             Optional<Part> rawCard, Optional<Part> cl, Optional<Part> revision, Optional<Part> grade) {
@@ -105,14 +110,15 @@ final class LabelText {
         int generation = m.group(1).isEmpty() ? 1 : Integer.parseInt(m.group(1));
         Part number = part(m, 3);
         Matcher tail = switch (generation) {
+            case 1 -> DDR_TAIL.matcher(upper);
             case 2 -> DDR2_TAIL.matcher(upper);
             case 3 -> DDR3_TAIL.matcher(upper);
             case 4 -> DDR4_TAIL.matcher(upper);
             case 5 -> DDR5_TAIL.matcher(upper);
-            default -> null;
+            default -> throw new IllegalStateException("generation " + generation);
         };
         Optional<Part> none = Optional.empty();
-        if (tail == null || !tail.region(m.end(), upper.length()).lookingAt()) {
+        if (!tail.region(m.end(), upper.length()).lookingAt()) {
             return Optional.of(new PcPart(generation, false, optional(m, 2), number, part(m, 0), none, none, none, none, none, none));
         }
         Part whole = new Part(upper.substring(m.start(), tail.end()), m.start(), tail.end());
@@ -124,14 +130,24 @@ final class LabelText {
                 none, optional(tail, 5), generation == 5 ? optional(tail, 6) : none));
     }
 
-    /** "DDR4-2666", "DDR3L 1600": always MT/s. */
+    /** "DDR4-2666", "DDR3L 1600", "DDR4 ... 2666 MHz": always MT/s, whatever unit people write. */
     private Optional<PcPart> named() {
         Matcher m = NAMED.matcher(upper);
-        if (!m.find() || m.group(1) != null) {
+        if (m.find()) {
+            return m.group(1) != null ? Optional.empty() : Optional.of(named(m, part(m, 4), part(m, 0)));
+        }
+        Matcher word = GENERATION_WORD.matcher(upper);
+        Matcher rate = RATE_WORD.matcher(upper);
+        if (!word.find() || word.group(1) != null || !rate.find()) {
             return Optional.empty();
         }
+        return Optional.of(named(word, part(rate, 1), part(word, 0)));
+    }
+
+    private PcPart named(Matcher generation, Part number, Part whole) {
         Optional<Part> none = Optional.empty();
-        return Optional.of(new PcPart(Integer.parseInt(m.group(2)), true, optional(m, 3), part(m, 4), part(m, 0), none, none, none, none, none, none));
+        return new PcPart(generation.group(2).isEmpty() ? 1 : Integer.parseInt(generation.group(2)), true, optional(generation, 3), number, whole, none, none, none,
+                none, none, none);
     }
 
     private static Part part(Matcher m, int group) {

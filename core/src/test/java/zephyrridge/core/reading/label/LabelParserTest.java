@@ -16,6 +16,12 @@ import zephyrridge.core.module.ModuleSpec;
 class LabelParserTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
+        "1GB 2Rx8 PC2-5300S-555-12-E0     | DDR2 | 667  | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 512 Mbit | 16 | 5-5-5",
+        "2GB 2Rx4 PC2-5300P-555-12-F0     | DDR2 | 667  | DIMM    | REGISTERED   | yes | 2Rx4  | 512 Mbit | 36 | 5-5-5",
+        "512MB 1Rx8 PC3200U-30330         | DDR  | 400  | DIMM    | UNBUFFERED   | no  | 1Rx8  | 512 Mbit | 8  | 3-3-3",
+        "128GB 2S4Rx4 PC4-2400T-LD1-11    | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 2S4Rx4 | 8 Gbit  | 36 | 17-17-17",
+        "32GB 4Rx4 PC3L-10600L-9-11-D1    | DDR3 | 1333 | DIMM    | LOAD_REDUCED | yes | 4Rx4  | 4 Gbit  | 72 | 9-9-9",
+        "16GB 1Rx8 PC4-2666V-TD1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | yes | 1Rx8  | 16 Gbit | 9  | 19-19-19",
         "2GB 2Rx8 PC2-6400U-666-12-E1     | DDR2 | 800  | DIMM    | UNBUFFERED   | no  | 2Rx8  | 1 Gbit  | 16 | 6-6-6",
         "4GB 2Rx8 PC3-10600S-9-10-F2      | DDR3 | 1333 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 2 Gbit  | 16 | 9-9-9",
         "8GB 2Rx8 PC3L-12800S-11-13-F3    | DDR3 | 1600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 4 Gbit  | 16 | 11-11-11",
@@ -67,9 +73,42 @@ class LabelParserTest {
     /** Same digits, another unit: handbook 2.B.1. */
     @ParameterizedTest
     @CsvSource({"PC4-21300,2666", "PC3-1600,1600", "PC4-3200,3200", "PC2-3200,400", "PC-3200,400", "PC3-6400,800", "PC5-6400,6400", "PC5-38400,4800",
-        "PC3-12800,1600", "PC2-6400,800", "DDR4-2667,2666", "DDR5 5600,5600", "DDR3L-1600,1600", "PC3-8500,1066"})
+        "PC3-12800,1600", "PC2-6400,800", "PC3-10660,1333", "PC3-10666,1333", "PC2-5400,667", "PC2-8600,1066", "PC-2100,266", "PC2700,333", "PC3-14900,1866", "PC4-23466,2933", "DDR3-1333,1333", "PC4 2400,2400", "PC5-44800,5600", "DDR-400,400", "DDR4-2667,2666", "DDR5 5600,5600", "DDR3L-1600,1600", "PC3-8500,1066"})
     void branchesOnTheGenerationFirst(String line, int rate) {
         assertThat(LabelParser.parse(line).value(LabelField.RATE).orElseThrow().value()).isEqualTo(rate + " MT/s");
+    }
+
+    /** The DDR form of handbook 2.I.4, which prints no organisation. */
+    @Test
+    void ddrPrintsHalfClocks() {
+        LabelReading r = LabelParser.parse("512MB DDR PC2700S-25330");
+        assertThat(r.value(LabelField.RATE).orElseThrow().value()).isEqualTo("333 MT/s");
+        assertThat(r.value(LabelField.TIMINGS).orElseThrow().value()).isEqualTo("2.5-3-3");
+        assertThat(r.value(LabelField.SPD_REVISION).orElseThrow().value()).isEqualTo("0");
+        assertThat(r.value(LabelField.FORM_FACTOR).orElseThrow().value()).isEqualTo("SO_DIMM");
+        assertThat(r.value(LabelField.CAPACITY).orElseThrow().value()).isEqualTo("512 MiB");
+    }
+
+    /** What people write on a bag or in an offer: handbook 2.B.1, informal forms. */
+    @ParameterizedTest
+    @CsvSource({"8GB DDR4 SODIMM 2666MHz 1Rx8,DDR4,2666,SO_DIMM", "16GB 2Rx8 DDR5 5600 MT/s SO-DIMM,DDR5,5600,SO_DIMM", "4GB 2Rx8 DDR3L 1600 SODIMM,DDR3,1600,SO_DIMM",
+        "16GB 2Rx8 PC4-21300 UDIMM,DDR4,2666,DIMM", "32GB 2Rx4 DDR4-2400 RDIMM ECC,DDR4,2400,DIMM", "1GB 2Rx8 DDR2 800MHZ SODIMM,DDR2,800,SO_DIMM",
+        "8GB DDR4 1Rx8 2400MHz SO DIMM,DDR4,2400,SO_DIMM", "32GB 2Rx8 DDR5-5600 CAMM2,DDR5,5600,CAMM2"})
+    void readsInformalForms(String line, String generation, int rate, String form) {
+        ModuleSpec spec = LabelParser.parse(line).spec().orElseThrow();
+        assertThat(spec.generation()).hasToString(generation);
+        assertThat(spec.rate().name()).isEqualTo(rate);
+        assertThat(spec.formFactor()).hasToString(form);
+        assertThat(spec.timings()).isEmpty();
+    }
+
+    /** Micro-DIMM, Mini-RDIMM and FB-DIMM go into no socket that the tool knows: said, not guessed. */
+    @ParameterizedTest
+    @ValueSource(strings = {"1GB 1Rx8 PC2-5300F-555-11-A0", "512MB 1Rx8 PC2-4200M-444-11-A0", "1GB 1Rx8 PC2-5300N-555-12-A0", "16GB 1Rx8 PC5-4800B-ZA0-1010-XT"})
+    void unknownModuleLettersAreSaid(String line) {
+        LabelReading r = LabelParser.parse(line);
+        assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_MODULE_LETTER_UNKNOWN);
+        assertThat(r.spec()).isEmpty();
     }
 
     @ParameterizedTest
