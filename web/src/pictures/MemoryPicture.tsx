@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useId } from 'react';
-import { type LaneShape, layOut, type Picture, type Shape, stretches } from './memoryModel';
+import { type LaneShape, layOut, lids, type Picture, type Shape, stretches } from './memoryModel';
 import { useWidth } from './useWidth';
 
 export type PictureActions = {
@@ -90,6 +90,14 @@ function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; 
         {lane.mebibytes === 0 ? 'empty' : `${lane.mebibytes / 1024} GB`}
       </text>
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
+      {lids(shape.shapes).map((lid) => (
+        <g key={lid.x} aria-hidden="true">
+          <path d={`M${lid.x - 2} ${shape.top}v-5h${lid.width + 4}v5`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
+          <text x={lid.x + 3} y={shape.top - 8} fill={COLOR.quiet} style={{ fontSize: 11.5 }}>
+            {fit(lid.text, lid.width + 60, 5.8)}
+          </text>
+        </g>
+      ))}
       {shape.shapes.map((s) => (
         <g key={s.position} transform={`translate(0 ${shape.top})`}>
           {s.soldered ? <Soldered shape={s} hatch={hatch} /> : <Position shape={s} picture={name} actions={actions} />}
@@ -147,14 +155,6 @@ function Position({ shape: s, picture, actions }: { shape: Shape; picture: strin
       ) : null}
       {!filled && <Caption shape={s} y={17} text={short(s.label)} />}
       {!filled && <Caption shape={s} y={31} text={s.absent ? 'not there' : 'empty'} />}
-      {s.lid && (
-        <g>
-          <path d={`M${s.x - 2} 0V-5H${s.x + Math.max(s.width, 20)}V0`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
-          <text x={s.x + 3} y={-8} fill={COLOR.quiet} style={{ fontSize: 11.5 }}>
-            {fit(`${s.lid}, ${s.reachMinutes} min`, s.width + 30, 5.6)}
-          </text>
-        </g>
-      )}
     </g>
   );
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EMPTY, gigabytes, layOut, longest, type Picture, stretches } from './memoryModel';
+import { EMPTY, gigabytes, layOut, lids, longest, ofProcessor, processors, type Picture, stretches } from './memoryModel';
 
 const WIDTH = 700;
 
@@ -58,6 +58,19 @@ describe('memory picture', () => {
     expect(narrow.x).toBeCloseTo(wide.x + wide.width);
     expect(wide.thickness).toBe(2 * narrow.thickness);
     expect(wide.label).toBe('16 GB 2 wide at 51.2 GB/s');
+  });
+
+  it('draws one lid over neighbours that lie under the same parts', () => {
+    const p = picture([block('A1', 8192, { lid: 'Keyboard' }), block('A2', 0, { lid: 'Keyboard' }), block('A3', 0, { lid: 'Plate' }), block('A4', 0)]);
+    const found = lids(layOut(p, 8192, WIDTH).lanes[0].shapes);
+    expect(found.map((l) => l.text)).toEqual(['Keyboard, 5 min', 'Plate, 5 min']);
+  });
+
+  it('shows one processor at a time', () => {
+    const p = picture([block('A1', 8192)], [block('B1', 16384)]);
+    p.lanes[1].processor = 'P2';
+    expect(processors(p)).toEqual(['CPU', 'P2']);
+    expect(ofProcessor(p, 'P2').lanes.map((l) => l.channel)).toEqual(['B']);
   });
 
   it('writes sizes as the trade does', () => {

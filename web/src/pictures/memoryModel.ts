@@ -69,3 +69,35 @@ export function stretches(picture: Picture, scale: number, left: number): Stretc
 export function gigabytes(mebibytes: number): string {
   return mebibytes % 1024 === 0 ? `${mebibytes / 1024} GB` : `${(mebibytes / 1024).toFixed(1)} GB`;
 }
+
+export type Lid = { text: string; x: number; width: number };
+
+/** Lids of a lane: neighbours that lie under the same parts share one. */
+export function lids(shapes: Shape[]): Lid[] {
+  const found: (Lid & { key: string })[] = [];
+  for (const s of shapes) {
+    const last = found[found.length - 1];
+    const key = `${s.lid}|${s.reachMinutes}`;
+    if (!s.lid) continue;
+    if (last && last.key === key && s.x - (last.x + last.width) < 12) {
+      last.width = s.x + s.width - last.x;
+    } else {
+      found.push({ key, text: `${s.lid}, ${s.reachMinutes} min`, x: s.x, width: Math.max(s.width, 20) });
+    }
+  }
+  return found;
+}
+
+/** Processors of a picture, in order. */
+export function processors(picture: Picture): string[] {
+  return [...new Set(picture.lanes.map((l) => l.processor))];
+}
+
+/** What belongs to one processor of a picture. */
+export function ofProcessor(picture: Picture, processor: string): Picture {
+  return {
+    ...picture,
+    lanes: picture.lanes.filter((l) => l.processor === processor),
+    regions: picture.regions.filter((r) => r.processor === processor),
+  };
+}

@@ -5,6 +5,7 @@ import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { type JobView, useDrawer } from '../api';
 import { LabelEntry } from './LabelEntry';
+import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
 
 /** What somebody holds: a module of the job, or one that is still in the drawer. */
@@ -14,7 +15,11 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
   const [inHand, setInHand] = useState<InHand>();
   const [dragged, setDragged] = useState<InHand>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
-  const most = longest(job.found, job.planned);
+  const processor = useProcessor(job.found);
+  const found = processor.only(job.found);
+  const planned = processor.only(job.planned);
+  const most = longest(found, planned);
+  const sockets = job.found.lanes.some((l) => l.blocks.some((b) => !b.soldered));
 
   useEffect(() => {
     const drop = (e: KeyboardEvent) => e.key === 'Escape' && setInHand(undefined);
@@ -55,11 +60,12 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
       }}
     >
       <Stack gap="3">
+        {processor.choice}
         <Box as="section" aria-label="As found">
           <Heading as="h2" size="sm" color="quiet">
             As found: {figures(job.found)}
           </Heading>
-          <MemoryPicture picture={job.found} most={most} name="Memory as found" />
+          <MemoryPicture picture={found} most={most} name="Memory as found" />
         </Box>
         <Box as="section" aria-label="Planned" borderTopWidth="1px" borderColor="line" pt="2">
           <Flex align="center" gap="3">
@@ -73,7 +79,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
             )}
           </Flex>
           <MemoryPicture
-            picture={job.planned}
+            picture={planned}
             most={most}
             name="Memory as planned"
             actions={readOnly ? undefined : { inHand: inHand?.text, onChoose: choose, onEmpty: empty }}
@@ -84,7 +90,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         <Box role="status" minH="1.5rem" fontWeight="600" color="accent">
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
         </Box>
-        {!readOnly && (
+        {!readOnly && sockets && (
           <>
             <Strip job={job} inHand={inHand} onTake={setInHand} onRemove={(key) => void change({ type: 'RemoveModule', key })} />
             <LabelEntry

@@ -4,6 +4,7 @@ import { SelectField } from '../../../parts/Labelled';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { LabelEntry } from './LabelEntry';
+import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
 
 /** What is really in the machine: each module's label, and where it was. */
@@ -14,7 +15,9 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
   const firstEmpty = sockets.find((s) => !s.key)?.position ?? '';
   const [chosen, setChosen] = useState<string>();
   const position = chosen ?? firstEmpty;
-  const found = job.modules.filter((m) => m.foundAt);
+  const processor = useProcessor(job.found);
+  const found = processor.only(job.found);
+  const modules = job.modules.filter((m) => m.foundAt);
   return (
     <Stack gap="4">
       {job.presence.length > 0 && (
@@ -40,9 +43,10 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           </Flex>
         </Box>
       )}
-      <MemoryPicture picture={job.found} most={longest(job.found)} name="Memory as found" />
+      {processor.choice}
+      <MemoryPicture picture={found} most={longest(found)} name="Memory as found" />
       <MemoryTable picture={job.found} caption="As found" />
-      {!readOnly && (
+      {!readOnly && sockets.length > 0 && (
         <Stack gap="2">
           <Box maxW="20rem">
             <SelectField
@@ -77,7 +81,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
         <Heading as="h2" size="md" mb="2">
           Modules found
         </Heading>
-        {found.length === 0 ? (
+        {modules.length === 0 ? (
           <Text color="quiet">No module has been read yet. Sockets without one count as empty; soldered banks come from the machine's record.</Text>
         ) : (
           <Box overflowX="auto">
@@ -91,7 +95,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                 </Table.Row>
               </Table.Header>
               <Table.Body>
-                {found.map((m) => (
+                {modules.map((m) => (
                   <Table.Row key={m.key} bg="panel">
                     <Table.Cell>{sockets.find((s) => s.position === m.foundAt)?.label}</Table.Cell>
                     <Table.Cell>{m.summary}</Table.Cell>

@@ -27,8 +27,10 @@ final class FitRule implements LayoutRule {
     public Verdict check(Facts f, List<Finding> out) {
         int before = out.size();
         boolean undecided = false;
+        boolean sockets = false;
         for (int p = 0; p < f.modules.length; p++) {
             Position position = f.position(p);
+            sockets |= !position.isSoldered();
             if (f.modules[p] == null || position.isSoldered()) {
                 continue;
             }
@@ -38,6 +40,11 @@ final class FitRule implements LayoutRule {
                 continue;
             }
             undecided |= module(f.controller(), position, f.modules[p], out);
+        }
+        if (!sockets) {
+            out.add(Finding.of(LayoutFinding.NO_SOCKETS, Severity.NOTE, Subject.machine(), LayoutFinding.Nothing.INSTANCE,
+                    new Evidence.RecordEntry("positions", "all soldered", f.machine.record.name())));
+            return Verdict.NOT_APPLICABLE;
         }
         boolean stopped = false;
         for (int i = before; i < out.size(); i++) {

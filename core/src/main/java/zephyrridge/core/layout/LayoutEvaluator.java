@@ -114,10 +114,14 @@ public final class LayoutEvaluator {
         int seconds = machine.opening.secondsFor(machine.opening.classesOf(numbers, changed.size()));
         if (seconds > LONG_MINUTES * 60) {
             findings.add(Finding.of(LayoutFinding.EFFORT_HIDDEN, Severity.NOTE, Subject.machine(),
-                    new LayoutFinding.Effort(List.copyOf(changed), (seconds + 59) / 60),
+                    new LayoutFinding.Effort(labels(numbers, changed.size()), (seconds + 59) / 60),
                     new Evidence.RecordEntry("access", "seconds off and on", machine.record.name())));
         }
         return seconds;
+    }
+
+    private List<String> labels(int[] positions, int count) {
+        return Arrays.stream(positions, 0, count).mapToObj(p -> machine.positions[p].label()).toList();
     }
 
     private List<LayoutEvaluation.ChannelTotal> totals(Facts f) {

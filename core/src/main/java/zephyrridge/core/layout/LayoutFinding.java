@@ -14,6 +14,7 @@ import zephyrridge.core.quantity.DieDensity;
 /** What a layout can be told. */
 public enum LayoutFinding implements FindingCode {
     NO_MEMORY(Nothing.class),
+    NO_SOCKETS(Nothing.class),
     FIT_GENERATION(Generation.class),
     FIT_FORM_FACTOR(Form.class),
     FIT_BUFFERING(BufferingRefused.class),

@@ -322,6 +322,15 @@ class LayoutEvaluatorTest {
         assertThat(evaluate(record).effortSeconds()).isZero();
     }
 
+    @Test
+    void aMachineWithoutSocketsIsAnHonestCannot() {
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2400).channel("A").soldered("S", "A", Modules.of(D4_2400_8)).cap(null, null, null, 2400).build();
+        LayoutEvaluation e = evaluate(record);
+        assertThat(e.finding(LayoutFinding.NO_SOCKETS)).isPresent();
+        assertThat(e.verdict(Rule.FIT)).isEqualTo(Verdict.NOT_APPLICABLE);
+        assertThat(e.has(Severity.STOP)).isFalse();
+    }
+
     // --- ceilings
     @Test
     void aControllersFigureIsHardAndAMakersIsWhatWasValidated() {

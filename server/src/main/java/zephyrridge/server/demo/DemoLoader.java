@@ -5,9 +5,8 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
@@ -22,7 +21,7 @@ import zephyrridge.server.machine.Machines;
 /** Fills an empty database with the made-up workshop, all or nothing; leaves a filled one alone. */
 @Component
 @ConditionalOnProperty(name = "zephyr.demo", havingValue = "true")
-class DemoLoader implements ApplicationRunner {
+class DemoLoader implements SmartLifecycle {
     private final Accounts accounts;
     private final Machines machines;
     private final Drawer drawer;
@@ -39,8 +38,14 @@ class DemoLoader implements ApplicationRunner {
         this.transaction = transaction;
     }
 
+    /** Before the first request: the web server starts in a later phase. */
     @Override
-    public void run(ApplicationArguments args) {
+    public int getPhase() {
+        return 0;
+    }
+
+    @Override
+    public void start() {
         transaction.executeWithoutResult(t -> {
             try {
                 load();
@@ -48,6 +53,16 @@ class DemoLoader implements ApplicationRunner {
                 throw new java.io.UncheckedIOException("demo data", e);
             }
         });
+    }
+
+    @Override
+    public void stop() {
+        // Nothing runs on.
+    }
+
+    @Override
+    public boolean isRunning() {
+        return false;
     }
 
     private void load() throws IOException {
