@@ -17,7 +17,8 @@ export function Keys({ map }: { map: KeyMap }) {
         (e.target as HTMLElement).blur();
         return;
       }
-      if (typing(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+      // While somebody types, Ctrl+Z belongs to the text.
+      if (typing(e) || e.metaKey || e.altKey || (e.ctrlKey && e.key.toLowerCase() !== 'z')) return;
       if (e.key === '?') {
         setOpen((o) => !o);
         e.preventDefault();

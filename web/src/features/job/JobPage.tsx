@@ -44,11 +44,13 @@ export function JobPage({ account }: { account: Account }) {
         run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
       },
       { keys: 'L', does: 'back to the bench list', match: (e) => e.key === 'l', run: () => navigate('/jobs') },
+      { keys: 'Ctrl+Z', does: 'undo the last change of this job', match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z', run: (e) => (e.preventDefault(), void change({ type: 'Undo' })) },
+      { keys: 'Ctrl+Shift+Z', does: 'redo', match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z', run: (e) => (e.preventDefault(), void change({ type: 'Redo' })) },
       { keys: 'Enter', does: 'Plan: take the focused module in hand, or put it into the focused position' },
       { keys: 'Delete', does: 'Plan: empty the focused position' },
       { keys: 'Esc', does: 'Plan: put the module in hand down' },
     ],
-    [id, navigate],
+    [id, navigate, change],
   );
   if (job.isPending) return <Text p="6">One moment …</Text>;
   if (job.isError) {
@@ -68,7 +70,7 @@ export function JobPage({ account }: { account: Account }) {
   return (
     <>
       <Keys map={keys} />
-      <JobHeader job={job.data} save={save} dismiss={dismiss} />
+      <JobHeader job={job.data} save={save} dismiss={dismiss} writer={account.role !== 'DESK'} onUndo={() => void change({ type: 'Undo' })} onRedo={() => void change({ type: 'Redo' })} />
       <Grid
         flex="1"
         templateColumns={{ base: '1fr', md: '12rem minmax(0, 1fr)', xl: '12rem minmax(0, 1fr) 19rem' }}
@@ -100,7 +102,9 @@ export function JobPage({ account }: { account: Account }) {
   );
 }
 
-function JobHeader({ job, save, dismiss }: { job: JobView; save: SaveState; dismiss: () => void }) {
+type HeaderProps = { job: JobView; save: SaveState; dismiss: () => void; writer: boolean; onUndo: () => void; onRedo: () => void };
+
+function JobHeader({ job, save, dismiss, writer, onUndo, onRedo }: HeaderProps) {
   const time = job.updatedAt.slice(11, 16);
   return (
     <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py="2">
@@ -111,6 +115,16 @@ function JobHeader({ job, save, dismiss }: { job: JobView; save: SaveState; dism
         <Text flex="1" minW="12rem" lineClamp={1} color="quiet">
           {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
         </Text>
+        {writer && (
+          <Flex gap="1" alignSelf="center">
+            <Button size="xs" variant="outline" color="ink" minH="2rem" disabled={!job.undoes} title={job.undoes && `${job.undoes} (Ctrl+Z)`} onClick={onUndo}>
+              Undo
+            </Button>
+            <Button size="xs" variant="outline" color="ink" minH="2rem" disabled={!job.redoes} title={job.redoes && `${job.redoes} (Ctrl+Shift+Z)`} onClick={onRedo}>
+              Redo
+            </Button>
+          </Flex>
+        )}
         <Text role="status" fontSize="sm" color="quiet">
           {save.kind === 'saving' ? 'keeping …' : save.kind === 'kept' ? `all kept, ${time}, ${job.updatedBy}` : 'not kept, see below'}
         </Text>

@@ -216,6 +216,25 @@ class JourneyTest {
     }
 
     @Test
+    void undoAndRedoByKeyAndAReloadLosesNothing(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("wren").takeIn("Skerrow Tern 16", "Survey team 3", "More tabs");
+        t.go("Plan").chip("D-049").click();
+        t.position("socket-a").click();
+        t.kept();
+        assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
+        t.press("Control+z").kept();
+        assertThat(t.position("socket-a")).hasAttribute("aria-label", "Socket A: empty");
+        t.press("Control+Shift+Z").kept();
+        assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
+        // A label line half typed is there again after a reload.
+        t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx8 PC5-48");
+        t.page.reload();
+        assertThat(t.page.getByLabel("Or a module by its label line")).hasValue("16GB 1Rx8 PC5-48");
+        assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
     void questionMarkShowsTheKeysOfTheScreen(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
         t.press("?");

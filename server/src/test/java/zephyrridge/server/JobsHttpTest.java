@@ -258,6 +258,42 @@ class JobsHttpTest {
     }
 
     @Test
+    void undoAndRedoWithTheDrawerInStep(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long id = takeIn(client, "skerrow-tern-16");
+        assertThat(client.get("/api/jobs/" + id).json().has("undoes")).isFalse();
+        assertThat(client.change(id, "Undo", Map.of()).status()).isEqualTo(422);
+        ok(client.change(id, "TakeFromDrawer", Map.of("tag", "D-051")));
+        JsonNode planned = ok(client.change(id, "PlanModule", Map.of("position", "socket-a", "key", "m1")));
+        assertThat(planned.get("undoes").asString()).isEqualTo("Ilka changed the plan");
+        JsonNode undone = ok(bram.change(id, "Undo", Map.of()));
+        assertThat(undone.at("/planned/installed").asString()).isEqualTo("0 MB");
+        assertThat(undone.get("redoes").asString()).isEqualTo("Ilka changed the plan");
+        undone = ok(client.change(id, "Undo", Map.of()));
+        assertThat(undone.get("modules").size()).isZero();
+        // The module is free again, and somebody else takes it: redo says so and changes nothing.
+        long other = takeIn(bram, "skerrow-tern-16");
+        ok(bram.change(other, "TakeFromDrawer", Map.of("tag", "D-051")));
+        ApiClient.Answer refused = client.change(id, "Redo", Map.of());
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.json().get("code").asString()).isEqualTo("MODULE_TAKEN");
+        ok(bram.change(other, "Undo", Map.of()));
+        ok(client.change(id, "Redo", Map.of()));
+        JsonNode again = ok(client.change(id, "Redo", Map.of()));
+        assertThat(again.at("/planned/installed").asString()).isEqualTo("24 GB");
+        // The history keeps every step, undo and redo too.
+        assertThat(client.get("/api/jobs/" + id + "/events").json().size()).isEqualTo(7);
+        // A new change after an undo ends what could be brought again.
+        ok(client.change(id, "Undo", Map.of()));
+        JsonNode elsewhere = ok(client.change(id, "PlanModule", Map.of("position", "socket-b", "key", "m1")));
+        assertThat(elsewhere.has("redoes")).isFalse();
+        // Handing back can be undone as well.
+        ok(client.change(id, "CloseJob", Map.of("note", "")));
+        assertThat(ok(client.change(id, "Undo", Map.of())).get("closed").asBoolean()).isFalse();
+    }
+
+    @Test
     void decodesLabelsAsTheyAreTyped(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "desk");
         JsonNode good = ok(client.post("/api/labels/decode", Map.of("line", "8GB 1Rx8 PC4-2400T-SA1-11")));

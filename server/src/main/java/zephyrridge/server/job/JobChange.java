@@ -41,7 +41,9 @@ import zephyrridge.server.web.Problem;
     @JsonSubTypes.Type(value = JobChange.ConfirmFit.class, name = "ConfirmFit"),
     @JsonSubTypes.Type(value = JobChange.EnterReadout.class, name = "EnterReadout"),
     @JsonSubTypes.Type(value = JobChange.CloseJob.class, name = "CloseJob"),
-    @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob")})
+    @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob"),
+    @JsonSubTypes.Type(value = JobChange.Undo.class, name = "Undo"),
+    @JsonSubTypes.Type(value = JobChange.Redo.class, name = "Redo")})
 public sealed interface JobChange {
     int MOST_MODULES = 600;
 
@@ -181,6 +183,22 @@ public sealed interface JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             return state.withClosing(Optional.empty());
+        }
+    }
+
+    /** Takes the last change back. What state that is only the history knows. */
+    record Undo() implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return world.moveTo(state, world.history().beforeLast().orElseThrow(() -> Problem.invalid("change", "There is nothing to undo in this job.")));
+        }
+    }
+
+    /** Brings again what was undone last. */
+    record Redo() implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            return world.moveTo(state, world.history().nextUndone().orElseThrow(() -> Problem.invalid("change", "There is nothing to redo in this job.")));
         }
     }
 

@@ -64,9 +64,15 @@ class JobStore {
                 .where(JOB.ID.eq(id)).and(JOB.VERSION.eq(expected)).execute() == 1;
     }
 
-    void append(long id, EventRow event) {
+    /** @param state the state the event left */
+    void append(long id, EventRow event, String state) {
         sql.insertInto(JOB_EVENT).set(JOB_EVENT.JOB_ID, id).set(JOB_EVENT.VERSION, event.version).set(JOB_EVENT.AT, event.at)
-                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.PAYLOAD, event.payload).execute();
+                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.PAYLOAD, event.payload).set(JOB_EVENT.STATE, state).execute();
+    }
+
+    /** The state an event left. */
+    Optional<String> stateAt(long id, long version) {
+        return sql.select(JOB_EVENT.STATE).from(JOB_EVENT).where(JOB_EVENT.JOB_ID.eq(id)).and(JOB_EVENT.VERSION.eq(version)).fetchOptional(JOB_EVENT.STATE);
     }
 
     /** Events after a version, oldest first, with the names of the people. */

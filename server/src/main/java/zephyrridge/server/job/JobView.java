@@ -18,12 +18,16 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.server.text.FindingView;
 
-/** A job as the work screen shows it: its state and all that follows from it, in words. */
+/**
+ * A job as the work screen shows it: its state and all that follows from it, in words.
+ *
+ * @param undoes what undo would take back, with the person's name; empty when there is nothing
+ */
 record JobView(long id, long version, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<PresenceView> presence,
         List<ModuleView> modules,
         PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
         List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
-        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote,
+        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote, Optional<String> undoes, Optional<String> redoes,
         LocalDateTime updatedAt, String updatedBy) {
 
     /** A carrier or processor that one very machine may lack. */

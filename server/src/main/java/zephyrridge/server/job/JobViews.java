@@ -56,7 +56,7 @@ class JobViews {
                 steps(a.opening(), s), a.fitLines().stream().map(l -> fitLine(l, s)).toList(), steps(a.closing(), s), expectation(a.expected()),
                 a.comparison().lines().stream().map(l -> new ComparisonLineView(l.field(), texts.get("field." + l.field()), texts.show(l.expected()), texts.show(l.found()),
                         l.verdict(), FindingView.of(l.findings(), texts))).toList(),
-                a.comparison().proven(), ReadoutForm.of(s.before()), ReadoutForm.of(s.after()), s.closing().map(JobState.Closing::note), c.row().updatedAt(),
+                a.comparison().proven(), ReadoutForm.of(s.before()), ReadoutForm.of(s.after()), s.closing().map(JobState.Closing::note), c.history().undoes().map(this::event), c.history().redoes().map(this::event), c.row().updatedAt(),
                 c.row().updatedBy());
     }
 
@@ -77,6 +77,10 @@ class JobViews {
 
     private static Map<String, String> inverted(Map<String, String> keys) {
         return keys.entrySet().stream().collect(Collectors.toMap(Map.Entry::getValue, Map.Entry::getKey));
+    }
+
+    private String event(JobStore.EventRow e) {
+        return e.account() + " " + texts.get("event." + e.type());
     }
 
     private LimitView limit(LimitClaim l) {

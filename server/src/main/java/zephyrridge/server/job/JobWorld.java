@@ -1,14 +1,29 @@
 package zephyrridge.server.job;
 
+import java.util.Set;
+import java.util.stream.Collectors;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobState;
-import zephyrridge.core.house.HouseRules;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
 
 /** What a change may look at and touch besides the job's own state; lives for one transaction. */
-record JobWorld(long jobId, Machines.Ready machine, Drawer drawer) {
+record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, JobHistory history) {
     JobAssessment assess(JobState state) {
         return JobAssessment.of(machine.record(), machine.evaluator(), state, HouseRules.DEFAULT);
+    }
+
+    /** Moves to another state of the job; modules of the drawer come and go with it, and one that is gone meanwhile refuses it. */
+    JobState moveTo(JobState from, JobState to) {
+        Set<String> before = tags(from);
+        Set<String> after = tags(to);
+        before.stream().filter(tag -> !after.contains(tag)).forEach(drawer::giveBack);
+        after.stream().filter(tag -> !before.contains(tag)).forEach(tag -> drawer.take(tag, jobId));
+        return to;
+    }
+
+    private static Set<String> tags(JobState state) {
+        return state.modules().values().stream().flatMap(m -> m.tag().stream()).collect(Collectors.toSet());
     }
 }

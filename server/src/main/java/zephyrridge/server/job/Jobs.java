@@ -8,6 +8,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobState;
@@ -21,7 +22,7 @@ import zephyrridge.server.web.Problem;
 @Service
 public class Jobs {
     /** A job as it stands, with all that follows from it. */
-    record Current(JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment) {
+    record Current(JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment, JobHistory history) {
     }
 
     private final JobStore store;
@@ -60,8 +61,9 @@ public class Jobs {
         Intake e = Intake.EMPTY;
         JobState state = JobState.NEW.withIntake(new Intake(owner, wish, e.operatingSystem(), e.wordBits(), e.seal(), e.battery(), e.condition()));
         LocalDateTime now = now();
-        long id = store.insert(machineId, shown(state, new JobWorld(0, machine, drawer).assess(state)), json.writeValueAsString(state), now, by);
-        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn", json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish))));
+        long id = store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
+        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn", json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish))),
+                json.writeValueAsString(state));
         return id;
     }
 
@@ -77,17 +79,19 @@ public class Jobs {
             throw changedMeanwhile(row, expectedVersion);
         }
         JobState state = json.readValue(row.state(), JobState.class);
-        if (state.closing().isPresent() && !(change instanceof JobChange.ReopenJob)) {
+        boolean opensAgain = change instanceof JobChange.ReopenJob || change instanceof JobChange.Undo;
+        if (state.closing().isPresent() && !opensAgain) {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "JOB_CLOSED", "This job is handed back. Open it again to change it.", Map.of());
         }
-        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer);
+        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, history(id));
         JobState next = change.apply(state, world);
         LocalDateTime now = now();
-        if (!store.update(id, expectedVersion, shown(next, world.assess(next)), json.writeValueAsString(next), now, by)) {
+        String written = json.writeValueAsString(next);
+        if (!store.update(id, expectedVersion, shown(next, world.assess(next)), written, now, by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         // Written as the interface, so that the event carries its type.
-        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName(), json.writerFor(JobChange.class).writeValueAsString(change)));
+        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName(), json.writerFor(JobChange.class).writeValueAsString(change)), written);
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {
@@ -105,7 +109,15 @@ public class Jobs {
     private Current current(JobStore.Row row) {
         JobState state = json.readValue(row.state(), JobState.class);
         Machines.Ready machine = machines.get(row.machineId());
-        return new Current(row, state, machine, new JobWorld(row.id(), machine, drawer).assess(state));
+        return new Current(row, state, machine, assess(machine, state), history(row.id()));
+    }
+
+    private JobHistory history(long id) {
+        return new JobHistory(store.events(id, 0), version -> store.stateAt(id, version).map(s -> json.readValue(s, JobState.class)));
+    }
+
+    private static JobAssessment assess(Machines.Ready machine, JobState state) {
+        return JobAssessment.of(machine.record(), machine.evaluator(), state, HouseRules.DEFAULT);
     }
 
     private static JobStore.Shown shown(JobState state, JobAssessment a) {
