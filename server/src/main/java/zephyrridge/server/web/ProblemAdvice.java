@@ -3,6 +3,7 @@ package zephyrridge.server.web;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
+import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -41,6 +42,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         String what = e.getCause() instanceof JacksonException j ? j.getOriginalMessage() : "the body is missing or no JSON";
         Problem problem = Problem.of(HttpStatus.BAD_REQUEST, "UNREADABLE", "The request could not be read at " + where + ": " + shorten(what), Map.of("field", where));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+    }
+
+    /** Somebody went away before the answer was written: nobody is left to tell. */
+    @ExceptionHandler(ClientAbortException.class)
+    void goneAway(ClientAbortException e) {
+        LOG.debug("the other side closed the connection", e);
     }
 
     @ExceptionHandler(Exception.class)
