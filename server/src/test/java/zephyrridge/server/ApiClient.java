@@ -42,6 +42,13 @@ public final class ApiClient {
         return client;
     }
 
+    /** The same browser, with its cookies, at another address of this machine. */
+    public ApiClient at(String otherAddress) {
+        ApiClient client = new ApiClient(otherAddress);
+        cookies.getCookieStore().getCookies().forEach(c -> client.cookies.getCookieStore().add(URI.create(otherAddress), c));
+        return client;
+    }
+
     public Answer signIn(String login, String password) {
         get("/api/session");
         Answer answer = send("POST", "/api/sign-in", "application/x-www-form-urlencoded",

@@ -15,7 +15,7 @@ import zephyrridge.server.demo.DemoAccounts;
 @ExtendWith(TestServer.class)
 class SecurityHttpTest {
     @ParameterizedTest
-    @ValueSource(strings = {"/api/jobs", "/api/jobs/1", "/api/jobs/1/export", "/api/machines", "/api/drawer", "/api/operating-systems", "/api/openapi"})
+    @ValueSource(strings = {"/api/jobs", "/api/jobs/1", "/api/jobs/1/export", "/api/machines", "/api/drawer", "/api/operating-systems", "/api/openapi", "/api/accounts"})
     void nothingWithoutSignIn(String path, TestServer.Running server) {
         assertThat(new ApiClient(server.address()).get(path).status()).isEqualTo(401);
     }
@@ -69,6 +69,62 @@ class SecurityHttpTest {
         client.get("/api/session");
         ApiClient.Answer answer = client.signIn("ilka", DemoAccounts.ALL.get(1).password());
         assertThat(answer.headers().allValues("set-cookie")).anySatisfy(c -> assertThat(c).startsWith("ridge=").contains("HttpOnly").contains("SameSite=Strict"));
+    }
+
+    @Test
+    void repeatedFailuresMustWait(TestServer.Running server) {
+        for (String login : new String[] {"nobody-at-all", "desk"}) {
+            ApiClient client = new ApiClient(server.address());
+            for (int i = 0; i < 3; i++) {
+                assertThat(client.signIn(login, "wrong").status()).isEqualTo(401);
+            }
+            ApiClient.Answer waiting = client.signIn(login, "wrong");
+            assertThat(waiting.status()).as(login).isEqualTo(429);
+            assertThat(waiting.json().get("code").asString()).isEqualTo("SIGN_IN_WAIT");
+            // The right password does not get in either before the time is over; other logins do.
+            assertThat(client.signIn(login, DemoAccounts.ALL.get(3).password()).status()).isEqualTo(429);
+        }
+        assertThat(ApiClient.signedIn(server, "bram").get("/api/jobs").status()).isEqualTo(200);
+        server.bean(DSLContext.class).deleteFrom(Tables.SIGN_IN_FAILURE).execute();
+        assertThat(ApiClient.signedIn(server, "desk").get("/api/jobs").status()).isEqualTo(200);
+    }
+
+    @Test
+    void theLeadKeepsTheAccounts(TestServer.Running server) {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        assertThat(ApiClient.signedIn(server, "ilka").get("/api/accounts").status()).isEqualTo(403);
+        assertThat(lead.post("/api/accounts", Map.of("login", "Fern!", "name", "Fern", "role", "TECHNICIAN", "password", "long-enough-word")).status()).isEqualTo(422);
+        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "TECHNICIAN", "password", "short")).status()).isEqualTo(422);
+        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "TECHNICIAN", "password", "long-enough-word")).status()).isEqualTo(201);
+        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "DESK", "password", "long-enough-word")).json().get("code").asString())
+                .isEqualTo("LOGIN_TAKEN");
+        ApiClient fern = new ApiClient(server.address());
+        assertThat(fern.signIn("fern", "long-enough-word").status()).isEqualTo(204);
+        assertThat(fern.get("/api/jobs").status()).isEqualTo(200);
+        // Shut: signed out at once, and not let in again.
+        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", false)).status()).isEqualTo(200);
+        assertThat(fern.get("/api/jobs").status()).isEqualTo(401);
+        assertThat(fern.signIn("fern", "long-enough-word").status()).isEqualTo(401);
+        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", true, "password", "another-long-word")).status()).isEqualTo(200);
+        assertThat(fern.signIn("fern", "another-long-word").status()).isEqualTo(204);
+        assertThat(lead.post("/api/accounts/wren", Map.of("name", "Wren", "role", "DESK", "active", true)).json().get("code").asString()).isEqualTo("LAST_LEAD");
+        assertThat(lead.post("/api/accounts/none", Map.of("name", "X", "role", "DESK", "active", true)).status()).isEqualTo(404);
+    }
+
+    /** Two application instances on one MariaDB: signed in at one is signed in at the other, and changes meet. */
+    @Test
+    void twoInstancesServeOneWorkshop(TestServer.Running server) {
+        try (var other = server.anotherInstance()) {
+            ApiClient here = ApiClient.signedIn(server, "ilka");
+            ApiClient there = here.at(other.address());
+            assertThat(there.get("/api/session").json().at("/account/login").asString()).isEqualTo("ilka");
+            long id = here.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Two benches", "wish", "")).json().get("id").asLong();
+            assertThat(there.changeAt(id, 1, "AddModule", Map.of("origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT")).status()).isEqualTo(200);
+            assertThat(here.changeAt(id, 1, "ResetPlan", Map.of()).status()).isEqualTo(409);
+            assertThat(here.get("/api/jobs/" + id).json().get("modules").size()).isEqualTo(1);
+            assertThat(there.post("/api/sign-out", "").status()).isEqualTo(204);
+            assertThat(here.get("/api/jobs").status()).isEqualTo(401);
+        }
     }
 
     @Test

@@ -20,26 +20,49 @@ import org.springframework.core.env.Environment;
  * it as a parameter.
  */
 public final class TestServer implements ParameterResolver {
+    /** A further application, closed by whoever asked for it. */
+    public record Instance(ConfigurableApplicationContext context) implements AutoCloseable {
+        public String address() {
+            return Running.addressOf(context);
+        }
+
+        @Override
+        public void close() {
+            context.close();
+        }
+    }
+
     /** What is running. */
     public static final class Running implements AutoCloseable {
         private final Path home;
         private final ConfigurableApplicationContext context;
-        private final int databasePort;
+        private final String[] settings;
 
         Running() {
             try {
                 home = Files.createTempDirectory("zephyr-test");
-                databasePort = freePort();
+                int databasePort = freePort();
                 zephyr("_db-start", home.resolve("db").toString(), String.valueOf(databasePort));
-                context = SpringApplication.run(ZephyrRidge.class, "--server.port=0", "--zephyr.demo=true", "--zephyr.clock=2031-05-14T09:30:00Z",
-                        "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
-                        "--spring.datasource.password=" + Files.readString(home.resolve("db/password")));
+                settings = new String[] {"--server.port=0", "--zephyr.demo=true", "--zephyr.clock=2031-05-14T09:30:00Z",
+                    "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
+                    "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))};
+                context = SpringApplication.run(ZephyrRidge.class, settings);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
         }
 
+        /** A second application on the same database; without the API document, whose library keeps its converters per process. */
+        public Instance anotherInstance() {
+            String[] more = Stream.concat(Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=false")).toArray(String[]::new);
+            return new Instance(SpringApplication.run(ZephyrRidge.class, more));
+        }
+
         public String address() {
+            return addressOf(context);
+        }
+
+        private static String addressOf(ConfigurableApplicationContext context) {
             return "http://127.0.0.1:" + context.getBean(Environment.class).getProperty("local.server.port");
         }
 

@@ -2,6 +2,7 @@ package zephyrridge.server.account;
 
 import static zephyrridge.server.db.Tables.ACCOUNT;
 
+import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.jooq.Records;
@@ -9,7 +10,7 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class AccountStore {
-    record Row(String login, String displayName, String role, String passwordHash) {
+    record Row(String login, String displayName, String role, String passwordHash, boolean active) {
     }
 
     private final DSLContext sql;
@@ -19,12 +20,28 @@ class AccountStore {
     }
 
     Optional<Row> find(String login) {
-        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH).from(ACCOUNT).where(ACCOUNT.LOGIN.eq(login))
+        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).where(ACCOUNT.LOGIN.eq(login))
                 .fetchOptional(Records.mapping(Row::new));
+    }
+
+    /** All accounts, locked until the transaction ends, so that the last lead cannot be lost between two changes. */
+    List<Row> lockAll() {
+        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).orderBy(ACCOUNT.LOGIN).forUpdate()
+                .fetch(Records.mapping(Row::new));
+    }
+
+    List<Row> all() {
+        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).orderBy(ACCOUNT.LOGIN)
+                .fetch(Records.mapping(Row::new));
     }
 
     void insert(Row row) {
         sql.insertInto(ACCOUNT).set(ACCOUNT.LOGIN, row.login).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role)
-                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash).execute();
+                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash).set(ACCOUNT.ACTIVE, row.active).execute();
+    }
+
+    void update(Row row) {
+        sql.update(ACCOUNT).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role).set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
+                .set(ACCOUNT.ACTIVE, row.active).where(ACCOUNT.LOGIN.eq(row.login)).execute();
     }
 }

@@ -1,41 +1,75 @@
 package zephyrridge.server.account;
 
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import zephyrridge.server.web.Problem;
 
-/** The people who sign in. */
+/** The people who sign in. Passwords are kept as bcrypt hashes only. */
 @Service
 public class Accounts implements UserDetailsService {
-    /** @param login what is typed; {@code name} what is shown */
-    public record Account(String login, String name, Role role) {
+    /** @param login what is typed; {@code name} what is shown; {@code active} false: cannot sign in */
+    public record Account(String login, String name, Role role, boolean active) {
     }
 
     private final AccountStore store;
     private final PasswordEncoder passwords;
+    private final FindByIndexNameSessionRepository<?> sessions;
 
-    Accounts(AccountStore store, PasswordEncoder passwords) {
+    Accounts(AccountStore store, PasswordEncoder passwords, FindByIndexNameSessionRepository<?> sessions) {
         this.store = store;
         this.passwords = passwords;
+        this.sessions = sessions;
     }
 
     @Override
     public UserDetails loadUserByUsername(String login) {
         AccountStore.Row row = store.find(login).orElseThrow(() -> new UsernameNotFoundException("no such account"));
-        return User.withUsername(row.login()).password(row.passwordHash()).roles(row.role()).build();
+        return User.withUsername(row.login()).password(row.passwordHash()).roles(row.role()).disabled(!row.active()).build();
     }
 
     public Optional<Account> find(String login) {
-        return store.find(login).map(r -> new Account(r.login(), r.displayName(), Role.valueOf(r.role())));
+        return store.find(login).map(Accounts::account);
     }
 
+    List<Account> all() {
+        return store.all().stream().map(Accounts::account).toList();
+    }
+
+    /** @throws Problem LOGIN_TAKEN when there is such a login already */
     @Transactional
     public void add(Account account, String password) {
-        store.insert(new AccountStore.Row(account.login(), account.name(), account.role().name(), passwords.encode(password)));
+        if (store.find(account.login()).isPresent()) {
+            throw Problem.of(HttpStatus.CONFLICT, "LOGIN_TAKEN", "There is an account " + account.login() + " already. Choose another login.", Map.of("field", "login"));
+        }
+        store.insert(new AccountStore.Row(account.login(), account.name(), account.role().name(), passwords.encode(password), account.active()));
+    }
+
+    /** Changes an account; who loses a role, the password or the account is signed out everywhere. */
+    @Transactional
+    public void change(Account next, Optional<String> password) {
+        List<AccountStore.Row> all = store.lockAll();
+        AccountStore.Row now = all.stream().filter(r -> r.login().equals(next.login())).findFirst().orElseThrow(() -> Problem.notFound("account", next.login()));
+        boolean anotherLead = all.stream().anyMatch(r -> !r.login().equals(next.login()) && r.active() && r.role().equals(Role.LEAD.name()));
+        if (!anotherLead && (next.role() != Role.LEAD || !next.active())) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "LAST_LEAD", "This is the last active lead. Make somebody else a lead first.", Map.of("field", "role"));
+        }
+        store.update(new AccountStore.Row(next.login(), next.name(), next.role().name(), password.map(passwords::encode).orElse(now.passwordHash()), next.active()));
+        if (password.isPresent() || !next.active() || !now.role().equals(next.role().name())) {
+            sessions.findByPrincipalName(next.login()).keySet().forEach(sessions::deleteById);
+        }
+    }
+
+    private static Account account(AccountStore.Row r) {
+        return new Account(r.login(), r.displayName(), Role.valueOf(r.role()), r.active());
     }
 }

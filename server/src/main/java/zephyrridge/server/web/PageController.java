@@ -26,7 +26,7 @@ class PageController {
         page = index.exists() ? index.getContentAsString(StandardCharsets.UTF_8) : "<!doctype html><title>Zephyr Ridge</title><p>The pages were not built.";
     }
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/drawer", "/machines", "/machines/**"})
+    @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/accounts"})
     ResponseEntity<String> page(HttpServletResponse response) {
         byte[] bytes = new byte[18];
         RANDOM.nextBytes(bytes);

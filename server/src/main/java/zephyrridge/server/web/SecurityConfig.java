@@ -11,21 +11,25 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
+import zephyrridge.server.account.SignInDelay;
 
 /** Who gets in: a session cookie after sign-in, a CSRF token with every write, nothing else open than the page and sign-in. */
 @Configuration
 class SecurityConfig {
     @Bean
-    SecurityFilterChain filters(HttpSecurity http) throws Exception {
+    SecurityFilterChain filters(HttpSecurity http, SignInDelay signInDelay) throws Exception {
         http.authorizeHttpRequests(r -> r
                 .requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints").permitAll()
+                .requestMatchers("/api/accounts", "/api/accounts/**").hasRole("LEAD")
                 .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
                 // The desk account reads only.
                 .requestMatchers("/api/labels/decode", "/api/sign-out").authenticated()
                 .requestMatchers("/api/**").hasAnyRole("LEAD", "TECHNICIAN")
                 .anyRequest().permitAll());
         http.csrf(c -> c.spa());
+        http.addFilterBefore(signInDelay, UsernamePasswordAuthenticationFilter.class);
         http.formLogin(f -> f.loginProcessingUrl("/api/sign-in").usernameParameter("login").passwordParameter("password")
                 .successHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT))
                 .failureHandler((request, response, e) -> answer(response, 401, "SIGN_IN_FAILED", "Login or password is not right. Check both and try again.")));

@@ -1,0 +1,53 @@
+package zephyrridge.server.account;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Accounts, for the lead only. */
+@RestController
+class AccountController {
+    record NewAccount(@NotNull @Pattern(regexp = "[a-z][a-z0-9._-]{1,31}", message = "must be 2 to 32 small letters, digits, dots or dashes, a letter first") String login,
+            @NotBlank @Size(max = 100) String name, @NotNull Role role, @NotNull @Size(min = 12, max = 72, message = "must have 12 to 72 characters") String password) {
+    }
+
+    /** @param password a new one, or empty to keep it */
+    record AccountChange(@NotBlank @Size(max = 100) String name, @NotNull Role role, boolean active,
+            Optional<@Size(min = 12, max = 72, message = "must have 12 to 72 characters") String> password) {
+    }
+
+    private final Accounts accounts;
+
+    AccountController(Accounts accounts) {
+        this.accounts = accounts;
+    }
+
+    @GetMapping("/api/accounts")
+    List<Accounts.Account> all() {
+        return accounts.all();
+    }
+
+    @PostMapping("/api/accounts")
+    @ResponseStatus(HttpStatus.CREATED)
+    List<Accounts.Account> add(@Valid @RequestBody NewAccount body) {
+        accounts.add(new Accounts.Account(body.login(), body.name(), body.role(), true), body.password());
+        return accounts.all();
+    }
+
+    @PostMapping("/api/accounts/{login}")
+    List<Accounts.Account> change(@PathVariable String login, @Valid @RequestBody AccountChange body) {
+        accounts.change(new Accounts.Account(login, body.name(), body.role(), body.active()), body.password());
+        return accounts.all();
+    }
+}
