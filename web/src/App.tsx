@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Heading, HStack, Link, Text } from '@chakra-ui/react';
 import { Link as RouterLink, Navigate, Route, Routes, useNavigate } from 'react-router';
+import { AccountsPage } from './features/accounts';
 import { BenchPage } from './features/bench';
 import { JobPage } from './features/job';
 import { SignIn, useSession, useSignOut } from './features/session';
@@ -37,6 +38,11 @@ export function App() {
           <Button size="sm" variant="ghost" color="ink" onClick={toggle}>
             {mode === 'dark' ? 'Light' : 'Dark'}
           </Button>
+          {account?.role === 'LEAD' && (
+            <Link asChild color="ink" px="2">
+              <RouterLink to="/accounts">Accounts</RouterLink>
+            </Link>
+          )}
           {account && <SignedIn name={account.name} />}
         </HStack>
       </Flex>
@@ -45,6 +51,7 @@ export function App() {
           <Route path="/jobs" element={<BenchPage account={account} />} />
           <Route path="/jobs/:id" element={<JobPage account={account} />} />
           <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
+          {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
           <Route path="*" element={<Navigate to="/jobs" replace />} />
         </Routes>
       ) : (

@@ -235,6 +235,26 @@ class JourneyTest {
     }
 
     @Test
+    void theLeadAddsSomebodyWhoThenSignsIn(TestServer.Running server, Browser.Running browser) {
+        Technician wren = new Technician(browser.newPage(server.address())).signIn("wren");
+        wren.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts")).click();
+        assertThat(wren.heading("Accounts")).isVisible();
+        wren.page.getByLabel("Login").fill("sedge");
+        wren.page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Sedge");
+        wren.page.getByLabel("Password, 12 characters or more").fill("rain-over-the-moor");
+        wren.button("Add").click();
+        assertThat(wren.page.getByText("Sedge", new Page.GetByTextOptions().setExact(true))).isVisible();
+        Page page = browser.newPage(server.address());
+        page.getByLabel("Login").fill("sedge");
+        page.getByLabel("Password").fill("rain-over-the-moor");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in").setExact(true)).click();
+        Technician sedge = new Technician(page);
+        assertThat(sedge.heading("Bench")).isVisible();
+        assertThat(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts"))).isHidden();
+        assertThat(wren.complaints).isEmpty();
+    }
+
+    @Test
     void questionMarkShowsTheKeysOfTheScreen(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
         t.press("?");

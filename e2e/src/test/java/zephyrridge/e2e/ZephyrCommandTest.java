@@ -3,15 +3,11 @@ package zephyrridge.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.Map;
-import java.util.concurrent.TimeUnit;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -19,107 +15,86 @@ import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.demo.DemoAccounts;
 
-/** The start command, used as a person does, with a folder and ports of its own. */
+/** The start command, used as a person does. */
 class ZephyrCommandTest {
-    private record Said(int code, String text) {
-    }
-
-    private Path home;
-    private int port;
-    private int databasePort;
+    private Installation zephyr;
 
     @BeforeEach
-    void ownFolderAndPorts() throws IOException {
-        home = Files.createTempDirectory("zephyr-command");
-        port = freePort();
-        databasePort = freePort();
+    void install() throws IOException {
+        zephyr = new Installation();
     }
 
     @AfterEach
-    void stopAndTidy() throws Exception {
-        zephyr("stop");
-        try (Stream<Path> files = Files.walk(home)) {
-            files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
-        }
+    void stopAndTidy() throws IOException {
+        zephyr.close();
+    }
+
+    private ApiClient ilka() {
+        ApiClient client = new ApiClient(zephyr.address());
+        assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status()).isEqualTo(204);
+        return client;
     }
 
     @Test
     void startsStopsAndMendsWhatACrashLeaves() throws Exception {
-        Said first = zephyr("demo");
+        Installation.Said first = zephyr.zephyr("demo");
         assertThat(first.code()).as(first.text()).isZero();
-        assertThat(first.text()).contains("http://127.0.0.1:" + port);
-        assertThat(zephyr("demo").text()).contains("runs already");
-
-        ApiClient client = new ApiClient("http://127.0.0.1:" + port);
-        assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status()).isEqualTo(204);
-        JsonNode job = client.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Kept through a crash", "wish", "")).json();
+        assertThat(first.text()).contains(zephyr.address());
+        assertThat(zephyr.zephyr("demo").text()).contains("runs already");
+        JsonNode job = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Kept through a crash", "wish", "")).json();
         long id = job.get("id").asLong();
 
-        // Both processes end without a word, as at a power cut.
-        String status = zephyr("status").text();
-        kill(process("Application", status));
-        kill(process("Database", status));
-        assertThat(zephyr("status").text()).contains("Application: does not run").contains("Database:    does not run");
-        Said again = zephyr("demo");
+        zephyr.kill("Application");
+        zephyr.kill("Database");
+        assertThat(zephyr.zephyr("status").text()).contains("Application: does not run").contains("Database:    does not run");
+        Installation.Said again = zephyr.zephyr("demo");
         assertThat(again.code()).as(again.text()).isZero();
-        client = new ApiClient("http://127.0.0.1:" + port);
-        client.signIn("ilka", DemoAccounts.ALL.get(1).password());
-        assertThat(client.get("/api/jobs/" + id).json().at("/intake/owner").asString()).isEqualTo("Kept through a crash");
+        assertThat(ilka().get("/api/jobs/" + id).json().at("/intake/owner").asString()).isEqualTo("Kept through a crash");
 
         // An afresh demo has its stories and nothing else.
-        assertThat(zephyr("reset-demo").code()).isZero();
-        client = new ApiClient("http://127.0.0.1:" + port);
-        client.signIn("ilka", DemoAccounts.ALL.get(1).password());
-        assertThat(client.get("/api/jobs/" + id).status()).isEqualTo(404);
-        assertThat(zephyr("stop").text()).contains("All stopped");
-        assertThat(zephyr("stop").code()).isZero();
+        assertThat(zephyr.zephyr("reset-demo").code()).isZero();
+        assertThat(ilka().get("/api/jobs/" + id).status()).isEqualTo(404);
+        assertThat(zephyr.zephyr("stop").text()).contains("All stopped");
+        assertThat(zephyr.zephyr("stop").code()).isZero();
+    }
+
+    /** What comes back from a backup is what went in, row by row. */
+    @Test
+    void restoresWhatWasBackedUp() throws Exception {
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        Path file = zephyr.home.resolve("workshop.sql.gz");
+        long kept = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Gorse \u2019n heather, \ud83c\udf3f", "wish", "'; quotes \" and\nlines")).json().get("id").asLong();
+        String before = ilka().get("/api/jobs/" + kept + "/export").body();
+        String list = ilka().get("/api/jobs").body();
+        Installation.Said backup = zephyr.zephyr("backup", file.toString());
+        assertThat(backup.code()).as(backup.text()).isZero();
+        assertThat(Files.size(file)).isGreaterThan(1000);
+        assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("exists already");
+
+        long lost = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "After the backup", "wish", "")).json().get("id").asLong();
+        Installation.Said restore = zephyr.zephyr("restore", file.toString());
+        assertThat(restore.code()).as(restore.text()).isZero();
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(404);
+        assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
+        assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
+        assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString()).text()).contains("no such file");
     }
 
     @Test
     void aTakenPortIsSaidWithWhatToDo() throws Exception {
-        try (ServerSocket other = new ServerSocket(databasePort, 1, java.net.InetAddress.getLoopbackAddress())) {
-            Said said = zephyr("demo");
+        try (ServerSocket other = new ServerSocket(zephyr.databasePort, 1, InetAddress.getLoopbackAddress())) {
+            Installation.Said said = zephyr.zephyr("demo");
             assertThat(said.code()).isNotZero();
             assertThat(said.text()).contains("port " + other.getLocalPort() + " is taken").contains("ZEPHYR_DB_PORT");
         }
     }
 
     @Test
-    void anUnknownCommandShowsTheKnownOnes() throws Exception {
-        Said said = zephyr("dance");
+    void anUnknownCommandShowsTheKnownOnes() {
+        Installation.Said said = zephyr.zephyr("dance");
         assertThat(said.code()).isNotZero();
         assertThat(said.text()).contains("unknown command: dance").contains("./zephyr demo");
-        assertThat(zephyr("--help").code()).isZero();
-    }
-
-    private Said zephyr(String command) throws Exception {
-        Path log = Files.createTempFile(home.getParent(), "zephyr", ".log");
-        ProcessBuilder builder = new ProcessBuilder(Path.of("../zephyr").toAbsolutePath().normalize().toString(), command).redirectErrorStream(true)
-                .redirectOutput(log.toFile());
-        builder.environment().putAll(Map.of("ZEPHYR_HOME", home.toString(), "ZEPHYR_PORT", "" + port, "ZEPHYR_DB_PORT", "" + databasePort));
-        Process process = builder.start();
-        assertThat(process.waitFor(300, TimeUnit.SECONDS)).as("zephyr %s ended", command).isTrue();
-        String text = Files.readString(log);
-        Files.delete(log);
-        return new Said(process.exitValue(), text);
-    }
-
-    private static long process(String what, String status) {
-        Matcher m = Pattern.compile(what + ": +process (\\d+)").matcher(status);
-        assertThat(m.find()).as(status).isTrue();
-        return Long.parseLong(m.group(1));
-    }
-
-    /** Only processes that this test had started, by their id. */
-    private static void kill(long pid) throws Exception {
-        ProcessHandle handle = ProcessHandle.of(pid).orElseThrow();
-        handle.destroyForcibly();
-        handle.onExit().get(20, TimeUnit.SECONDS);
-    }
-
-    private static int freePort() throws IOException {
-        try (ServerSocket socket = new ServerSocket(0)) {
-            return socket.getLocalPort();
-        }
+        assertThat(zephyr.zephyr("--help").code()).isZero();
     }
 }

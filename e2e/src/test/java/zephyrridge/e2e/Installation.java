@@ -1,0 +1,82 @@
+package zephyrridge.e2e;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+
+/** An installation of its own: folder, ports, and the start command as a person uses it. */
+final class Installation implements AutoCloseable {
+    /** What the command said and how it ended. */
+    record Said(int code, String text) {
+    }
+
+    final Path home;
+    final int port;
+    final int databasePort;
+
+    Installation() throws IOException {
+        home = Files.createTempDirectory("zephyr-command");
+        port = freePort();
+        databasePort = freePort();
+    }
+
+    String address() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    Said zephyr(String... arguments) {
+        try {
+            Path log = Files.createTempFile(home.getParent(), "zephyr", ".log");
+            List<String> command = new ArrayList<>(List.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()));
+            command.addAll(List.of(arguments));
+            ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
+            builder.environment().putAll(Map.of("ZEPHYR_HOME", home.toString(), "ZEPHYR_PORT", "" + port, "ZEPHYR_DB_PORT", "" + databasePort));
+            Process process = builder.start();
+            if (!process.waitFor(300, TimeUnit.SECONDS)) {
+                process.destroyForcibly();
+                throw new IllegalStateException("zephyr " + command + " did not end: " + Files.readString(log));
+            }
+            String text = Files.readString(log);
+            Files.delete(log);
+            return new Said(process.exitValue(), text);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    /** Ends the "Application" or the "Database" without a word, as at a power cut: only what this installation started, by id. */
+    void kill(String what) throws Exception {
+        Matcher m = Pattern.compile(what + ": +process (\\d+)").matcher(zephyr("status").text());
+        if (m.find()) {
+            ProcessHandle handle = ProcessHandle.of(Long.parseLong(m.group(1))).orElseThrow();
+            handle.destroyForcibly();
+            handle.onExit().get(20, TimeUnit.SECONDS);
+        }
+    }
+
+    @Override
+    public void close() throws IOException {
+        zephyr("stop");
+        try (Stream<Path> files = Files.walk(home)) {
+            files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+        }
+    }
+
+    private static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}
