@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, HStack, Link, Text } from '@chakra-ui/react
 import { Link as RouterLink, Navigate, Route, Routes, useNavigate } from 'react-router';
 import { AccountsPage } from './features/accounts';
 import { BenchPage } from './features/bench';
+import { Find } from './features/find';
 import { JobPage } from './features/job';
 import { SignIn, useSession, useSignOut } from './features/session';
 import { useColorMode } from './theme/colorMode';
@@ -46,6 +47,7 @@ export function App() {
           {account && <SignedIn name={account.name} />}
         </HStack>
       </Flex>
+      {account && <Find />}
       {account ? (
         <Routes>
           <Route path="/jobs" element={<BenchPage account={account} />} />

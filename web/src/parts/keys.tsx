@@ -3,7 +3,8 @@ import { Fragment, useEffect, useState } from 'react';
 
 export type KeyMap = { keys: string; does: string; run?: (e: KeyboardEvent) => void; match?: (e: KeyboardEvent) => boolean }[];
 
-function typing(e: KeyboardEvent): boolean {
+/** Whether the key goes into a text that somebody types. */
+export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement;
   return t.isContentEditable || ['TEXTAREA', 'SELECT'].includes(t.tagName) || (t.tagName === 'INPUT' && !['radio', 'checkbox'].includes((t as HTMLInputElement).type));
 }

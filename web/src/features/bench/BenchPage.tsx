@@ -18,7 +18,8 @@ export function BenchPage({ account }: { account: Account }) {
   const keys = useMemo<KeyMap>(
     () => [
       { keys: 'N', does: 'take a machine in', match: (e) => e.key === 'n' && writes, run: (e) => (e.preventDefault(), setTaking(true)) },
-      { keys: '/', does: 'find in this list', match: (e) => e.key === '/', run: (e) => (e.preventDefault(), search.current?.focus()) },
+      { keys: 'F', does: 'filter this list', match: (e) => e.key === 'f', run: (e) => (e.preventDefault(), search.current?.focus()) },
+      { keys: '/', does: 'find a job, module or machine' },
     ],
     [writes],
   );
@@ -33,8 +34,8 @@ export function BenchPage({ account }: { account: Account }) {
         </Heading>
         <Input
           ref={search}
-          aria-label="Find a job"
-          placeholder="Find a job: machine, owner, wish  (/)"
+          aria-label="Filter this list"
+          placeholder="Filter: machine, owner, wish  (F)"
           value={filter}
           onChange={(e) => setFilter(e.target.value)}
           maxW={{ base: 'full', md: '22rem' }}

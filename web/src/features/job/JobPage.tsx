@@ -43,6 +43,7 @@ export function JobPage({ account }: { account: Account }) {
         match: (e) => /^[1-8]$/.test(e.key),
         run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
       },
+      { keys: '/', does: 'find a job, module or machine' },
       { keys: 'L', does: 'back to the bench list', match: (e) => e.key === 'l', run: () => navigate('/jobs') },
       { keys: 'Ctrl+Z', does: 'undo the last change of this job', match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z', run: (e) => (e.preventDefault(), void change({ type: 'Undo' })) },
       { keys: 'Ctrl+Shift+Z', does: 'redo', match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z', run: (e) => (e.preventDefault(), void change({ type: 'Redo' })) },

@@ -223,7 +223,7 @@ class JourneyTest {
         t.kept();
         assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
         t.press("Control+z").kept();
-        assertThat(t.position("socket-a")).hasAttribute("aria-label", "Socket A: empty");
+        assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket A: empty.*"));
         t.press("Control+Shift+Z").kept();
         assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
         // A label line half typed is there again after a reload.
@@ -252,6 +252,18 @@ class JourneyTest {
         assertThat(sedge.heading("Bench")).isVisible();
         assertThat(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts"))).isHidden();
         assertThat(wren.complaints).isEmpty();
+    }
+
+    /** A hand scanner is a keyboard: it types the tag and Enter. */
+    @Test
+    void aScannedTagLeadsToItsJob(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
+        t.press("/");
+        assertThat(t.page.getByLabel("Find a job, module or machine")).isFocused();
+        t.type("D-013").press("Enter");
+        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
+        assertThat(t.heading("Prove")).isVisible();
+        assertThat(t.complaints).isEmpty();
     }
 
     @Test

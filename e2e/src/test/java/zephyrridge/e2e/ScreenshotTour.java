@@ -25,6 +25,8 @@ class ScreenshotTour {
         Map<String, String> views = new TreeMap<>(Map.of("bench", "/jobs", "take-in", "/jobs/2/take-in", "read", "/jobs/1/read", "limits", "/jobs/3/limits", "plan", "/jobs/2/plan",
                 "open", "/jobs/3/open", "fit", "/jobs/5/fit", "prove", "/jobs/5/prove", "hand-back", "/jobs/6/hand-back"));
         views.put("plan-dark", "/jobs/5/plan");
+        views.put("accounts", "/accounts");
+        views.put("server", "/jobs/8/plan");
         for (Map.Entry<String, String> view : views.entrySet()) {
             page.evaluate("m => localStorage.setItem('ridge-colour-mode', m)", view.getKey().endsWith("dark") ? "dark" : "light");
             page.navigate(view.getValue());

@@ -294,6 +294,26 @@ class JobsHttpTest {
     }
 
     @Test
+    void findsJobsModulesAndMachines(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "desk");
+        JsonNode tag = ok(client.get("/api/find?text=d-012"));
+        assertThat(tag.at("/0/kind").asString()).isEqualTo("MODULE");
+        assertThat(tag.at("/0/title").asString()).startsWith("D-012 32 GB 2Rx8 DDR5-5600");
+        assertThat(tag.at("/0/job").asLong()).isEqualTo(5);
+        assertThat(ok(client.get("/api/find?text=%235")).at("/0/title").asString()).isEqualTo("#5 Skerrow Tern 16");
+        assertThat(ok(client.get("/api/find?text=dairy+invoices")).at("/0/job").asLong()).isEqualTo(5);
+        assertThat(ok(client.get("/api/find?text=beacon")).toString()).contains("\"MACHINE\"");
+        assertThat(ok(client.get("/api/find?text=no-such-thing")).size()).isZero();
+        // Text is text: no wildcard, no pattern.
+        assertThat(ok(client.get("/api/find?text=%25")).size()).isZero();
+        ApiClient.Answer empty = client.get("/api/find?text=");
+        assertThat(empty.status()).isEqualTo(422);
+        assertThat(empty.json().get("field").asString()).isEqualTo("text");
+        assertThat(client.get("/api/find?text=" + "x".repeat(200)).status()).isEqualTo(422);
+        assertThat(client.get("/api/find").status()).isEqualTo(400);
+    }
+
+    @Test
     void decodesLabelsAsTheyAreTyped(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "desk");
         JsonNode good = ok(client.post("/api/labels/decode", Map.of("line", "8GB 1Rx8 PC4-2400T-SA1-11")));

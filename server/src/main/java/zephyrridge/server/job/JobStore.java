@@ -26,7 +26,7 @@ class JobStore {
     record Shown(String owner, String wish, String station, String status, boolean blocked) {
     }
 
-    record EventRow(long version, LocalDateTime at, String account, String type, String payload) {
+    record EventRow(long version, LocalDateTime at, String account, String type) {
     }
 
     private final DSLContext sql;
@@ -64,10 +64,10 @@ class JobStore {
                 .where(JOB.ID.eq(id)).and(JOB.VERSION.eq(expected)).execute() == 1;
     }
 
-    /** @param state the state the event left */
-    void append(long id, EventRow event, String state) {
+    /** @param payload the change itself as JSON; {@code state} the state it left */
+    void append(long id, EventRow event, String payload, String state) {
         sql.insertInto(JOB_EVENT).set(JOB_EVENT.JOB_ID, id).set(JOB_EVENT.VERSION, event.version).set(JOB_EVENT.AT, event.at)
-                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.PAYLOAD, event.payload).set(JOB_EVENT.STATE, state).execute();
+                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.PAYLOAD, payload).set(JOB_EVENT.STATE, state).execute();
     }
 
     /** The state an event left. */
@@ -78,8 +78,8 @@ class JobStore {
     /** Events after a version, oldest first, with the names of the people. */
     List<EventRow> events(long id, long after) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB_EVENT.ACCOUNT);
-        return sql.select(JOB_EVENT.VERSION, JOB_EVENT.AT, by, JOB_EVENT.TYPE, JOB_EVENT.PAYLOAD).from(JOB_EVENT)
+        return sql.select(JOB_EVENT.VERSION, JOB_EVENT.AT, by, JOB_EVENT.TYPE).from(JOB_EVENT)
                 .leftJoin(ACCOUNT).on(ACCOUNT.LOGIN.eq(JOB_EVENT.ACCOUNT)).where(JOB_EVENT.JOB_ID.eq(id)).and(JOB_EVENT.VERSION.gt(after))
-                .orderBy(JOB_EVENT.VERSION).limit(5000).fetch(Records.mapping(EventRow::new));
+                .orderBy(JOB_EVENT.VERSION).fetch(Records.mapping(EventRow::new));
     }
 }

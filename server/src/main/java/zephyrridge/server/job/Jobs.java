@@ -41,6 +41,14 @@ public class Jobs {
         this.texts = texts;
     }
 
+    /** What other features may know of a job. */
+    public record Listed(long id, String machine, String owner, String wish) {
+    }
+
+    public List<Listed> listed() {
+        return store.list().stream().map(r -> new Listed(r.id(), r.machine(), r.owner(), r.wish())).toList();
+    }
+
     List<JobStore.ListRow> list() {
         return store.list();
     }
@@ -62,7 +70,7 @@ public class Jobs {
         JobState state = JobState.NEW.withIntake(new Intake(owner, wish, e.operatingSystem(), e.wordBits(), e.seal(), e.battery(), e.condition()));
         LocalDateTime now = now();
         long id = store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
-        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn", json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish))),
+        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn"), json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
                 json.writeValueAsString(state));
         return id;
     }
@@ -91,7 +99,7 @@ public class Jobs {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         // Written as the interface, so that the event carries its type.
-        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName(), json.writerFor(JobChange.class).writeValueAsString(change)), written);
+        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName()), json.writerFor(JobChange.class).writeValueAsString(change), written);
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {

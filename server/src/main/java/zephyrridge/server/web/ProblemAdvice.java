@@ -16,6 +16,7 @@ import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DatabindException;
@@ -32,6 +33,14 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         String first = fields.isEmpty() ? "" : fields.get(0).get("field") + " " + fields.get(0).get("problem");
         Problem problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "INVALID", "Some fields are not right: " + first + ". Correct them and send again.",
                 Map.of("fields", fields));
+        return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHandlerMethodValidationException(HandlerMethodValidationException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String field = e.getParameterValidationResults().stream().map(r -> String.valueOf(r.getMethodParameter().getParameterName())).findFirst().orElse("");
+        Problem problem = Problem.invalid(field, field + " " + e.getParameterValidationResults().stream().flatMap(r -> r.getResolvableErrors().stream())
+                .map(x -> String.valueOf(x.getDefaultMessage())).findFirst().orElse("is not right") + ". Correct it and send again.");
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 

@@ -1,0 +1,103 @@
+import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { type KeyboardEvent, useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type Schemas } from '../../api/client';
+import { typing } from '../../parts/keys';
+
+type Hit = Schemas['Hit'];
+
+const KIND: Record<Hit['kind'], string> = { JOB: 'Job', MODULE: 'Module', MACHINE: 'Machine record' };
+
+/** "/" anywhere: one field for jobs, modules and machines. A hand scanner types the tag and Enter. */
+export function Find() {
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const [at, setAt] = useState(0);
+  const navigate = useNavigate();
+  const wanted = text.trim();
+  const hits = useQuery({
+    queryKey: ['find', wanted],
+    queryFn: () => api.get<Hit[]>(`/api/find?text=${encodeURIComponent(wanted)}`),
+    enabled: open && wanted !== '',
+    placeholderData: (previous) => previous,
+  });
+  useEffect(() => {
+    const listener = (e: globalThis.KeyboardEvent) => {
+      if (e.key === '/' && !typing(e)) {
+        e.preventDefault();
+        setText('');
+        setAt(0);
+        setOpen(true);
+      }
+    };
+    window.addEventListener('keydown', listener);
+    return () => window.removeEventListener('keydown', listener);
+  }, []);
+  const shown = wanted === '' ? [] : (hits.data ?? []);
+  const go = (hit?: Hit) => {
+    if (hit?.job === undefined) return;
+    setOpen(false);
+    navigate(`/jobs/${hit.job}`);
+  };
+  const keyDown = async (e: KeyboardEvent) => {
+    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+      e.preventDefault();
+      setAt((now) => Math.max(0, Math.min(shown.length - 1, now + (e.key === 'ArrowDown' ? 1 : -1))));
+    } else if (e.key === 'Enter') {
+      // A scanner is faster than the search: ask for exactly what was typed.
+      const fresh = await hits.refetch();
+      go(fresh.data?.[at]);
+    }
+  };
+  return (
+    <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)} placement="top">
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content bg="panel" color="ink" aria-label="Find">
+            <Dialog.Body pt="4">
+              <Input
+                aria-label="Find a job, module or machine"
+                placeholder="Tag, job number, machine, owner ..."
+                value={text}
+                onChange={(e) => {
+                  setText(e.target.value);
+                  setAt(0);
+                }}
+                onKeyDown={(e) => void keyDown(e)}
+                autoFocus
+              />
+              <Box role="listbox" aria-label="Found" mt="2" maxH="60vh" overflowY="auto">
+                {shown.map((hit, i) => (
+                  <Box
+                    key={`${hit.kind}-${hit.title}`}
+                    role="option"
+                    aria-selected={i === at}
+                    px="3"
+                    py="2"
+                    borderRadius="md"
+                    bg={i === at ? 'accentSoft' : undefined}
+                    cursor={hit.job === undefined ? 'default' : 'pointer'}
+                    onClick={() => go(hit)}
+                  >
+                    <Text fontWeight="700">{hit.title}</Text>
+                    <Text fontSize="sm" color="quiet" lineClamp={1}>
+                      {KIND[hit.kind]}: {hit.detail}
+                    </Text>
+                  </Box>
+                ))}
+              </Box>
+              {wanted !== '' && hits.data && shown.length === 0 && <Text color="quiet">Nothing answers to “{wanted}”.</Text>}
+              {hits.isError && (
+                <Text role="alert" color="stop">
+                  {hits.error.message}
+                </Text>
+              )}
+            </Dialog.Body>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
