@@ -5,7 +5,9 @@ import static zephyrridge.server.db.Tables.ACCOUNT;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
-import org.jooq.Records;
+import org.jooq.Record1;
+import org.jooq.SelectField;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -13,6 +15,8 @@ class AccountStore {
     record Row(String login, String displayName, String role, String passwordHash, boolean active) {
     }
 
+    private static final SelectField<Row> ROW =
+            DSL.row(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).mapping(Row::new);
     private final DSLContext sql;
 
     AccountStore(DSLContext sql) {
@@ -20,19 +24,16 @@ class AccountStore {
     }
 
     Optional<Row> find(String login) {
-        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).where(ACCOUNT.LOGIN.eq(login))
-                .fetchOptional(Records.mapping(Row::new));
+        return sql.select(ROW).from(ACCOUNT).where(ACCOUNT.LOGIN.eq(login)).fetchOptional(Record1::value1);
     }
 
     /** All accounts, locked until the transaction ends, so that the last lead cannot be lost between two changes. */
     List<Row> lockAll() {
-        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).orderBy(ACCOUNT.LOGIN).forUpdate()
-                .fetch(Records.mapping(Row::new));
+        return sql.select(ROW).from(ACCOUNT).orderBy(ACCOUNT.LOGIN).forUpdate().fetch(Record1::value1);
     }
 
     List<Row> all() {
-        return sql.select(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).from(ACCOUNT).orderBy(ACCOUNT.LOGIN)
-                .fetch(Records.mapping(Row::new));
+        return sql.select(ROW).from(ACCOUNT).orderBy(ACCOUNT.LOGIN).fetch(Record1::value1);
     }
 
     void insert(Row row) {

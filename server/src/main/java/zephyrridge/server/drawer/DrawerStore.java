@@ -5,8 +5,9 @@ import static zephyrridge.server.db.Tables.DRAWER_MODULE;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
-import org.jooq.Field;
-import org.jooq.Records;
+import org.jooq.Record1;
+import org.jooq.SelectField;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -14,7 +15,8 @@ class DrawerStore {
     record Row(String tag, String labelLine, String maker, String tested, String note, Optional<Long> jobId) {
     }
 
-    private static final Field<Optional<Long>> JOB = DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable);
+    private static final SelectField<Row> ROW = DSL.row(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE,
+            DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable)).mapping(Row::new);
     private final DSLContext sql;
 
     DrawerStore(DSLContext sql) {
@@ -22,15 +24,13 @@ class DrawerStore {
     }
 
     List<Row> all() {
-        return sql.select(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE, JOB).from(DRAWER_MODULE)
-                .orderBy(DRAWER_MODULE.TAG).fetch(Records.mapping(Row::new));
+        return sql.select(ROW).from(DRAWER_MODULE).orderBy(DRAWER_MODULE.TAG).fetch(Record1::value1);
     }
 
     /** @param forUpdate locks the row until the transaction ends */
     Optional<Row> find(String tag, boolean forUpdate) {
-        var query = sql.select(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE, JOB)
-                .from(DRAWER_MODULE).where(DRAWER_MODULE.TAG.eq(tag));
-        return (forUpdate ? query.forUpdate() : query).fetchOptional(Records.mapping(Row::new));
+        var query = sql.select(ROW).from(DRAWER_MODULE).where(DRAWER_MODULE.TAG.eq(tag));
+        return (forUpdate ? query.forUpdate() : query).fetchOptional(Record1::value1);
     }
 
     void assign(String tag, Long jobId) {

@@ -5,7 +5,9 @@ import static zephyrridge.server.db.Tables.MACHINE;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.DSLContext;
-import org.jooq.Records;
+import org.jooq.Record1;
+import org.jooq.SelectField;
+import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
 @Repository
@@ -13,6 +15,7 @@ class MachineStore {
     record Row(String id, String name, String document, long version) {
     }
 
+    private static final SelectField<Row> ROW = DSL.row(MACHINE.ID, MACHINE.NAME, MACHINE.DOCUMENT, MACHINE.VERSION).mapping(Row::new);
     private final DSLContext sql;
 
     MachineStore(DSLContext sql) {
@@ -20,12 +23,12 @@ class MachineStore {
     }
 
     List<Row> all() {
-        return sql.select(MACHINE.ID, MACHINE.NAME, MACHINE.DOCUMENT, MACHINE.VERSION).from(MACHINE).orderBy(MACHINE.NAME).fetch(Records.mapping(Row::new));
+        return sql.select(ROW).from(MACHINE).orderBy(MACHINE.NAME).fetch(Record1::value1);
     }
 
     Optional<Row> find(String id) {
-        return sql.select(MACHINE.ID, MACHINE.NAME, MACHINE.DOCUMENT, MACHINE.VERSION).from(MACHINE).where(MACHINE.ID.eq(id))
-                .fetchOptional(Records.mapping(Row::new));
+        return sql.select(ROW).from(MACHINE).where(MACHINE.ID.eq(id))
+                .fetchOptional(Record1::value1);
     }
 
     void insert(Row row) {
