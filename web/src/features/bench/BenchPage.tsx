@@ -84,7 +84,9 @@ function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
           </Text>
           <Box minW="0">
             <Text fontWeight="700">{job.machine}</Text>
-            <Text color="quiet">{job.owner}</Text>
+            <Text color="quiet" overflowWrap="anywhere" lineClamp={2}>
+              {job.owner}
+            </Text>
           </Box>
           <Text minW="0" lineClamp={2} overflowWrap="anywhere">
             {job.wish || 'No wish noted'}

@@ -113,7 +113,7 @@ function JobHeader({ job, save, dismiss, writer, onUndo, onRedo }: HeaderProps) 
         <Text fontWeight="700" fontSize="lg">
           #{job.id} {job.machineName}
         </Text>
-        <Text flex="1" minW="12rem" lineClamp={1} color="quiet">
+        <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet">
           {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
         </Text>
         {writer && (

@@ -7,10 +7,13 @@ import com.deque.html.axecore.results.AxeResults;
 import com.microsoft.playwright.Page;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /** axe-core on every main view, light and dark: no serious finding. And at the three widths nothing is wider than the screen. */
@@ -43,8 +46,11 @@ class AccessibilityTest {
         Page page = browser.newPage(server.address());
         page.setViewportSize(width, height);
         new Technician(page).signIn("wren");
+        // Texts as long as they may be, without a gap to break at.
+        long job = ApiClient.signedIn(server, "ilka").post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "W".repeat(200), "wish", "m".repeat(2000)))
+                .json().get("id").asLong();
         List<String> found = new ArrayList<>();
-        for (String view : VIEWS) {
+        for (String view : Stream.concat(VIEWS.stream(), Stream.of("/jobs/" + job + "/take-in", "/jobs/" + job + "/plan")).toList()) {
             page.navigate(view);
             page.waitForSelector("h1");
             int over = ((Number) page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")).intValue();

@@ -14,7 +14,7 @@ import zephyrridge.core.quantity.ByteSize;
  * addressable) - graphics carve-out - firmware reserve, then at most the edition's ceiling. Address arithmetic; 32-bit systems
  * address 4 GiB less the device hole.
  */
-public final class UsableMemory {
+final class UsableMemory {
     private static final ByteSize FOUR_GIB = ByteSize.ofGibibytes(4);
 
     private UsableMemory() {
@@ -48,7 +48,7 @@ public final class UsableMemory {
         return capped;
     }
 
-    static ByteSize addressable(Host host, Controller c, ByteSize kept) {
+    private static ByteSize addressable(Host host, Controller c, ByteSize kept) {
         return host.wordBits() == 64 ? kept : kept.min(FOUR_GIB.minusFloored(c.deviceHole()));
     }
 

@@ -16,7 +16,6 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Organisation;
 import zephyrridge.core.module.Rates;
 import zephyrridge.core.module.SpeedBin;
-import zephyrridge.core.module.Timings;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.label.LabelReading.Origin;
 import zephyrridge.core.reading.label.LabelText.Part;
@@ -87,7 +86,8 @@ public final class LabelParser {
         if (rate.isEmpty() || whole.isEmpty() || form.isEmpty() || buffering.isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(new ModuleSpec(generation, form.get(), buffering.get(), ecc, whole.get(), rate.get(), timings(generation, rate.get(), bin),
+        return Optional.of(new ModuleSpec(generation, form.get(), buffering.get(), ecc, whole.get(), rate.get(), // A label without a bin leaves the timings open, which a layout then says where it matters.
+                bin.map(SpeedBin::timings),
                 millivolts, Optional.empty()));
     }
 
@@ -145,11 +145,6 @@ public final class LabelParser {
         }
         missing(LabelField.TIMINGS, known);
         return Optional.empty();
-    }
-
-    /** The bin's timings; a label without one leaves them open, which a layout then says where it matters. */
-    private static Optional<Timings> timings(MemoryGeneration generation, DataRate rate, Optional<SpeedBin> bin) {
-        return bin.map(SpeedBin::timings);
     }
 
     private List<Integer> voltage(MemoryGeneration generation, LabelText.PcPart pc) {
