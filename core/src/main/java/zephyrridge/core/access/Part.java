@@ -1,5 +1,7 @@
 package zephyrridge.core.access;
 
+import java.util.Collections;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -16,7 +18,7 @@ public record Part(String id, String name, Kind kind, Side side, Set<String> nee
     public enum Kind { HATCH, COVER, KEYBOARD, BATTERY, BATTERY_PLUG, PLATE, TAPE, CAGE, CARRIER, DRIVE, RIBBON, STAND }
 
     public Part {
-        needsOff = Set.copyOf(needsOff);
+        needsOff = Collections.unmodifiableSet(new LinkedHashSet<>(needsOff));
         fasteners = List.copyOf(fasteners);
         cautions = List.copyOf(cautions);
     }

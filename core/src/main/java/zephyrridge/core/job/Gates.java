@@ -15,26 +15,65 @@ public final class Gates {
     private Gates() {
     }
 
-    /** The gates of any opening: a battery that is not swollen (or was made safe), and a seal that is answered. */
-    public static List<Finding> opening(Intake intake) {
+    /**
+     * The gates of any opening: a battery that is not swollen (or was made safe), a seal that is answered, the drive's recovery
+     * key and the firmware's settings asked for. Where opening clears the settings, the gates of clearing too.
+     *
+     * @param clears whether this model loses its settings while it is unplugged
+     */
+    public static List<Finding> opening(Intake intake, boolean clears) {
         List<Finding> found = new ArrayList<>();
         switch (intake.battery()) {
-            case SWOLLEN -> found.add(answer(GateFinding.GATE_BATTERY_SWOLLEN, Severity.STOP, "battery", intake.battery().name()));
-            case NOT_LOOKED -> found.add(answer(GateFinding.GATE_BATTERY_NOT_LOOKED, Severity.RISK, "battery", intake.battery().name()));
+            case SWOLLEN -> found.add(answer(GateFinding.GATE_BATTERY_SWOLLEN, Severity.STOP, "battery", intake.battery()));
+            case NOT_LOOKED, NOT_KNOWN -> found.add(answer(GateFinding.GATE_BATTERY_NOT_LOOKED, Severity.RISK, "battery", intake.battery()));
             default -> { }
         }
         switch (intake.seal()) {
-            case NOT_LOOKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_LOOKED, Severity.STOP, "seal", intake.seal().name()));
-            case PRESENT_NOT_ASKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_ASKED, Severity.STOP, "seal", intake.seal().name()));
-            case OWNER_REFUSES -> found.add(answer(GateFinding.GATE_SEAL_REFUSED, Severity.STOP, "seal", intake.seal().name()));
+            case NOT_LOOKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_LOOKED, Severity.STOP, "seal", intake.seal()));
+            case PRESENT_NOT_ASKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_ASKED, Severity.STOP, "seal", intake.seal()));
+            case OWNER_REFUSES -> found.add(answer(GateFinding.GATE_SEAL_REFUSED, Severity.STOP, "seal", intake.seal()));
+            case NOT_KNOWN -> found.add(answer(GateFinding.GATE_SEAL_NOT_KNOWN, Severity.RISK, "seal", intake.seal()));
             default -> { }
+        }
+        switch (intake.encryption()) {
+            case NOT_ASKED -> found.add(answer(GateFinding.GATE_KEY_NOT_ASKED, Severity.STOP, "recovery key", intake.encryption()));
+            case KEY_MISSING -> found.add(answer(GateFinding.GATE_KEY_MISSING, Severity.STOP, "recovery key", intake.encryption()));
+            case OWNER_ACCEPTS -> found.add(answer(GateFinding.GATE_KEY_RISK_TAKEN, Severity.RISK, "recovery key", intake.encryption()));
+            case NOT_KNOWN -> found.add(answer(GateFinding.GATE_KEY_NOT_KNOWN, Severity.RISK, "recovery key", intake.encryption()));
+            default -> { }
+        }
+        switch (intake.firmwareSettings()) {
+            case NOT_ASKED -> found.add(answer(GateFinding.GATE_SETTINGS_NOT_ASKED, Severity.STOP, "firmware settings", intake.firmwareSettings()));
+            case CANNOT_ENTER, NOT_KNOWN -> found.add(answer(GateFinding.GATE_SETTINGS_NOT_NOTED, Severity.RISK, "firmware settings", intake.firmwareSettings()));
+            default -> { }
+        }
+        if (clears) {
+            // What a question stops already is not said twice.
+            clearing(intake).stream().filter(c -> found.stream().noneMatch(f -> f.severity() == Severity.STOP && f.evidence().equals(c.evidence()))).forEach(found::add);
+        }
+        return found;
+    }
+
+    /** Before the firmware's settings are cleared, by hand or by unplugging: afterwards a drive may ask for its key, and what was set is gone. */
+    public static List<Finding> clearing(Intake intake) {
+        List<Finding> found = new ArrayList<>();
+        boolean keySettled = switch (intake.encryption()) {
+            case NOT_ENCRYPTED, KEY_AT_HAND, OWNER_ACCEPTS -> true;
+            case NOT_ASKED, KEY_MISSING, NOT_KNOWN -> false;
+        };
+        if (!keySettled) {
+            found.add(answer(GateFinding.GATE_CLEAR_WITHOUT_KEY, Severity.STOP, "recovery key", intake.encryption()));
+        }
+        boolean settingsKept = intake.firmwareSettings() == Intake.FirmwareSettings.NOTED || intake.firmwareSettings() == Intake.FirmwareSettings.DEFAULTS;
+        if (!settingsKept) {
+            found.add(answer(GateFinding.GATE_CLEAR_SETTINGS_NOT_NOTED, Severity.STOP, "firmware settings", intake.firmwareSettings()));
         }
         return found;
     }
 
     /** Fitting: the opening's gates, and a plan that fits and starts. */
-    public static List<Finding> fitting(Intake intake, LayoutEvaluation plan) {
-        List<Finding> found = new ArrayList<>(opening(intake));
+    public static List<Finding> fitting(List<Finding> openingGates, LayoutEvaluation plan) {
+        List<Finding> found = new ArrayList<>(openingGates);
         int stops = (int) plan.findings().stream().filter(f -> f.severity() == Severity.STOP).count();
         if (stops > 0) {
             found.add(Finding.of(GateFinding.GATE_PLAN_STOPS, Severity.STOP, JOB, new GateFinding.Count(stops), new Evidence.Word("plan", stops + " stops")));
@@ -56,7 +95,7 @@ public final class Gates {
         return findings.stream().anyMatch(f -> f.severity() == Severity.STOP);
     }
 
-    private static Finding answer(GateFinding code, Severity severity, String question, String answer) {
-        return Finding.of(code, severity, JOB, new GateFinding.Answer(answer), new Evidence.Word(question, answer));
+    private static Finding answer(GateFinding code, Severity severity, String question, Enum<?> answer) {
+        return Finding.of(code, severity, JOB, new GateFinding.Answer(answer.name()), new Evidence.Word(question, answer.name()));
     }
 }

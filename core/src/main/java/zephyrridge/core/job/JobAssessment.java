@@ -19,9 +19,10 @@ import zephyrridge.core.proof.ReadoutComparison;
  * @param found the layout as the machine came, judged by the same rules
  * @param plan the planned layout
  * @param readingFindings where sources do not agree
- * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out
+ * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out; {@code clearingGates} what keeps
+ *     the firmware's settings from being cleared
  */
-public record JobAssessment(LayoutEvaluation found, LayoutEvaluation plan, List<Finding> readingFindings, List<Finding> openingGates, List<Finding> fittingGates, List<WorkStep> opening,
+public record JobAssessment(LayoutEvaluation found, LayoutEvaluation plan, List<Finding> readingFindings, List<Finding> openingGates, List<Finding> fittingGates, List<Finding> clearingGates, List<WorkStep> opening,
         List<FitLine> fitLines, List<WorkStep> closing, Expectation expected, Comparison comparison, Trail trail) {
 
     public static JobAssessment of(MachineRecord record, LayoutEvaluator evaluator, JobState job, HouseRules house) {
@@ -33,10 +34,11 @@ public record JobAssessment(LayoutEvaluation found, LayoutEvaluation plan, List<
         OpeningPlan way = evaluator.opening(plan.changed());
         List<WorkStep> opening = plan.changed().isEmpty() ? List.of() : WorkSteps.opening(record, way);
         List<WorkStep> closing = plan.changed().isEmpty() ? List.of() : WorkSteps.closing(record, way, house);
+        List<Finding> openingGates = Gates.opening(job.intake(), record.start().losesClock());
         List<FitLine> lines = FitLine.of(record, job);
         Expectation expected = Expectation.of(record, planned, plan, host);
         Comparison comparison = ReadoutComparison.compare(record, planned, host, expected, job.after(), house);
-        return new JobAssessment(found, plan, Gates.reading(job, found), Gates.opening(job.intake()), Gates.fitting(job.intake(), plan), opening, lines, closing, expected, comparison,
-                Trail.of(job, found, plan, opening, closing, lines, expected, comparison));
+        return new JobAssessment(found, plan, Gates.reading(job, found), openingGates, Gates.fitting(openingGates, plan), Gates.clearing(job.intake()), opening, lines, closing,
+                expected, comparison, Trail.of(job, found, plan, Gates.isShut(openingGates), opening, closing, lines, expected, comparison));
     }
 }

@@ -2,12 +2,14 @@ package zephyrridge.core.job;
 
 import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
@@ -22,15 +24,24 @@ import zephyrridge.core.proof.Readout;
  * @param planned what the plan changes: module key by position, "" where the plan empties it; other positions stay as found
  * @param stepsDone ids of opening and closing steps that are ticked off
  * @param fitted positions whose fitting was confirmed
+ * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
 public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
-        SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, Optional<Closing> closing) {
+        SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, List<Photo> photos,
+        Optional<Closing> closing) {
     /** @param proven whether the proof held when the job was closed; {@code note} what the owner is told */
     public record Closing(boolean proven, String note) {
     }
 
+    /** @param id of the picture; {@code caption} what it shows, maybe empty */
+    public record Photo(String id, String caption) {
+    }
+
+    /** The step by which the firmware's settings are cleared; it is offered when a start fails, and ticked like any other. */
+    public static final String CLEAR_SETTINGS = "clear-settings";
+
     public static final JobState NEW = new JobState(Intake.EMPTY, new TreeSet<>(), new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
-            Readout.NOTHING, Readout.NOTHING, Optional.empty());
+            Readout.NOTHING, Readout.NOTHING, List.of(), Optional.empty());
 
     public JobState {
         absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
@@ -39,20 +50,21 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
         stepsDone = Collections.unmodifiableSortedSet(new TreeSet<>(stepsDone));
         fitted = Collections.unmodifiableSortedSet(new TreeSet<>(fitted));
+        photos = List.copyOf(photos);
     }
 
     public JobState withIntake(Intake next) {
-        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, closing);
+        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, closing);
     }
 
     public JobState withAbsent(String carrierOrProcessor, boolean missing) {
-        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, closing);
+        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, photos, closing);
     }
 
     public JobState withModule(JobModule module) {
         SortedMap<String, JobModule> next = new TreeMap<>(modules);
         next.put(module.key(), module);
-        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, closing);
+        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, closing);
     }
 
     /** Takes a module out of the job and out of both layouts. */
@@ -63,7 +75,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         found.values().removeIf(key::equals);
         SortedMap<String, String> plan = new TreeMap<>(planned);
         plan.values().removeIf(key::equals);
-        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, closing);
+        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, photos, closing);
     }
 
     /** Says what was in a position when the machine came; "" for empty. */
@@ -75,7 +87,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         } else {
             next.put(position, key);
         }
-        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, closing).tidied();
+        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, photos, closing).tidied();
     }
 
     /** Plans a module into a position, from wherever the plan had it; "" empties the position. */
@@ -91,31 +103,43 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         next.put(position, key);
         SortedSet<String> stillFitted = new TreeSet<>(fitted);
         stillFitted.removeIf(p -> !next.getOrDefault(p, "").equals(planned.getOrDefault(p, "")));
-        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, closing).tidied();
+        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, photos, closing).tidied();
     }
 
     public JobState withPlanReset() {
-        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, closing);
+        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, photos, closing);
     }
 
     public JobState withStep(String step, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, photos, closing);
     }
 
     public JobState withFitted(String position, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, photos, closing);
     }
 
     public JobState withBefore(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, photos, closing);
     }
 
     public JobState withAfter(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, photos, closing);
+    }
+
+    public JobState withPhoto(Photo photo) {
+        return withPhotos(Stream.concat(photos.stream(), Stream.of(photo)).toList());
+    }
+
+    public JobState withoutPhoto(String id) {
+        return withPhotos(photos.stream().filter(p -> !p.id().equals(id)).toList());
+    }
+
+    private JobState withPhotos(List<Photo> next) {
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next, closing);
     }
 
     public JobState withClosing(Optional<Closing> next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, next);
     }
 
     /** Module key by position as the plan has it. */
@@ -143,7 +167,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     private JobState tidied() {
         SortedMap<String, String> next = new TreeMap<>(planned);
         next.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
-        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, closing);
+        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, photos, closing);
     }
 
     private Map<String, ModuleSpec> specs(SortedMap<String, String> keys) {

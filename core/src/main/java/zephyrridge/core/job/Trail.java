@@ -30,10 +30,10 @@ public record Trail(List<Leg> legs) {
     private static final int TEST_PASS_MINUTES = 20;
     private static final int HAND_BACK_MINUTES = 5;
 
-    public static Trail of(JobState job, LayoutEvaluation found, LayoutEvaluation plan, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
+    /** @param shut whether a gate keeps the machine from being opened */
+    public static Trail of(JobState job, LayoutEvaluation found, LayoutEvaluation plan, boolean shut, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
             Comparison comparison) {
         boolean changed = !plan.changed().isEmpty();
-        boolean shut = Gates.isShut(Gates.opening(job.intake()));
         boolean stops = plan.has(Severity.STOP);
         boolean limitStops = plan.findings().stream().anyMatch(Trail::isLimitStop);
         boolean different = comparison.lines().stream().anyMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT);

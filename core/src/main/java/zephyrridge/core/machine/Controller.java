@@ -1,8 +1,11 @@
 package zephyrridge.core.machine;
 
+import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
@@ -29,10 +32,11 @@ public record Controller(String name, MemoryGeneration generation, Set<Buffering
         Optional<Integer> rankMultiplication, Set<Integer> ways, boolean flex, int channelBytes, ByteSize deviceHole, ByteSize carveOut,
         ByteSize reserve) {
     public Controller {
-        buffering = Set.copyOf(buffering);
+        // In an order of their own: a record must read the same in every process.
+        buffering = Collections.unmodifiableSortedSet(new TreeSet<>(buffering));
         millivolts = List.copyOf(millivolts);
-        steps = steps.stream().sorted(java.util.Comparator.reverseOrder()).toList();
+        steps = steps.stream().sorted(Comparator.reverseOrder()).toList();
         caps = List.copyOf(caps);
-        ways = Set.copyOf(ways);
+        ways = Collections.unmodifiableSortedSet(new TreeSet<>(ways));
     }
 }

@@ -1,5 +1,7 @@
 package zephyrridge.core.machine;
 
+import java.util.Collections;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -21,7 +23,7 @@ public record Position(String id, String label, List<String> channels, FormFacto
         Optional<Socket> socket, int fillOrder, Optional<String> carrier, List<Set<String>> access) {
     public Position {
         channels = List.copyOf(channels);
-        access = access.stream().map(Set::copyOf).toList();
+        access = access.stream().map(parts -> Collections.unmodifiableSet(new LinkedHashSet<>(parts))).toList();
     }
 
     public boolean isSoldered() {

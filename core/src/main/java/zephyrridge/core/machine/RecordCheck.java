@@ -5,7 +5,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
-import java.util.stream.Collectors;
 import zephyrridge.core.access.AccessGraph;
 import zephyrridge.core.access.Part;
 
@@ -83,7 +82,7 @@ public final class RecordCheck {
 
     private <T> Set<String> unique(String path, List<T> items, Function<T, String> id) {
         Set<String> seen = new HashSet<>();
-        for (String twice : items.stream().map(id).filter(i -> !seen.add(i)).collect(Collectors.toSet())) {
+        for (String twice : items.stream().map(id).filter(i -> !seen.add(i)).distinct().toList()) {
             fault(path, "id is used twice", twice);
         }
         return seen;

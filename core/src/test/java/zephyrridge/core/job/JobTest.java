@@ -15,6 +15,7 @@ import zephyrridge.core.access.Caution;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.LayoutEvaluator;
 import zephyrridge.core.machine.Host;
@@ -68,17 +69,38 @@ class JobTest {
         assertThat(job.withPlanned("lower", "m2").fitted()).containsExactly("upper");
     }
 
+    private static Intake intake(Intake.Seal seal, Intake.Battery battery, Intake.Encryption key, Intake.FirmwareSettings settings) {
+        return new Intake("", "", Optional.empty(), Optional.empty(), seal, battery, key, settings, Intake.WayIn.NOT_ASKED, "", "", "");
+    }
+
     @ParameterizedTest
-    @CsvSource({"GOOD,NONE,false", "SWOLLEN,NONE,true", "MADE_SAFE,NONE,false", "NOT_LOOKED,NONE,false", "GOOD,NOT_LOOKED,true", "GOOD,PRESENT_NOT_ASKED,true",
-        "GOOD,OWNER_REFUSES,true", "GOOD,OWNER_AGREES,false", "NONE_FITTED,NONE,false", "SWOLLEN,PRESENT_NOT_ASKED,true"})
+    @CsvSource({"GOOD,NONE,false", "SWOLLEN,NONE,true", "MADE_SAFE,NONE,false", "NOT_LOOKED,NONE,false", "NOT_KNOWN,NONE,false", "GOOD,NOT_LOOKED,true", "GOOD,PRESENT_NOT_ASKED,true",
+        "GOOD,OWNER_REFUSES,true", "GOOD,OWNER_AGREES,false", "GOOD,NOT_KNOWN,false", "NONE_FITTED,NONE,false", "SWOLLEN,PRESENT_NOT_ASKED,true"})
     void theGatesOfOpening(Intake.Battery battery, Intake.Seal seal, boolean shut) {
-        List<Finding> gates = Gates.opening(new Intake("", "", Optional.empty(), Optional.empty(), seal, battery, ""));
+        List<Finding> gates = Gates.opening(intake(seal, battery, Intake.Encryption.NOT_ENCRYPTED, Intake.FirmwareSettings.NOTED), false);
         assertThat(Gates.isShut(gates)).isEqualTo(shut);
+        if (battery == Intake.Battery.NOT_KNOWN || seal == Intake.Seal.NOT_KNOWN) {
+            assertThat(gates).as("not known is an answer, and is not passed over in silence").isNotEmpty();
+        }
+    }
+
+    /** Common practice, no source: an unanswered question stops; "not known" is a risk to open and stops what clears the settings. */
+    @ParameterizedTest
+    @CsvSource({"NOT_ENCRYPTED,NOTED,false,false", "KEY_AT_HAND,DEFAULTS,false,false", "NOT_ASKED,NOTED,true,true", "KEY_MISSING,NOTED,true,true", "OWNER_ACCEPTS,NOTED,false,false",
+        "NOT_KNOWN,NOTED,false,true", "KEY_AT_HAND,NOT_ASKED,true,true", "KEY_AT_HAND,CANNOT_ENTER,false,true", "KEY_AT_HAND,NOT_KNOWN,false,true"})
+    void theKeyAndTheSettingsBeforeOpeningAndBeforeClearing(Intake.Encryption key, Intake.FirmwareSettings settings, boolean openShut, boolean clearShut) {
+        Intake intake = intake(Intake.Seal.NONE, Intake.Battery.GOOD, key, settings);
+        assertThat(Gates.isShut(Gates.opening(intake, false))).isEqualTo(openShut);
+        assertThat(Gates.isShut(Gates.clearing(intake))).isEqualTo(clearShut);
+        // A model that forgets its settings while unplugged is opened under both gates, and nothing is said twice.
+        List<Finding> both = Gates.opening(intake, true);
+        assertThat(Gates.isShut(both)).isEqualTo(openShut || clearShut);
+        assertThat(both.stream().filter(f -> f.severity() == Severity.STOP).map(Finding::evidence)).doesNotHaveDuplicates();
     }
 
     @Test
     void aPlanThatStopsKeepsFittingShut() {
-        Intake fine = new Intake("", "", Optional.empty(), Optional.empty(), Intake.Seal.NONE, Intake.Battery.GOOD, "");
+        List<Finding> fine = Gates.opening(intake(Intake.Seal.NONE, Intake.Battery.GOOD, Intake.Encryption.KEY_AT_HAND, Intake.FirmwareSettings.NOTED), true);
         LayoutEvaluator evaluator = new LayoutEvaluator(RECORD, HouseRules.DEFAULT);
         JobState empty = JobState.NEW;
         var nothing = evaluator.evaluate(empty.plannedLayout(RECORD), empty.asFoundLayout(RECORD), Host.UNLIMITED);
@@ -110,11 +132,16 @@ class JobTest {
         assertThat(WorkSteps.closing(RECORD, plan, closeFirst)).extracting(WorkStep::id).containsExactly("on:plate", "on:plug", "on:base", "test-start");
     }
 
+    private static Intake system(Optional<String> id, Optional<Integer> bits) {
+        Intake e = Intake.EMPTY;
+        return new Intake("", "", id, bits, e.seal(), e.battery(), e.encryption(), e.firmwareSettings(), e.wayIn(), "", "", "");
+    }
+
     @Test
     void theHostFollowsFromTheSystemAndTheAnswerBeatsIt() {
-        Intake home = new Intake("", "", Optional.of("windows-10-32"), Optional.empty(), Intake.Seal.NONE, Intake.Battery.GOOD, "");
+        Intake home = system(Optional.of("windows-10-32"), Optional.empty());
         assertThat(home.host().wordBits()).isEqualTo(32);
-        Intake told = new Intake("", "", Optional.of("linux-64"), Optional.of(32), Intake.Seal.NONE, Intake.Battery.GOOD, "");
+        Intake told = system(Optional.of("linux-64"), Optional.of(32));
         assertThat(told.host().wordBits()).isEqualTo(32);
         assertThat(Intake.EMPTY.host()).isEqualTo(Host.UNLIMITED);
     }
