@@ -4,7 +4,9 @@ import { AccountsPage } from './features/accounts';
 import { BenchPage } from './features/bench';
 import { Find } from './features/find';
 import { JobPage } from './features/job';
-import { SignIn, useSession, useSignOut } from './features/session';
+import { MachinePage, MachinesPage } from './features/machines';
+import { SetUp, SignIn, useSession, useSignOut } from './features/session';
+import { TimerBar } from './features/timers';
 import { useColorMode } from './theme/colorMode';
 
 export function App() {
@@ -39,6 +41,11 @@ export function App() {
           <Button size="sm" variant="ghost" color="ink" onClick={toggle}>
             {mode === 'dark' ? 'Light' : 'Dark'}
           </Button>
+          {account && (
+            <Link asChild color="ink" px="2">
+              <RouterLink to="/machines">Machines</RouterLink>
+            </Link>
+          )}
           {account?.role === 'LEAD' && (
             <Link asChild color="ink" px="2">
               <RouterLink to="/accounts">Accounts</RouterLink>
@@ -47,15 +54,20 @@ export function App() {
           {account && <SignedIn name={account.name} />}
         </HStack>
       </Flex>
+      {account && <TimerBar writes={account.role !== 'DESK'} />}
       {account && <Find />}
       {account ? (
         <Routes>
           <Route path="/jobs" element={<BenchPage account={account} />} />
           <Route path="/jobs/:id" element={<JobPage account={account} />} />
           <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
+          <Route path="/machines" element={<MachinesPage account={account} />} />
+          <Route path="/machines/:id" element={<MachinePage />} />
           {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
           <Route path="*" element={<Navigate to="/jobs" replace />} />
         </Routes>
+      ) : session.data.setUp ? (
+        <SetUp />
       ) : (
         <SignIn />
       )}

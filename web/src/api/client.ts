@@ -14,6 +14,11 @@ export class ApiProblem extends Error {
   }
 }
 
+/** The server, or what lies behind it, did not answer: the same request may work a moment later. */
+export function isAway(problem: ApiProblem): boolean {
+  return [0, 502, 503, 504].includes(problem.status);
+}
+
 function csrfToken(): string {
   return document.cookie
     .split('; ')
@@ -50,6 +55,8 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
 export const api = {
   get: <T>(path: string) => send<T>('GET', path),
   post: <T>(path: string, body: unknown) => send<T>('POST', path, JSON.stringify(body), 'application/json'),
+  delete: <T>(path: string) => send<T>('DELETE', path),
+  upload: <T>(path: string, file: Blob) => send<T>('POST', path, file, file.type),
   form: (path: string, fields: Record<string, string>) =>
     send<void>('POST', path, new URLSearchParams(fields).toString(), 'application/x-www-form-urlencoded'),
 };

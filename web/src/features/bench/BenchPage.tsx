@@ -11,6 +11,7 @@ import { useJobs, useMachines, useTakeIn } from './api';
 /** The bench list: every job with where it stands, and the way to take a machine in. */
 export function BenchPage({ account }: { account: Account }) {
   const jobs = useJobs();
+  const machines = useMachines();
   const [filter, setFilter] = useState('');
   const [taking, setTaking] = useState(false);
   const search = useRef<HTMLInputElement>(null);
@@ -43,6 +44,15 @@ export function BenchPage({ account }: { account: Account }) {
         {writes && !taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
       </Flex>
       {taking && <TakeInForm onClose={() => setTaking(false)} />}
+      {machines.data?.length === 0 && writes && (
+        <Box bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
+          <Text fontWeight="700">The first step: describe a machine</Text>
+          <Text mb="2">A job needs the record of its machine. A first one is made from a few facts in two minutes.</Text>
+          <Button asChild>
+            <Link to="/machines?new">Describe the first machine</Link>
+          </Button>
+        </Box>
+      )}
       {jobs.isError && (
         <Text role="alert" color="stop">
           {jobs.error.message}
@@ -162,6 +172,12 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
             </Button>
           </Flex>
         </Grid>
+        <Text fontSize="sm" color="quiet" mt="2">
+          Not among them?{' '}
+          <Link to="/machines?new" style={{ textDecoration: 'underline' }}>
+            Describe this model first
+          </Link>
+        </Text>
         {takeIn.isError && (
           <Text role="alert" color="stop" mt="2">
             {takeIn.error.message}

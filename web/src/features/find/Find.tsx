@@ -36,9 +36,10 @@ export function Find() {
   }, []);
   const shown = wanted === '' ? [] : (hits.data ?? []);
   const go = (hit?: Hit) => {
-    if (hit?.job === undefined) return;
+    const to = hit?.job !== undefined ? `/jobs/${hit.job}` : hit?.machine !== undefined ? `/machines/${encodeURIComponent(hit.machine)}` : undefined;
+    if (to === undefined) return;
     setOpen(false);
-    navigate(`/jobs/${hit.job}`);
+    navigate(to);
   };
   const keyDown = async (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
@@ -59,7 +60,7 @@ export function Find() {
             <Dialog.Body pt="4">
               <Input
                 aria-label="Find a job, module or machine"
-                placeholder="Tag, job number, machine, owner ..."
+                placeholder="Tag, part number, serial, job, machine, owner ..."
                 value={text}
                 onChange={(e) => {
                   setText(e.target.value);
@@ -78,7 +79,7 @@ export function Find() {
                     py="2"
                     borderRadius="md"
                     bg={i === at ? 'accentSoft' : undefined}
-                    cursor={hit.job === undefined ? 'default' : 'pointer'}
+                    cursor={hit.job === undefined && hit.machine === undefined ? 'default' : 'pointer'}
                     onClick={() => go(hit)}
                   >
                     <Text fontWeight="700">{hit.title}</Text>

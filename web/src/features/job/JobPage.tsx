@@ -1,10 +1,12 @@
 import { Box, Button, Flex, Grid, Heading, Text } from '@chakra-ui/react';
 import { useMemo } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { TrailPicture } from '../../pictures/TrailPicture';
 import type { Account } from '../session';
-import { type JobView, type SaveState, useJob, useJobChanges } from './api';
+import { type JobView, useJob, useJobChanges } from './api';
+import { KeptState, WaitingChanges } from './KeptState';
+import { type ChangeQueue, type QueueState, withWaiting } from './queue';
 import { Margin } from './Margin';
 import { STATIONS } from '../../parts/stations';
 import { FitStation } from './stations/FitStation';
@@ -33,7 +35,7 @@ export function JobPage({ account }: { account: Account }) {
   const params = useParams();
   const id = Number(params.id);
   const job = useJob(id);
-  const { change, save, dismiss } = useJobChanges(id);
+  const { change, queue, state } = useJobChanges(account.login, id);
   const navigate = useNavigate();
   const keys = useMemo<KeyMap>(
     () => [
@@ -54,24 +56,25 @@ export function JobPage({ account }: { account: Account }) {
     [id, navigate, change],
   );
   if (job.isPending) return <Text p="6">One moment …</Text>;
-  if (job.isError) {
+  if (!job.data) {
     return (
       <Box p="6" role="alert">
         <Heading size="md">This job cannot be shown</Heading>
-        <Text>{job.error.message}</Text>
+        <Text>{job.error?.message}</Text>
         <Button mt="3" onClick={() => navigate('/jobs')}>
           To the bench list
         </Button>
       </Box>
     );
   }
+  const shown = withWaiting(job.data, state.waiting);
   const station = STATIONS.find((s) => s.path === params.station) ?? STATIONS.find((s) => s.id === job.data.current)!;
   const Surface = SURFACES[station.id];
   const readOnly = account.role === 'DESK' || job.data.closed;
   return (
     <>
       <Keys map={keys} />
-      <JobHeader job={job.data} save={save} dismiss={dismiss} writer={account.role !== 'DESK'} onUndo={() => void change({ type: 'Undo' })} onRedo={() => void change({ type: 'Redo' })} />
+      <JobHeader job={shown} queue={queue} state={state} writer={account.role !== 'DESK'} onUndo={() => void change({ type: 'Undo' })} onRedo={() => void change({ type: 'Redo' })} />
       <Grid
         flex="1"
         templateColumns={{ base: '1fr', md: '12rem minmax(0, 1fr)', xl: '12rem minmax(0, 1fr) 19rem' }}
@@ -79,13 +82,13 @@ export function JobPage({ account }: { account: Account }) {
         alignItems="start"
       >
         <Box as="nav" aria-label="Stations" p={{ base: '2', md: '3' }} borderRightWidth={{ md: '1px' }} borderColor="line" alignSelf="stretch">
-          <TrailPicture legs={job.data.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+          <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
         </Box>
         <Box as="main" p={{ base: '3', md: '4' }} minW="0">
           <Heading as="h1" size="xl" mb="3">
             {station.name}
           </Heading>
-          <Surface key={station.id} job={job.data} change={change} readOnly={readOnly} writer={account.role !== 'DESK'} />
+          <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={account.role !== 'DESK'} />
         </Box>
         <Box
           as="aside"
@@ -96,22 +99,21 @@ export function JobPage({ account }: { account: Account }) {
           borderColor="line"
           alignSelf="stretch"
         >
-          <Margin job={job.data} station={station.id} />
+          <Margin job={shown} station={station.id} />
         </Box>
       </Grid>
     </>
   );
 }
 
-type HeaderProps = { job: JobView; save: SaveState; dismiss: () => void; writer: boolean; onUndo: () => void; onRedo: () => void };
+type HeaderProps = { job: JobView; queue: ChangeQueue; state: QueueState; writer: boolean; onUndo: () => void; onRedo: () => void };
 
-function JobHeader({ job, save, dismiss, writer, onUndo, onRedo }: HeaderProps) {
-  const time = job.updatedAt.slice(11, 16);
+function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
   return (
     <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py="2">
       <Flex gap="4" align="baseline" wrap="wrap">
         <Text fontWeight="700" fontSize="lg">
-          #{job.id} {job.machineName}
+          #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
         </Text>
         <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet">
           {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
@@ -126,18 +128,9 @@ function JobHeader({ job, save, dismiss, writer, onUndo, onRedo }: HeaderProps) 
             </Button>
           </Flex>
         )}
-        <Text role="status" fontSize="sm" color="quiet">
-          {save.kind === 'saving' ? 'keeping …' : save.kind === 'kept' ? `all kept, ${time}, ${job.updatedBy}` : 'not kept, see below'}
-        </Text>
+        <KeptState job={job} state={state} />
       </Flex>
-      {save.kind === 'failed' && (
-        <Flex role="alert" bg="stopSoft" color="ink" borderLeftWidth="4px" borderColor="stop" mt="2" px="3" py="2" gap="3" align="center">
-          <Text flex="1">{save.message}</Text>
-          <Button size="sm" variant="outline" color="ink" onClick={dismiss}>
-            Understood
-          </Button>
-        </Flex>
-      )}
+      <WaitingChanges queue={queue} state={state} />
     </Box>
   );
 }

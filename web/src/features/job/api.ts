@@ -1,6 +1,7 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useRef, useState } from 'react';
+import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { ApiProblem, api, type Schemas } from '../../api/client';
+import { ChangeQueue } from './queue';
 
 export type JobView = Schemas['JobView'];
 export type JobChange = Schemas['ChangeRequest']['change'];
@@ -31,51 +32,50 @@ export function useLabel(line: string) {
   });
 }
 
-export type SaveState = { kind: 'kept' } | { kind: 'saving' } | { kind: 'failed'; message: string; code: string };
+const queues = new Map<string, ChangeQueue>();
 
-/**
- * Changes go to the server one after the other, each on top of the version the one before left. Whoever changes something gets
- * the job as it then is; a refusal is shown and leaves what was typed alone.
- */
-export function useJobChanges(id: number) {
-  const queries = useQueryClient();
-  const tail = useRef<Promise<unknown>>(Promise.resolve());
-  const waiting = useRef(0);
-  const [save, setSave] = useState<SaveState>({ kind: 'kept' });
-
-  const change = useCallback(
-    (next: JobChange | ((job: JobView) => JobChange)): Promise<JobView | undefined> => {
-      waiting.current++;
-      setSave({ kind: 'saving' });
-      const run = async () => {
+/** One queue per person and job; it goes on sending while another page is looked at. */
+function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
+  const key = `ridge-waiting:${login}:${id}`;
+  let queue = queues.get(key);
+  if (!queue) {
+    const look = () => client.fetchQuery({ queryKey: ['job', id], queryFn: () => api.get<JobView>(`/api/jobs/${id}`), staleTime: 0 });
+    queue = new ChangeQueue(key, {
+      send: async (expectedVersion, { id: changeId, change }) => {
+        const body: Schemas['ChangeRequest'] = { expectedVersion, changeId, change };
+        await client.cancelQueries({ queryKey: ['job', id] });
         try {
-          const job = queries.getQueryData<JobView>(['job', id])!;
-          const body: Schemas['ChangeRequest'] = { expectedVersion: job.version, change: typeof next === 'function' ? next(job) : next };
-          await queries.cancelQueries({ queryKey: ['job', id] });
-          const after = await api.post<JobView>(`/api/jobs/${id}/changes`, body);
-          queries.setQueryData(['job', id], after);
-          if (['TakeFromDrawer', 'RemoveModule'].includes(body.change.type)) {
-            void queries.invalidateQueries({ queryKey: ['drawer'] });
-          }
-          void queries.invalidateQueries({ queryKey: ['jobs'] });
-          if (--waiting.current === 0) setSave({ kind: 'kept' });
-          return after;
+          return await api.post<JobView>(`/api/jobs/${id}/changes`, body);
         } catch (e) {
-          waiting.current--;
-          const problem = e instanceof ApiProblem ? e : new ApiProblem(0, 'UNEXPECTED', String(e), {});
-          setSave({ kind: 'failed', message: problem.message, code: problem.code });
-          if (problem.code === 'CHANGED_MEANWHILE') await queries.invalidateQueries({ queryKey: ['job', id] });
-          return undefined;
+          if (e instanceof ApiProblem && e.code === 'CHANGED_MEANWHILE') await look().catch(() => undefined);
+          if (e instanceof ApiProblem && e.status === 401) await client.invalidateQueries({ queryKey: ['session'] });
+          throw e;
         }
-      };
-      const result = tail.current.then(run);
-      tail.current = result;
-      return result;
-    },
-    [id, queries],
-  );
-  const dismiss = useCallback(() => setSave({ kind: 'kept' }), []);
-  return { change, save, dismiss };
+      },
+      look,
+      seen: () => client.getQueryData<JobView>(['job', id])?.version,
+      landed: (job, change) => {
+        client.setQueryData(['job', id], job);
+        if (['TakeFromDrawer', 'RemoveModule', 'Undo', 'Redo'].includes(change.type)) void client.invalidateQueries({ queryKey: ['drawer'] });
+        void client.invalidateQueries({ queryKey: ['jobs'] });
+      },
+    });
+    queues.set(key, queue);
+    window.addEventListener('online', queue.retry);
+  }
+  return queue;
+}
+
+export function useJobChanges(login: string, id: number) {
+  const client = useQueryClient();
+  const queue = useMemo(() => queueOf(login, id, client), [login, id, client]);
+  const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
+  // After a sign-in the page is mounted anew, and what waited for it goes on its way.
+  useEffect(() => {
+    if (queue.snapshot().kind === 'signed-out') queue.retry();
+  }, [queue]);
+  const change = useCallback((next: JobChange) => queue.add(next), [queue]);
+  return { change, queue, state };
 }
 
 export type Change = ReturnType<typeof useJobChanges>['change'];

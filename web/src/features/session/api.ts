@@ -29,3 +29,15 @@ export function useSignOut() {
     },
   });
 }
+
+/** Makes the first account and signs it in. */
+export function useSetUp() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (body: Schemas['FirstAccount']) => {
+      await api.post<void>('/api/first-account', body);
+      await api.form('/api/sign-in', { login: body.login, password: body.password });
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['session'] }),
+  });
+}

@@ -50,7 +50,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           <Heading as="h2" size="md" mb="2">
             Close up
           </Heading>
-          <Steps steps={job.closing} disabled={readOnly || job.openingGates.some((g) => g.severity === 'STOP')} change={change} />
+          <Steps job={job.id} steps={job.closing} disabled={readOnly || job.openingGates.some((g) => g.severity === 'STOP')} change={change} />
         </Box>
       )}
       <Box as="section" aria-label="Hand back" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">

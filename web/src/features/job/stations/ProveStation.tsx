@@ -1,6 +1,10 @@
-import { Badge, Box, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { Badge, Box, Button, Flex, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { Findings } from '../../../parts/Findings';
 import type { JobView } from '../api';
 import type { StationProps } from './props';
+import { StartTimer } from '../../timers';
+import { KeyAnswers, SettingsAnswers } from './GateAnswers';
 import { ReadoutFields } from './ReadoutFields';
 
 const VERDICT: Record<JobView['comparison'][number]['verdict'], { word: string; color: string; soft: string }> = {
@@ -48,6 +52,12 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
             ))}
           </Box>
         )}
+        {!readOnly && (
+          <Flex gap="2" wrap="wrap" mt="3">
+            <StartTimer job={job.id} kind="TRAINING" seconds={e.firstStartSeconds} />
+            <StartTimer job={job.id} kind="MEMORY_TEST" seconds={testSeconds(e.firmwareMebibytes)} />
+          </Flex>
+        )}
       </Box>
       <Box as="section" aria-label="Readings after the work">
         <Heading as="h2" size="md" mb="2">
@@ -57,9 +67,10 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           value={job.after}
           disabled={readOnly}
           withTest
-          onChange={(next) => void change((now) => ({ type: 'EnterReadout', phase: 'AFTER', readout: next(now.after) }))}
+          onChange={(readings) => void change({ type: 'EnterReadout', phase: 'AFTER', readings })}
         />
       </Box>
+      <ClearSettings job={job} change={change} readOnly={readOnly} />
       <Box as="section" aria-label="Expected against found" overflowX="auto">
         <Heading as="h2" size="md" mb="2">
           {job.proven ? 'Proven' : 'Not proven yet'}
@@ -95,5 +106,55 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
         </Table.Root>
       </Box>
     </Stack>
+  );
+}
+
+/** When to look at a full pass of a memory test again: about 3 minutes for a GB (common practice, no source). */
+function testSeconds(mebibytes: number): number {
+  return Math.min(172_800, Math.max(300, Math.round((mebibytes / 1024) * 180)));
+}
+
+/** Clearing the firmware's settings when a start fails: behind a gate of its own. */
+function ClearSettings({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
+  const [open, setOpen] = useState(false);
+  const shut = job.clearingGates.some((g) => g.severity === 'STOP');
+  if (job.settingsCleared) {
+    return (
+      <Flex gap="3" align="center" wrap="wrap">
+        <Text>The firmware's settings were cleared: set clock, boot mode and drive mode as noted, before anything else.</Text>
+        {!readOnly && (
+          <Button size="sm" variant="outline" color="ink" onClick={() => void change({ type: 'ClearSettings', done: false })}>
+            They were not
+          </Button>
+        )}
+      </Flex>
+    );
+  }
+  if (readOnly) return null;
+  return (
+    <Box as="section" aria-label="Clearing the firmware's settings">
+      {!open ? (
+        <Button size="sm" variant="outline" color="ink" onClick={() => setOpen(true)}>
+          It does not start: clear the firmware's settings …
+        </Button>
+      ) : (
+        <Box borderWidth="2px" borderColor={shut ? 'stop' : 'risk'} borderRadius="md" p="3">
+          <Text fontWeight="700" color={shut ? 'stop' : 'risk'} mb="1">
+            {shut ? 'Not yet' : 'Before you clear them'}
+          </Text>
+          <Findings findings={job.clearingGates} empty="Key and settings are taken care of. Power off and mains out first; then clear them the way the board's manual says." />
+          <Flex gap="2" mt="3" wrap="wrap">
+            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_WITHOUT_KEY') && <KeyAnswers change={change} />}
+            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_SETTINGS_NOT_NOTED') && <SettingsAnswers change={change} />}
+            <Button disabled={shut} onClick={() => void change({ type: 'ClearSettings', done: true })}>
+              Settings are cleared
+            </Button>
+            <Button variant="outline" color="ink" onClick={() => setOpen(false)}>
+              Leave them
+            </Button>
+          </Flex>
+        </Box>
+      )}
+    </Box>
   );
 }

@@ -1,11 +1,12 @@
 import { Box, Checkbox, Flex, Stack, Text } from '@chakra-ui/react';
 import { FastenerPicture } from '../../../pictures/FastenerPicture';
+import { StartTimer } from '../../timers';
 import type { Change, JobView } from '../api';
 
 type Step = JobView['opening'][number];
 
 /** Steps to tick off in order, each with its cautions first. */
-export function Steps({ steps, disabled, change }: { steps: Step[]; disabled: boolean; change: Change }) {
+export function Steps({ job, steps, disabled, change }: { job: number; steps: Step[]; disabled: boolean; change: Change }) {
   const next = steps.findIndex((s) => !s.done);
   return (
     <Stack as="ol" gap="2" listStyleType="none">
@@ -36,6 +37,7 @@ export function Steps({ steps, disabled, change }: { steps: Step[]; disabled: bo
               {c}
             </Text>
           ))}
+          {s.kind === 'DRAIN' && !disabled && !s.done && <StartTimer job={job} kind="DRAIN" seconds={s.seconds} />}
           {s.how && <Text>{s.how}</Text>}
           {s.fasteners.length > 0 && <FastenerPicture fasteners={s.fasteners} />}
           {s.source && (

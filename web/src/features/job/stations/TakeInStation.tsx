@@ -2,6 +2,7 @@ import { Box, Grid, Heading, Stack } from '@chakra-ui/react';
 import { Choice } from '../../../parts/Choice';
 import { SelectField, TextBox, TextField } from '../../../parts/Labelled';
 import { type JobView, useOperatingSystems } from '../api';
+import { Photos } from './Photos';
 import type { StationProps } from './props';
 import { ReadoutFields } from './ReadoutFields';
 
@@ -13,6 +14,7 @@ export const SEALS: [Intake['seal'], string][] = [
   ['PRESENT_NOT_ASKED', 'Seal, owner not asked'],
   ['OWNER_AGREES', 'Owner agrees'],
   ['OWNER_REFUSES', 'Owner refuses'],
+  ['NOT_KNOWN', 'Not known'],
 ];
 
 export const BATTERIES: [Intake['battery'], string][] = [
@@ -22,12 +24,39 @@ export const BATTERIES: [Intake['battery'], string][] = [
   ['WORN', 'Worn'],
   ['SWOLLEN', 'Swollen'],
   ['MADE_SAFE', 'Made safe'],
+  ['NOT_KNOWN', 'Not known'],
+];
+
+const KEYS: [Intake['encryption'], string][] = [
+  ['NOT_ASKED', 'Not asked yet'],
+  ['NOT_ENCRYPTED', 'Not encrypted'],
+  ['KEY_AT_HAND', 'Key at hand'],
+  ['KEY_MISSING', 'Key missing'],
+  ['OWNER_ACCEPTS', 'Missing, owner accepts'],
+  ['NOT_KNOWN', 'Not known'],
+];
+
+const SETTINGS: [Intake['firmwareSettings'], string][] = [
+  ['NOT_ASKED', 'Not looked yet'],
+  ['NOTED', 'Noted'],
+  ['DEFAULTS', 'As the maker set them'],
+  ['CANNOT_ENTER', 'Cannot get in'],
+  ['NOT_KNOWN', 'Not known'],
+];
+
+const WAYS_IN: [Intake['wayIn'], string][] = [
+  ['NOT_ASKED', 'Not asked yet'],
+  ['OWNER_PRESENT', 'Owner signs in'],
+  ['TEMPORARY_ACCOUNT', 'Temporary account'],
+  ['OWN_START_STICK', 'Our start stick'],
+  ['NONE', 'No way in'],
+  ['NOT_KNOWN', 'Not known'],
 ];
 
 export function TakeInStation({ job, change, readOnly }: StationProps) {
   const systems = useOperatingSystems();
   const intake = job.intake;
-  const answer = (part: Partial<Intake>) => void change((now) => ({ type: 'AnswerIntake', ...now.intake, ...part }));
+  const answer = (part: Partial<Intake>) => void change({ type: 'AnswerIntake', ...part });
   return (
     <Stack gap="4">
       <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
@@ -37,24 +66,32 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           label="Operating system"
           value={intake.operatingSystem ?? ''}
           options={[['', 'Not known'], ...(systems.data ?? []).map<[string, string]>((os) => [os.id, os.name])]}
-          onChange={(id) => answer({ operatingSystem: id || undefined })}
+          onChange={(operatingSystem) => answer({ operatingSystem })}
           disabled={readOnly}
         />
         <Choice
           label="Word size"
           value={String(intake.wordBits ?? '')}
           options={[
-            ['', 'As the system is'],
+            ['', 'Not known'],
             ['32', '32 bit'],
             ['64', '64 bit'],
           ]}
-          onChange={(bits) => answer({ wordBits: bits === '' ? undefined : Number(bits) })}
+          onChange={(bits) => answer({ wordBits: Number(bits) })}
           disabled={readOnly}
         />
       </Grid>
       <Choice label="Warranty seal" value={intake.seal} options={SEALS} onChange={(seal) => answer({ seal })} disabled={readOnly} />
       <Choice label="Battery" value={intake.battery} options={BATTERIES} onChange={(battery) => answer({ battery })} disabled={readOnly} />
+      <Choice label="Drive encrypted, and its recovery key" value={intake.encryption} options={KEYS} onChange={(encryption) => answer({ encryption })} disabled={readOnly} />
+      <Choice label="Firmware settings" value={intake.firmwareSettings} options={SETTINGS} onChange={(firmwareSettings) => answer({ firmwareSettings })} disabled={readOnly} />
+      <Choice label="How the bench gets in to verify (no password is kept)" value={intake.wayIn} options={WAYS_IN} onChange={(wayIn) => answer({ wayIn })} disabled={readOnly} />
+      <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
+        <TextField label="Firmware version" value={intake.firmwareVersion} onCommit={(firmwareVersion) => answer({ firmwareVersion })} disabled={readOnly} help="as its first screen shows it" />
+        <TextBox label="What did not work before" value={intake.faultsBefore} onCommit={(faultsBefore) => answer({ faultsBefore })} disabled={readOnly} />
+      </Grid>
       <TextBox label="Condition, and what came with it" value={intake.condition} onCommit={(condition) => answer({ condition })} disabled={readOnly} />
+      <Photos job={job} change={change} readOnly={readOnly} />
       <Box as="section" aria-label="Readings before anything is changed">
         <Heading as="h2" size="md" mb="2">
           Readings before anything is changed
@@ -63,7 +100,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           value={job.before}
           disabled={readOnly}
           withTest={false}
-          onChange={(next) => void change((now) => ({ type: 'EnterReadout', phase: 'BEFORE', readout: next(now.before) }))}
+          onChange={(readings) => void change({ type: 'EnterReadout', phase: 'BEFORE', readings })}
         />
       </Box>
     </Stack>

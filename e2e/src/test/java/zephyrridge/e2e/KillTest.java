@@ -72,7 +72,7 @@ class KillTest {
             acknowledged.add(new Acknowledged(job, 1, ""));
             for (long version = 1; !stop.get(); version++) {
                 String text = name + " change " + version;
-                int status = client.changeAt(job, version, "AnswerIntake", Map.of("owner", name, "wish", text, "seal", "NONE", "battery", "GOOD", "condition", "")).status();
+                int status = client.changeAt(job, version, "AnswerIntake", Map.of("owner", name, "wish", text)).status();
                 if (status != 200) {
                     refused.incrementAndGet();
                     return;

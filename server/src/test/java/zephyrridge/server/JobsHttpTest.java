@@ -20,7 +20,7 @@ import zephyrridge.server.db.Tables;
 @ExtendWith(TestServer.class)
 class JobsHttpTest {
     private static final Map<String, Object> ANSWERS = Map.of("owner", "Valley library", "wish", "Two more years", "operatingSystem", "windows-11-pro", "seal", "NONE",
-            "battery", "GOOD", "condition", "");
+            "battery", "GOOD", "encryption", "KEY_AT_HAND", "firmwareSettings", "NOTED", "condition", "");
 
     private static long takeIn(ApiClient client, String machine) {
         ApiClient.Answer answer = client.post("/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", "Two more years"));
@@ -40,9 +40,9 @@ class JobsHttpTest {
     }
 
     private static Map<String, Object> readout(String phase, Map<String, ?> values) {
-        Map<String, Object> readout = new java.util.HashMap<>(Map.of("test", "READ", "threads", "ALL", "conditions", ""));
-        readout.putAll(values);
-        return Map.of("phase", phase, "readout", readout);
+        Map<String, String> readings = new java.util.TreeMap<>();
+        values.forEach((name, value) -> readings.put(name, value.toString()));
+        return Map.of("phase", phase, "readings", readings);
     }
 
     @Test
@@ -92,6 +92,18 @@ class JobsHttpTest {
         assertThat(unanswered.status()).isEqualTo(422);
         assertThat(unanswered.json().get("code").asString()).isEqualTo("GATE_SHUT");
         assertThat(unanswered.json().at("/finding/code").asString()).isEqualTo("GATE_SEAL_NOT_LOOKED");
+        // One answer at a time; the others stay as they are.
+        for (String[] next : new String[][] {{"seal", "NONE", "GATE_KEY_NOT_ASKED"}, {"encryption", "KEY_MISSING", "GATE_KEY_MISSING"},
+            {"encryption", "KEY_AT_HAND", "GATE_SETTINGS_NOT_ASKED"}}) {
+            ok(client.change(id, "AnswerIntake", Map.of(next[0], next[1])));
+            assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)).json().at("/finding/code").asString()).isEqualTo(next[2]);
+        }
+        // This model loses its settings while it is unplugged, so "not known" does not open it, and clearing by hand neither.
+        JsonNode unknown = ok(client.change(id, "AnswerIntake", Map.of("firmwareSettings", "NOT_KNOWN")));
+        assertThat(codes(unknown.get("openingGates"))).contains("GATE_SETTINGS_NOT_NOTED", "GATE_CLEAR_SETTINGS_NOT_NOTED");
+        assertThat(client.change(id, "ClearSettings", Map.of("done", true)).json().get("code").asString()).isEqualTo("GATE_SHUT");
+        ok(client.change(id, "AnswerIntake", Map.of("firmwareSettings", "NOTED")));
+        assertThat(ok(client.change(id, "ClearSettings", Map.of("done", true))).get("settingsCleared").asBoolean()).isTrue();
         Map<String, Object> swollen = new java.util.HashMap<>(ANSWERS);
         swollen.put("battery", "SWOLLEN");
         JsonNode job = ok(client.change(id, "AnswerIntake", swollen));
@@ -204,11 +216,19 @@ class JobsHttpTest {
         "{\"expectedVersion\":1,\"change\":{\"type\":\"TakeFromDrawer\",\"tag\":\"none\"}} | 404 | NOT_FOUND",
         "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"TYPED\",\"label\":\"8GB\"}} | 422 | INVALID",
         "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"DRAWER\",\"label\":\"8GB 1Rx8 PC4-2400T-SA1-11\"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"firmwareTotal\":\"much\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"firmwareTotal\":\"999999999999 TB\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readout\":{\"test\":\"READ\",\"threads\":\"ALL\",\"conditions\":\"\",\"rate\":-5}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\"x\",\"wish\":\"\",\"seal\":\"NONE\",\"battery\":\"GOOD\",\"condition\":\"\",\"wordBits\":48}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\"x\",\"wish\":\"\",\"seal\":\"NONE\",\"battery\":\"GOOD\",\"condition\":\"\",\"operatingSystem\":\"other\"}} | 422 | INVALID"})
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"much\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"999999999999 TB\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"rate\":\"-5\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"wordBits\":48}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\" \"}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"nonsense\":\"1\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"test\":\"FAST\"}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{}}} | 422 | INVALID",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddPhoto\",\"photo\":\"none\",\"caption\":\"\"}} | 404 | NOT_FOUND",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"RemovePhoto\",\"photo\":\"none\"}} | 404 | NOT_FOUND",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"ClearSettings\",\"done\":true}} | 422 | GATE_SHUT",
+        "{\"expectedVersion\":1,\"changeId\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
+        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"operatingSystem\":\"other\"}} | 422 | INVALID"})
     void badInputNamesWhatIsWrong(String body, int status, String code, TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
@@ -293,6 +313,22 @@ class JobsHttpTest {
         assertThat(ok(client.change(id, "Undo", Map.of())).get("closed").asBoolean()).isFalse();
     }
 
+    /** A change whose answer was lost is sent again under its id, and is not made twice. */
+    @Test
+    void aChangeSentTwiceIsMadeOnce(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = takeIn(client, "skerrow-tern-16");
+        Map<String, Object> body = Map.of("expectedVersion", 1, "changeId", "7d9f2a50-3a1c-4c52-9d0e-6f1f2b3c4d5e", "change",
+                Map.of("type", "AddModule", "origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT"));
+        ok(client.post("/api/jobs/" + id + "/changes", body));
+        JsonNode again = ok(client.post("/api/jobs/" + id + "/changes", body));
+        assertThat(again.get("version").asLong()).isEqualTo(2);
+        assertThat(again.get("modules").size()).isEqualTo(1);
+        // The same id means nothing in another job.
+        long other = takeIn(client, "skerrow-tern-16");
+        assertThat(ok(client.post("/api/jobs/" + other + "/changes", body)).get("modules").size()).isEqualTo(1);
+    }
+
     @Test
     void findsJobsModulesAndMachines(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "desk");
@@ -302,7 +338,12 @@ class JobsHttpTest {
         assertThat(tag.at("/0/job").asLong()).isEqualTo(5);
         assertThat(ok(client.get("/api/find?text=%235")).at("/0/title").asString()).isEqualTo("#5 Skerrow Tern 16");
         assertThat(ok(client.get("/api/find?text=dairy+invoices")).at("/0/job").asLong()).isEqualTo(5);
-        assertThat(ok(client.get("/api/find?text=beacon")).toString()).contains("\"MACHINE\"");
+        assertThat(ok(client.get("/api/find?text=beacon")).toString()).contains("\"MACHINE\"").contains("\"machine\":\"brindlecombe-beacon-r\"");
+        JsonNode module = ok(client.get("/api/drawer")).get(3);
+        for (String name : List.of("partNumber", "serial")) {
+            JsonNode hit = ok(client.get("/api/find?text=" + module.get(name).asString().toLowerCase(java.util.Locale.ROOT)));
+            assertThat(hit.toString()).as(name).contains(module.get("tag").asString());
+        }
         assertThat(ok(client.get("/api/find?text=no-such-thing")).size()).isZero();
         // Text is text: no wildcard, no pattern.
         assertThat(ok(client.get("/api/find?text=%25")).size()).isZero();

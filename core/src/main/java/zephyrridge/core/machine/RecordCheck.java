@@ -32,6 +32,9 @@ public final class RecordCheck {
     }
 
     private void check(MachineRecord r) {
+        require(r.id().matches("[A-Za-z0-9][A-Za-z0-9._-]{0,63}"), "id", "must be letters, digits, dots and dashes, 64 at most", r.id());
+        require(!r.maker().isBlank() && !r.model().isBlank() && r.name().length() <= 200, "model", "maker and model must be named, in 200 characters at most", "");
+        require(!r.channels().isEmpty() && !r.processors().isEmpty(), "channels", "must name a channel and a processor", "");
         Set<String> channels = unique("channels", r.channels(), Channel::id);
         unique("positions", r.positions(), Position::id);
         Set<String> parts = unique("access.parts", r.access().parts(), Part::id);

@@ -36,6 +36,10 @@ class AccountStore {
         return sql.select(ROW).from(ACCOUNT).orderBy(ACCOUNT.LOGIN).fetch(Record1::value1);
     }
 
+    int count() {
+        return sql.fetchCount(ACCOUNT);
+    }
+
     void insert(Row row) {
         sql.insertInto(ACCOUNT).set(ACCOUNT.LOGIN, row.login).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role)
                 .set(ACCOUNT.PASSWORD_HASH, row.passwordHash).set(ACCOUNT.ACTIVE, row.active).execute();

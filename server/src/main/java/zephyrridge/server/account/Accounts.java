@@ -54,6 +54,19 @@ public class Accounts implements UserDetailsService {
         store.insert(new AccountStore.Row(account.login(), account.name(), account.role().name(), passwords.encode(password), account.active()));
     }
 
+    boolean none() {
+        return store.count() == 0;
+    }
+
+    /** @throws Problem SET_UP_DONE when somebody has an account already */
+    @Transactional
+    public void addFirst(Account account, String password) {
+        if (!store.lockAll().isEmpty()) {
+            throw Problem.of(HttpStatus.CONFLICT, "SET_UP_DONE", "This installation has accounts already. Sign in, or ask a lead for an account.", Map.of());
+        }
+        add(account, password);
+    }
+
     /** Changes an account; who loses a role, the password or the account is signed out everywhere. */
     @Transactional
     public void change(Account next, Optional<String> password) {

@@ -78,7 +78,7 @@ class DemoLoader implements SmartLifecycle {
         CSVFormat format = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get();
         try (var in = new InputStreamReader(new ClassPathResource("demo/drawer.csv").getInputStream(), StandardCharsets.UTF_8)) {
             for (CSVRecord row : format.parse(in)) {
-                drawer.add(row.get("tag"), row.get("label"), row.get("maker"), Drawer.Tested.valueOf(row.get("tested")), row.get("note"));
+                drawer.add(row.get("tag"), row.get("label"), row.get("maker"), row.get("part"), row.get("serial"), Drawer.Tested.valueOf(row.get("tested")), row.get("note"));
             }
         }
         jobs.load();

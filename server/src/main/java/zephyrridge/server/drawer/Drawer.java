@@ -17,8 +17,11 @@ public class Drawer {
     /** What the bench knows of a module's health. */
     public enum Tested { GOOD, UNTESTED, BAD }
 
-    /** @param jobId the job that holds it */
-    public record StockModule(String tag, String labelLine, String maker, Tested tested, String note, ModuleSpec spec, Optional<Long> jobId) {
+    /**
+     * @param partNumber the maker's, {@code serial} this very piece's; empty where nobody read them
+     * @param jobId the job that holds it
+     */
+    public record StockModule(String tag, String labelLine, String maker, String partNumber, String serial, Tested tested, String note, ModuleSpec spec, Optional<Long> jobId) {
     }
 
     private final DrawerStore store;
@@ -54,13 +57,13 @@ public class Drawer {
 
     /** @throws Problem when the label line is no whole module */
     @Transactional
-    public void add(String tag, String labelLine, String maker, Tested tested, String note) {
+    public void add(String tag, String labelLine, String maker, String partNumber, String serial, Tested tested, String note) {
         spec(tag, labelLine);
-        store.insert(new DrawerStore.Row(tag, labelLine, maker, tested.name(), note, Optional.empty()));
+        store.insert(new DrawerStore.Row(tag, labelLine, maker, partNumber, serial, tested.name(), note, Optional.empty()));
     }
 
     private static StockModule module(DrawerStore.Row row) {
-        return new StockModule(row.tag(), row.labelLine(), row.maker(), Tested.valueOf(row.tested()), row.note(), spec(row.tag(), row.labelLine()), row.jobId());
+        return new StockModule(row.tag(), row.labelLine(), row.maker(), row.partNumber(), row.serial(), Tested.valueOf(row.tested()), row.note(), spec(row.tag(), row.labelLine()), row.jobId());
     }
 
     private static ModuleSpec spec(String tag, String labelLine) {

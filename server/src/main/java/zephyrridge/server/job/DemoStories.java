@@ -1,11 +1,12 @@
 package zephyrridge.server.job;
 
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
-import zephyrridge.core.proof.Readout;
 import zephyrridge.server.demo.DemoJobs;
 
 /** The demo's jobs, walked to where they stand through the same changes a person makes. */
@@ -119,7 +120,9 @@ class DemoStories implements DemoJobs {
     }
 
     private static JobChange intake(String owner, String wish, String os, Intake.Seal seal, Intake.Battery battery, String condition) {
-        return new JobChange.AnswerIntake(owner, wish, Optional.of(os), Optional.empty(), seal, battery, condition);
+        return new JobChange.AnswerIntake(Optional.of(owner), Optional.of(wish), Optional.of(os), Optional.empty(), Optional.of(seal), Optional.of(battery),
+                Optional.of(os.startsWith("windows-11") ? Intake.Encryption.KEY_AT_HAND : Intake.Encryption.NOT_ENCRYPTED), Optional.of(Intake.FirmwareSettings.NOTED),
+                Optional.of(Intake.WayIn.TEMPORARY_ACCOUNT), Optional.empty(), Optional.empty(), Optional.of(condition));
     }
 
     private static JobChange found(String label, String position) {
@@ -127,9 +130,16 @@ class DemoStories implements DemoJobs {
     }
 
     private static JobChange readout(JobChange.Phase phase, String total, String usable, int rate, int modules, Integer bandwidth, Integer passes) {
-        return new JobChange.EnterReadout(phase, new ReadoutForm(Optional.of(total), Optional.empty(), Optional.of(usable), Optional.of(rate), Optional.of(modules),
-                Optional.ofNullable(bandwidth), Readout.Test.READ, Readout.Threads.ALL, Optional.empty(), Optional.ofNullable(passes),
-                passes == null ? Optional.empty() : Optional.of(0), "on mains, nothing else running"));
+        Map<String, String> readings = new LinkedHashMap<>(Map.of("firmwareTotal", total, "usable", usable, "rate", "" + rate, "positionsFilled", "" + modules,
+                "conditions", "on mains, nothing else running"));
+        if (bandwidth != null) {
+            readings.put("bandwidthMegabytes", "" + bandwidth);
+        }
+        if (passes != null) {
+            readings.put("testPasses", "" + passes);
+            readings.put("testErrors", "0");
+        }
+        return new JobChange.EnterReadout(phase, readings);
     }
 
     /** One job on its way. */
@@ -144,7 +154,7 @@ class DemoStories implements DemoJobs {
         }
 
         Walk then(JobChange change) {
-            jobs.change(id, version++, change, by);
+            jobs.change(id, version++, change, Optional.empty(), by);
             return this;
         }
 

@@ -2,13 +2,15 @@ package zephyrridge.server.job;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
-import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
@@ -40,28 +42,43 @@ import zephyrridge.server.web.Problem;
     @JsonSubTypes.Type(value = JobChange.TickStep.class, name = "TickStep"),
     @JsonSubTypes.Type(value = JobChange.ConfirmFit.class, name = "ConfirmFit"),
     @JsonSubTypes.Type(value = JobChange.EnterReadout.class, name = "EnterReadout"),
+    @JsonSubTypes.Type(value = JobChange.ClearSettings.class, name = "ClearSettings"),
+    @JsonSubTypes.Type(value = JobChange.AddPhoto.class, name = "AddPhoto"),
+    @JsonSubTypes.Type(value = JobChange.RemovePhoto.class, name = "RemovePhoto"),
     @JsonSubTypes.Type(value = JobChange.CloseJob.class, name = "CloseJob"),
     @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob"),
     @JsonSubTypes.Type(value = JobChange.Undo.class, name = "Undo"),
     @JsonSubTypes.Type(value = JobChange.Redo.class, name = "Redo")})
 public sealed interface JobChange {
     int MOST_MODULES = 600;
+    int MOST_PHOTOS = 40;
 
     /** The next state, or a {@link Problem} that says why not. */
     JobState apply(JobState state, JobWorld world);
 
-    record AnswerIntake(@NotBlank @Size(max = 200) String owner, @NotNull @Size(max = 2000) String wish, Optional<@Size(max = 64) String> operatingSystem,
-            Optional<@Min(32) @Max(64) Integer> wordBits, @NotNull Intake.Seal seal, @NotNull Intake.Battery battery,
-            @NotNull @Size(max = 2000) String condition) implements JobChange {
+    /**
+     * Answers of Take in; what is absent stays as it is, so that two people answering different questions do not undo each other.
+     *
+     * @param operatingSystem empty text for not known; {@code wordBits} 0 for not known
+     */
+    record AnswerIntake(Optional<@Pattern(regexp = "(?s).*\\S.*", message = "must not be blank") @Size(max = 200) String> owner, Optional<@Size(max = 2000) String> wish, Optional<@Size(max = 64) String> operatingSystem,
+            Optional<@Min(0) @Max(64) Integer> wordBits, Optional<Intake.Seal> seal, Optional<Intake.Battery> battery, Optional<Intake.Encryption> encryption,
+            Optional<Intake.FirmwareSettings> firmwareSettings, Optional<Intake.WayIn> wayIn, Optional<@Size(max = 100) String> firmwareVersion,
+            Optional<@Size(max = 2000) String> faultsBefore, Optional<@Size(max = 2000) String> condition) implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            if (operatingSystem.isPresent() && OperatingSystem.find(operatingSystem.get()).isEmpty()) {
-                throw Problem.invalid("operatingSystem", "There is no operating system " + operatingSystem.get() + " in the list. Choose one of it, or leave it open.");
-            }
-            if (wordBits.isPresent() && wordBits.get() != 32 && wordBits.get() != 64) {
+            operatingSystem.filter(id -> !id.isEmpty() && OperatingSystem.find(id).isEmpty()).ifPresent(id -> {
+                throw Problem.invalid("operatingSystem", "There is no operating system " + id + " in the list. Choose one of it, or leave it open.");
+            });
+            wordBits.filter(bits -> bits != 0 && bits != 32 && bits != 64).ifPresent(bits -> {
                 throw Problem.invalid("wordBits", "The word size is 32 or 64, or left open.");
-            }
-            return state.withIntake(new Intake(owner, wish, operatingSystem, wordBits, seal, battery, condition));
+            });
+            Intake now = state.intake();
+            return state.withIntake(new Intake(owner.orElse(now.owner()), wish.orElse(now.wish()),
+                    operatingSystem.map(id -> Optional.of(id).filter(x -> !x.isEmpty())).orElse(now.operatingSystem()),
+                    wordBits.map(bits -> Optional.of(bits).filter(x -> x != 0)).orElse(now.wordBits()), seal.orElse(now.seal()), battery.orElse(now.battery()),
+                    encryption.orElse(now.encryption()), firmwareSettings.orElse(now.firmwareSettings()), wayIn.orElse(now.wayIn()),
+                    firmwareVersion.orElse(now.firmwareVersion()), faultsBefore.orElse(now.faultsBefore()), condition.orElse(now.condition())));
         }
     }
 
@@ -165,10 +182,49 @@ public sealed interface JobChange {
 
     enum Phase { BEFORE, AFTER }
 
-    record EnterReadout(@NotNull Phase phase, @NotNull @Valid ReadoutForm readout) implements JobChange {
+    /** @param readings by name of the reading; what is absent stays, an empty text takes a reading back */
+    record EnterReadout(@NotNull Phase phase, @NotEmpty @Size(max = 12) Map<@Size(max = 32) String, @NotNull @Size(max = 500) String> readings) implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return phase == Phase.BEFORE ? state.withBefore(readout.toReadout()) : state.withAfter(readout.toReadout());
+            return phase == Phase.BEFORE ? state.withBefore(ReadoutForm.enter(state.before(), readings)) : state.withAfter(ReadoutForm.enter(state.after(), readings));
+        }
+    }
+
+    /** Ticks that the firmware's settings are cleared, under a gate of its own. */
+    record ClearSettings(boolean done) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (done) {
+                refuseIfShut(world.assess(state).clearingGates());
+            }
+            return state.withStep(JobState.CLEAR_SETTINGS, done);
+        }
+    }
+
+    /** @param photo id of a picture that was uploaded for this job */
+    record AddPhoto(@NotBlank @Size(max = 36) String photo, @NotNull @Size(max = 200) String caption) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (state.photos().size() >= MOST_PHOTOS) {
+                throw Problem.invalid("photo", "This job has " + MOST_PHOTOS + " photos already; take some out first.");
+            }
+            if (state.photos().stream().anyMatch(p -> p.id().equals(photo))) {
+                throw Problem.invalid("photo", "This photo is with the job already.");
+            }
+            if (!world.photos().contains(world.jobId(), photo)) {
+                throw Problem.notFound("photo", photo);
+            }
+            return state.withPhoto(new JobState.Photo(photo, caption));
+        }
+    }
+
+    record RemovePhoto(@NotBlank @Size(max = 36) String photo) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (state.photos().stream().noneMatch(p -> p.id().equals(photo))) {
+                throw Problem.notFound("photo", photo);
+            }
+            return state.withoutPhoto(photo);
         }
     }
 

@@ -10,6 +10,8 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -33,11 +35,14 @@ class JobController {
     record TakeIn(@NotBlank @Size(max = 64) String machineId, @NotBlank @Size(max = 200) String owner, @NotNull @Size(max = 2000) String wish) {
     }
 
-    /** @param expectedVersion the version the change was made on */
-    record ChangeRequest(@Min(1) long expectedVersion, @NotNull @Valid JobChange change) {
+    /**
+     * @param expectedVersion the version the change was made on
+     * @param changeId the sender's own id for this change, so that it can be sent again when the answer was lost
+     */
+    record ChangeRequest(@Min(1) long expectedVersion, Optional<UUID> changeId, @NotNull @Valid JobChange change) {
     }
 
-    record JobListEntry(long id, String machine, String owner, String wish, Station station, boolean closed, boolean blocked, LocalDateTime updatedAt, String updatedBy) {
+    record JobListEntry(long id, String machineId, String machine, String owner, String wish, Station station, boolean closed, boolean blocked, LocalDateTime updatedAt, String updatedBy) {
     }
 
     record EventView(long version, LocalDateTime at, String who, String type, String what) {
@@ -57,7 +62,7 @@ class JobController {
 
     @GetMapping("/api/jobs")
     List<JobListEntry> list() {
-        return jobs.list().stream().map(r -> new JobListEntry(r.id(), r.machine(), r.owner(), r.wish(), Station.valueOf(r.station()), r.status().equals("CLOSED"),
+        return jobs.list().stream().map(r -> new JobListEntry(r.id(), r.machineId(), r.machine(), r.owner(), r.wish(), Station.valueOf(r.station()), r.status().equals("CLOSED"),
                 r.blocked(), r.updatedAt(), r.updatedBy())).toList();
     }
 
@@ -75,7 +80,7 @@ class JobController {
     /** Applies one change and gives the job as it then is. */
     @PostMapping("/api/jobs/{id}/changes")
     JobView change(@PathVariable long id, @Valid @RequestBody ChangeRequest body, Principal who) {
-        jobs.change(id, body.expectedVersion(), body.change(), who.getName());
+        jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
         return views.of(jobs.get(id));
     }
 

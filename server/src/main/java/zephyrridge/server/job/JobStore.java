@@ -19,7 +19,7 @@ class JobStore {
     record Row(long id, String machineId, String state, long version, LocalDateTime updatedAt, String updatedBy) {
     }
 
-    record ListRow(long id, String machine, String owner, String wish, String station, String status, boolean blocked, LocalDateTime updatedAt, String updatedBy) {
+    record ListRow(long id, String machineId, String machine, String owner, String wish, String station, String status, boolean blocked, LocalDateTime updatedAt, String updatedBy) {
     }
 
     /** What the list shows of a job, kept beside its state. */
@@ -37,7 +37,7 @@ class JobStore {
 
     List<ListRow> list() {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB.UPDATED_BY);
-        return sql.select(JOB.ID, MACHINE.NAME, JOB.OWNER, JOB.WISH, JOB.STATION, JOB.STATUS, JOB.BLOCKED, JOB.UPDATED_AT, by).from(JOB)
+        return sql.select(JOB.ID, JOB.MACHINE_ID, MACHINE.NAME, JOB.OWNER, JOB.WISH, JOB.STATION, JOB.STATUS, JOB.BLOCKED, JOB.UPDATED_AT, by).from(JOB)
                 .join(MACHINE).on(MACHINE.ID.eq(JOB.MACHINE_ID)).leftJoin(ACCOUNT).on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
                 .orderBy(JOB.STATUS.desc(), JOB.UPDATED_AT.desc(), JOB.ID.desc()).limit(500).fetch(Records.mapping(ListRow::new));
     }
@@ -64,10 +64,14 @@ class JobStore {
                 .where(JOB.ID.eq(id)).and(JOB.VERSION.eq(expected)).execute() == 1;
     }
 
+    boolean hasChange(long id, String changeId) {
+        return sql.fetchExists(JOB_EVENT, JOB_EVENT.JOB_ID.eq(id).and(JOB_EVENT.CHANGE_ID.eq(changeId)));
+    }
+
     /** @param payload the change itself as JSON; {@code state} the state it left */
-    void append(long id, EventRow event, String payload, String state) {
+    void append(long id, EventRow event, Optional<String> changeId, String payload, String state) {
         sql.insertInto(JOB_EVENT).set(JOB_EVENT.JOB_ID, id).set(JOB_EVENT.VERSION, event.version).set(JOB_EVENT.AT, event.at)
-                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.PAYLOAD, payload).set(JOB_EVENT.STATE, state).execute();
+                .set(JOB_EVENT.ACCOUNT, event.account).set(JOB_EVENT.TYPE, event.type).set(JOB_EVENT.CHANGE_ID, changeId.orElse(null)).set(JOB_EVENT.PAYLOAD, payload).set(JOB_EVENT.STATE, state).execute();
     }
 
     /** The state an event left. */

@@ -7,6 +7,7 @@ import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.JobState;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Trail;
 import zephyrridge.core.job.WorkStep;
@@ -23,11 +24,12 @@ import zephyrridge.server.text.FindingView;
  *
  * @param undoes what undo would take back, with the person's name; empty when there is nothing
  */
-record JobView(long id, long version, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<PresenceView> presence,
+record JobView(long id, long version, String machineId, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<PresenceView> presence,
         List<ModuleView> modules,
         PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
-        List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
-        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, Optional<String> closingNote, Optional<String> undoes, Optional<String> redoes,
+        List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<FindingView> clearingGates, boolean settingsCleared,
+        List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
+        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, List<JobState.Photo> photos, Optional<String> closingNote, Optional<String> undoes, Optional<String> redoes,
         LocalDateTime updatedAt, String updatedBy) {
 
     /** A carrier or processor that one very machine may lack. */
@@ -61,8 +63,9 @@ record JobView(long id, long version, String machineName, MachineKind machineKin
             boolean turned, Optional<String> lowerFirst, boolean done) {
     }
 
+    /** @param firstStartSeconds longest that the first start may take */
     record ExpectationView(String firmwareTotal, long firmwareMebibytes, String usable, int positionsFilled, Optional<String> rate, List<Integer> rateForms,
-            Optional<String> timings, Optional<String> peak, String firstStart, List<String> notices) {
+            Optional<String> timings, Optional<String> peak, String firstStart, int firstStartSeconds, List<String> notices) {
     }
 
     record ComparisonLineView(Comparison.Field field, String name, String expected, String found, Comparison.Verdict verdict, List<FindingView> findings) {

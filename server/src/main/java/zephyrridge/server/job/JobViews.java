@@ -47,16 +47,17 @@ class JobViews {
         JobState s = c.state();
         JobAssessment a = c.assessment();
         SortedMap<String, String> planned = s.plannedModules();
-        return new JobView(c.row().id(), c.row().version(), c.machine().record().name(), c.machine().record().kind(), c.machine().record().controller().generation(), a.trail().current(), s.closing().isPresent(),
+        return new JobView(c.row().id(), c.row().version(), c.row().machineId(), c.machine().record().name(), c.machine().record().kind(), c.machine().record().controller().generation(), a.trail().current(), s.closing().isPresent(),
                 s.intake(), presence(c), modules(s, planned), PictureView.of(c.machine(), a.found(), s, s.asFound(), texts),
                 PictureView.of(c.machine(), a.plan(), s, planned, texts), Stream.concat(a.readingFindings().stream(), a.found().findings().stream()).map(f -> FindingView.of(f, texts)).toList(),
                 FindingView.of(a.plan().findings(), texts), a.plan().verdicts().stream().map(v -> new RuleView(v.rule(), texts.get("rule." + v.rule()), v.verdict())).toList(),
                 a.trail().legs().stream().map(l -> new LegView(l.station(), l.status(), l.minutes())).toList(),
-                c.machine().record().limits().stream().map(this::limit).toList(), FindingView.of(a.openingGates(), texts), FindingView.of(a.fittingGates(), texts),
+                c.machine().record().limits().stream().map(this::limit).toList(), FindingView.of(a.openingGates(), texts), FindingView.of(a.fittingGates(), texts), FindingView.of(a.clearingGates(), texts),
+                s.stepsDone().contains(JobState.CLEAR_SETTINGS),
                 steps(a.opening(), s), a.fitLines().stream().map(l -> fitLine(l, s)).toList(), steps(a.closing(), s), expectation(a.expected()),
                 a.comparison().lines().stream().map(l -> new ComparisonLineView(l.field(), texts.get("field." + l.field()), texts.show(l.expected()), texts.show(l.found()),
                         l.verdict(), FindingView.of(l.findings(), texts))).toList(),
-                a.comparison().proven(), ReadoutForm.of(s.before()), ReadoutForm.of(s.after()), s.closing().map(JobState.Closing::note), c.history().undoes().map(this::event), c.history().redoes().map(this::event), c.row().updatedAt(),
+                a.comparison().proven(), ReadoutForm.of(s.before()), ReadoutForm.of(s.after()), s.photos(), s.closing().map(JobState.Closing::note), c.history().undoes().map(this::event), c.history().redoes().map(this::event), c.row().updatedAt(),
                 c.row().updatedBy());
     }
 
@@ -121,6 +122,6 @@ class JobViews {
                 : e.firstStartFrom() + " seconds to " + e.firstStartTo() / 60 + " minutes";
         return new ExpectationView(texts.show(e.firmwareTotal()), e.firmwareTotal().mebibytes(), texts.show(e.usableFrom()) + " to " + texts.show(e.usableTo()),
                 e.positionsFilled(), e.rate().map(texts::show), e.rateForms(), e.clocks().map(RateResult.Clocks::toString), peak.isEmpty() ? Optional.empty() : Optional.of(peak),
-                start, e.notices().stream().map(n -> texts.get("notice." + n)).toList());
+                start, e.firstStartTo(), e.notices().stream().map(n -> texts.get("notice." + n)).toList());
     }
 }

@@ -7,9 +7,10 @@ import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobState;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.photo.Photos;
 
 /** What a change may look at and touch besides the job's own state; lives for one transaction. */
-record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, JobHistory history) {
+record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, Photos photos, JobHistory history) {
     JobAssessment assess(JobState state) {
         return JobAssessment.of(machine.record(), machine.evaluator(), state, HouseRules.DEFAULT);
     }

@@ -4,6 +4,8 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,6 +17,7 @@ import zephyrridge.core.job.JobState;
 import zephyrridge.core.job.Trail;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.photo.Photos;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -31,14 +34,16 @@ public class Jobs {
     private final JsonMapper json;
     private final Clock clock;
     private final Texts texts;
+    private final Photos photos;
 
-    Jobs(JobStore store, Machines machines, Drawer drawer, JsonMapper json, Clock clock, Texts texts) {
+    Jobs(JobStore store, Machines machines, Drawer drawer, Photos photos, JsonMapper json, Clock clock, Texts texts) {
         this.store = store;
         this.machines = machines;
         this.drawer = drawer;
         this.json = json;
         this.clock = clock;
         this.texts = texts;
+        this.photos = photos;
     }
 
     /** What other features may know of a job. */
@@ -57,8 +62,13 @@ public class Jobs {
         return current(row(id, false));
     }
 
-    List<JobStore.EventRow> events(long id) {
+    /** @throws Problem when there is no such job */
+    public void require(long id) {
         row(id, false);
+    }
+
+    List<JobStore.EventRow> events(long id) {
+        require(id);
         return store.events(id, 0);
     }
 
@@ -66,11 +76,10 @@ public class Jobs {
     @Transactional
     public long takeIn(String machineId, String owner, String wish, String by) {
         Machines.Ready machine = machines.get(machineId);
-        Intake e = Intake.EMPTY;
-        JobState state = JobState.NEW.withIntake(new Intake(owner, wish, e.operatingSystem(), e.wordBits(), e.seal(), e.battery(), e.condition()));
+        JobState state = JobState.NEW.withIntake(Intake.EMPTY.with(owner, wish));
         LocalDateTime now = now();
         long id = store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
-        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn"), json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
+        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn"), Optional.empty(), json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
                 json.writeValueAsString(state));
         return id;
     }
@@ -78,11 +87,15 @@ public class Jobs {
     /**
      * Applies a change on top of {@code expectedVersion}.
      *
+     * @param changeId of whoever sends it: a change that has landed already under its id is not made again
      * @throws Problem CHANGED_MEANWHILE (409) with what others did since, when the job is at another version
      */
     @Transactional
-    public void change(long id, long expectedVersion, JobChange change, String by) {
+    public void change(long id, long expectedVersion, JobChange change, Optional<UUID> changeId, String by) {
         JobStore.Row row = row(id, true);
+        if (changeId.isPresent() && store.hasChange(id, changeId.get().toString())) {
+            return;
+        }
         if (row.version() != expectedVersion) {
             throw changedMeanwhile(row, expectedVersion);
         }
@@ -91,7 +104,7 @@ public class Jobs {
         if (state.closing().isPresent() && !opensAgain) {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "JOB_CLOSED", "This job is handed back. Open it again to change it.", Map.of());
         }
-        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, history(id));
+        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, photos, history(id));
         JobState next = change.apply(state, world);
         LocalDateTime now = now();
         String written = json.writeValueAsString(next);
@@ -99,7 +112,8 @@ public class Jobs {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         // Written as the interface, so that the event carries its type.
-        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName()), json.writerFor(JobChange.class).writeValueAsString(change), written);
+        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName()), changeId.map(UUID::toString), json.writerFor(JobChange.class).writeValueAsString(change),
+                written);
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {

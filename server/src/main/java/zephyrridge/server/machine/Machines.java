@@ -64,6 +64,10 @@ public class Machines {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "RECORD_FAULTY", "The machine record does not hold together: " + faults + ". Correct these and send it again.",
                     Map.of("faults", faults));
         }
+        if (store.find(record.id()).isPresent()) {
+            throw Problem.of(HttpStatus.CONFLICT, "RECORD_EXISTS", "There is a record " + record.id() + " already. Give the new one another id, or add a variant to its name.",
+                    Map.of("field", "id"));
+        }
         store.insert(new MachineStore.Row(record.id(), record.name(), json.writeValueAsString(record), 1));
     }
 

@@ -8,6 +8,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.regex.Pattern;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -19,14 +20,18 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
-    private final long most;
+    private static final Pattern PHOTOS = Pattern.compile("/api/jobs/[^/]+/photos");
+    private final long body;
+    private final long photo;
 
-    BodyLimit(@Value("${zephyr.max-body}") DataSize most) {
-        this.most = most.toBytes();
+    BodyLimit(@Value("${zephyr.max-body}") DataSize body, @Value("${zephyr.max-photo}") DataSize photo) {
+        this.body = body.toBytes();
+        this.photo = photo.toBytes();
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+        long most = PHOTOS.matcher(request.getRequestURI()).matches() ? photo : body;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");

@@ -6,12 +6,15 @@ import java.util.Map;
 import org.apache.catalina.connector.ClientAbortException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.ConcurrencyFailureException;
+import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -57,6 +60,25 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler(ClientAbortException.class)
     void goneAway(ClientAbortException e) {
         LOG.debug("the other side closed the connection", e);
+    }
+
+    /** Two writers met in the database; one of them is asked to try again. */
+    @ExceptionHandler(ConcurrencyFailureException.class)
+    ResponseEntity<ProblemDetail> busy(ConcurrencyFailureException e) {
+        LOG.info("concurrent writers", e);
+        return answer(Problem.of(HttpStatus.CONFLICT, "BUSY", "Somebody else wrote at the same moment; nothing of yours was changed. Send it again.", Map.of()));
+    }
+
+    /** The database does not answer. Whoever waits is told so, and pages keep the change and send it again. */
+    @ExceptionHandler({DataAccessResourceFailureException.class, TransactionException.class})
+    ResponseEntity<ProblemDetail> away(Exception e) {
+        LOG.error("the database does not answer", e);
+        return answer(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", "The database does not answer; nothing was changed. Wait a moment and send it again; if it stays, look "
+                + "with ./zephyr status.", Map.of()));
+    }
+
+    private static ResponseEntity<ProblemDetail> answer(Problem problem) {
+        return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
     }
 
     @ExceptionHandler(Exception.class)

@@ -21,7 +21,7 @@ class SecurityConfig {
     @Bean
     SecurityFilterChain filters(HttpSecurity http, SignInDelay signInDelay) throws Exception {
         http.authorizeHttpRequests(r -> r
-                .requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints").permitAll()
+                .requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account").permitAll()
                 .requestMatchers("/api/accounts", "/api/accounts/**").hasRole("LEAD")
                 .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
                 // The desk account reads only.

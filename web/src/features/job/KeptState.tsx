@@ -1,0 +1,68 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import type { JobView } from './api';
+import { type ChangeQueue, IN_WORDS, type QueueState } from './queue';
+
+/** One line, always in sight: whether everything is kept, and since when. */
+export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
+  const n = state.waiting.length;
+  const text =
+    state.kind === 'kept' || (state.kind === 'refused' && n === 0)
+      ? `all kept, ${job.updatedAt.slice(11, 16)}, ${job.updatedBy}`
+      : state.kind === 'sending' || state.kind === 'refused'
+        ? 'keeping …'
+        : `${n} ${n === 1 ? 'change waits' : 'changes wait'}`;
+  return (
+    <Text role="status" fontSize="sm" color="quiet">
+      {text}
+    </Text>
+  );
+}
+
+/** What is not kept yet, why, and what can be done about it. */
+export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: QueueState }) {
+  if (state.kind === 'kept' || state.kind === 'sending') return null;
+  const what = [...new Set(state.waiting.map((w) => IN_WORDS[w.change.type]))].join(', ');
+  const stop = state.kind === 'refused' || state.kind === 'conflict';
+  return (
+    <Flex role="alert" bg={stop ? 'stopSoft' : 'riskSoft'} color="ink" borderLeftWidth="4px" borderColor={stop ? 'stop' : 'risk'} mt="2" px="3" py="2" gap="3" align="center" wrap="wrap">
+      <Box flex="1" minW="16rem">
+        {state.kind === 'away' && (
+          <Text>
+            <b>The server does not answer.</b> Go on working: {what} {state.waiting.length === 1 ? 'is' : 'are'} kept in this browser and sent as soon as it is back, also after a reload.
+          </Text>
+        )}
+        {state.kind === 'signed-out' && (
+          <Text>
+            <b>Your sign-in has ended.</b> Sign in again; {what} {state.waiting.length === 1 ? 'is' : 'are'} kept in this browser until then.
+          </Text>
+        )}
+        {state.kind === 'conflict' && (
+          <Text>
+            {state.message} <b>Yours, not kept yet: {what}.</b>
+          </Text>
+        )}
+        {state.kind === 'refused' && <Text>{state.message}</Text>}
+      </Box>
+      {(state.kind === 'away' || state.kind === 'signed-out') && (
+        <Button size="sm" variant="outline" color="ink" onClick={queue.retry}>
+          Try now
+        </Button>
+      )}
+      {state.kind === 'conflict' && (
+        <>
+          <Button size="sm" onClick={() => void queue.sendOnTop()}>
+            Put mine on top
+          </Button>
+          <Button size="sm" variant="outline" color="ink" onClick={queue.drop}>
+            Throw mine away
+          </Button>
+        </>
+      )}
+      {state.kind === 'refused' && (
+        <Button size="sm" variant="outline" color="ink" onClick={queue.dismiss}>
+          Understood
+        </Button>
+      )}
+    </Flex>
+  );
+}

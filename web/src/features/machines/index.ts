@@ -1,0 +1,2 @@
+export { MachinePage } from './MachinePage';
+export { MachinesPage } from './MachinesPage';

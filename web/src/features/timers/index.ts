@@ -1,0 +1,2 @@
+export { TimerBar } from './TimerBar';
+export { StartTimer } from './StartTimer';
