@@ -58,11 +58,34 @@ public final class ApiClient {
     }
 
     public Answer get(String path) {
-        return send("GET", path, "application/json", null, true);
+        return send("GET", path, "application/json", (String) null, true);
     }
 
     public Answer post(String path, Object body) {
         return send("POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, "application/json", (String) null, true);
+    }
+
+    public Answer call(String method, String path, String body) {
+        return send(method, path, "application/json", body, true);
+    }
+
+    public Answer upload(String path, String type, byte[] bytes) {
+        return send("POST", path, type, HttpRequest.BodyPublishers.ofByteArray(bytes), true);
+    }
+
+    public byte[] getBytes(String path) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(address + path)).build(), HttpResponse.BodyHandlers.ofByteArray()).body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
     }
 
     public Answer postWithoutToken(String path, String body) {
@@ -85,11 +108,15 @@ public final class ApiClient {
     }
 
     private Answer send(String method, String path, String type, String body, boolean token) {
+        return send(method, path, type, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body), token);
+    }
+
+    private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body, boolean token) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path)).header("Content-Type", type).header("Accept", "application/json");
         if (token && !cookie("XSRF-TOKEN").isEmpty()) {
             request.header("X-XSRF-TOKEN", cookie("XSRF-TOKEN"));
         }
-        request.method(method, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body));
+        request.method(method, body);
         try {
             HttpResponse<String> r = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
             return new Answer(r.statusCode(), r.body(), r.headers());

@@ -205,7 +205,7 @@ class JobsHttpTest {
     @CsvSource(delimiter = '|', value = {
         "{ | 400 | UNREADABLE",
         "[] | 400 | UNREADABLE",
-        "{\"expectedVersion\":1} | 422 | INVALID",
+        "{\"expectedVersion\":1} | 400 | UNREADABLE",
         "{\"expectedVersion\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
         "{\"expectedVersion\":1,\"change\":{\"type\":\"Nonsense\"}} | 400 | UNREADABLE",
         "{\"expectedVersion\":1,\"change\":{\"type\":\"ResetPlan\",\"more\":1}} | 400 | UNREADABLE",

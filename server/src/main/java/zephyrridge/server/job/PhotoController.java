@@ -36,7 +36,7 @@ class PhotoController {
         return new PhotoKept(photos.keep(id, picture, who.getName()));
     }
 
-    @GetMapping(path = "/api/jobs/{id}/photos/{photo}", produces = MediaType.IMAGE_JPEG_VALUE)
+    @GetMapping("/api/jobs/{id}/photos/{photo}")
     ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable String photo) {
         byte[] jpeg = photos.jpeg(id, photo).orElseThrow(() -> Problem.notFound("photo", photo));
         return ResponseEntity.ok().contentType(MediaType.IMAGE_JPEG).cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate()).body(jpeg);

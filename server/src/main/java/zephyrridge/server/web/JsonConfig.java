@@ -8,13 +8,13 @@ import org.springframework.context.annotation.Configuration;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.databind.DeserializationFeature;
 
-/** How documents are read and written: records by their components only, unknown fields refused, depth and size bounded. */
+/** How documents are read and written: records by their components only, unknown and missing fields refused, depth and size bounded. */
 @Configuration
 class JsonConfig {
     @Bean
     JsonMapperBuilderCustomizer strictJson() {
         return mapper -> mapper.changeDefaultVisibility(v -> v.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
-                .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES, DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES,
+                .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES, DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES, DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES,
                         DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
     }
 

@@ -1,0 +1,24 @@
+package zephyrridge.server.web;
+
+import jakarta.servlet.RequestDispatcher;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Map;
+import org.springframework.boot.webmvc.error.ErrorController;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What is refused before it reaches a controller is answered like everything else. */
+@RestController
+class BareErrorController implements ErrorController {
+    @RequestMapping("/error")
+    ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
+        Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
+        HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null ? HttpStatus.valueOf(i) : HttpStatus.NOT_FOUND;
+        Problem problem = Problem.of(status, status.name(), ProblemAdvice.said(status.value()), Map.of());
+        return ResponseEntity.status(status).contentType(MediaType.APPLICATION_PROBLEM_JSON).body(problem.getBody());
+    }
+}

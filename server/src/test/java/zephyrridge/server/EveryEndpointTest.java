@@ -1,0 +1,92 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Every endpoint of the API document with input of every wrong kind: an answer that says what is wrong, never an error of the server. */
+@ExtendWith(TestServer.class)
+class EveryEndpointTest {
+    private static final List<String> BODIES = List.of("", "{", "null", "[]", "{}", "7", "\"x\"", "{\"unknown\":1}", "[".repeat(3000), "{\"a\":".repeat(200) + "1" + "}".repeat(200),
+            "\u0000\u0001", "{\"expectedVersion\":1e999,\"change\":null}", "{\"line\":{\"a\":[]},\"machineId\":[],\"kind\":\"X\",\"login\":7}", "x".repeat(300_000));
+    private static final List<String> IDS = List.of("0", "-1", "999999999", "99999999999999999999", "abc", "%00", "..%2F..%2Fetc", "1;drop", "%27%20or%201=1", "x".repeat(2000));
+
+    private record Operation(String method, String path) {
+    }
+
+    private static List<Operation> operations() throws Exception {
+        JsonNode paths = new JsonMapper().readTree(Files.readAllBytes(Path.of("../docs/formats/openapi.json"))).get("paths");
+        List<Operation> all = new ArrayList<>();
+        paths.propertyStream().forEach(p -> p.getValue().propertyStream().forEach(m -> all.add(new Operation(m.getKey().toUpperCase(java.util.Locale.ROOT), p.getKey()))));
+        return all;
+    }
+
+    @Test
+    void wrongBodiesAreRefusedWithAReason(TestServer.Running server) throws Exception {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        List<Operation> writes = operations().stream().filter(o -> o.method.equals("POST") && !Set.of("/api/sign-in", "/api/sign-out").contains(o.path)).toList();
+        assertThat(writes.size()).isGreaterThanOrEqualTo(9);
+        for (Operation o : writes) {
+            for (String body : BODIES) {
+                ApiClient.Answer answer = lead.post(o.path.replace("{id}", "1").replace("{login}", "ilka"), body);
+                refused(o, shorten(body), answer);
+            }
+        }
+    }
+
+    @Test
+    void unknownAndWrongIdsAreRefusedWithAReason(TestServer.Running server) throws Exception {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        List<Operation> withIds = operations().stream().filter(o -> o.path.contains("{")).toList();
+        assertThat(withIds.size()).isGreaterThanOrEqualTo(9);
+        for (Operation o : withIds) {
+            for (String id : IDS) {
+                String path = o.path.replaceAll("\\{\\w+}", java.util.regex.Matcher.quoteReplacement(id));
+                ApiClient.Answer answer = lead.call(o.method, path, o.method.equals("POST") ? "{}" : null);
+                refused(o, shorten(id), answer);
+            }
+        }
+    }
+
+    @Test
+    void everythingButTheDoorAsksForASignIn(TestServer.Running server) throws Exception {
+        ApiClient nobody = new ApiClient(server.address());
+        nobody.get("/api/session");
+        ApiClient desk = ApiClient.signedIn(server, "desk");
+        for (Operation o : operations()) {
+            String path = o.path.replace("{id}", "1").replace("{login}", "wren").replaceAll("\\{\\w+}", "x");
+            if (!Set.of("/api/session", "/api/sign-in-hints", "/api/first-account").contains(o.path)) {
+                assertThat(nobody.call(o.method, path, "{}").status()).as(o.toString()).isEqualTo(401);
+            }
+            if (!o.method.equals("GET") && !Set.of("/api/labels/decode", "/api/first-account").contains(o.path)) {
+                assertThat(desk.call(o.method, path, "{}").status()).as("desk " + o).isEqualTo(403);
+            }
+        }
+    }
+
+    private static void refused(Operation o, String with, ApiClient.Answer answer) {
+        String as = o + " with " + with + ": " + answer.status() + " " + shorten(answer.body());
+        assertThat(answer.status()).as(as).isBetween(400, 499);
+        // What never reaches the application (an address no server takes) has no body of ours; all else says why.
+        if (!answer.body().isEmpty() && answer.body().startsWith("{")) {
+            JsonNode problem = answer.json();
+            assertThat(problem.get("detail").asString("")).as(as).isNotBlank();
+            assertThat(problem.get("code")).as(as).isNotNull();
+            assertThat(answer.body()).as(as).doesNotContain("Exception", "zephyrridge.", "org.springframework");
+        } else {
+            assertThat(answer.status()).as(as).isEqualTo(400);
+        }
+    }
+
+    private static String shorten(String text) {
+        return text.length() > 160 ? text.substring(0, 160) + "..." : text;
+    }
+}
