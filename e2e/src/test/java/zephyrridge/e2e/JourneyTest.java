@@ -9,11 +9,13 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
+import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.server.TestServer;
+import zephyrridge.server.db.Tables;
 
 /** A technician's journeys on the real page, the real server and a real MariaDB. */
 @ExtendWith({TestServer.class, Browser.class})
@@ -22,7 +24,7 @@ class JourneyTest {
     void byMouseFromTakeInToHandBack(TestServer.Running server, Browser.Running browser) throws IOException {
         Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy cellar", "Two programs at once");
         t.page.getByLabel("Operating system").selectOption("windows-11-pro");
-        t.kept().answer("Warranty seal", "No seal").answer("Battery", "Good").enter("Total in the firmware", "16 GB").enter("Rate as shown", "5600");
+        t.kept().answer("Warranty seal", "No seal").answer("Battery", "Good").answer("Drive encrypted, and its recovery key", "Key at hand").answer("Firmware settings", "Noted").enter("Total in the firmware", "16 GB").enter("Rate as shown", "5600");
 
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("16GB 1Rx8 PC5-5600B-SA0-1010-XT");
@@ -83,6 +85,8 @@ class JourneyTest {
         t.tabTo("Not looked yet").press("ArrowRight");
         assertThat(t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Warranty seal")).getByLabel("No seal")).isChecked();
         t.kept().tabTo("Not looked yet").press("ArrowRight", "ArrowRight");
+        t.kept().tabTo("Not asked yet").press("ArrowRight");
+        t.kept().tabTo("Not looked yet").press("ArrowRight");
         t.kept().tabTo("Total in the firmware").type("8 GB").press("Tab");
         t.kept();
         // The number keys go to a station; they do nothing while somebody types.
@@ -122,7 +126,7 @@ class JourneyTest {
     @Test
     void fourSocketsInTwoChannelsWithLowerBeforeUpper(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("bram").takeIn("Halmira Panel 27", "School, room 7", "A film course");
-        t.answer("Warranty seal", "No seal").answer("Battery", "No battery");
+        t.answer("Warranty seal", "No seal").answer("Battery", "No battery").answer("Drive encrypted, and its recovery key", "Not encrypted").answer("Firmware settings", "Noted");
         t.go("Plan");
         t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx16 PC4-2666V-SC0-11");
         assertThat(t.finding("LABEL_IMPOSSIBLE_DENSITY")).isVisible();
@@ -178,6 +182,13 @@ class JourneyTest {
         t.button("There is a seal").click();
         assertThat(t.finding("GATE_SEAL_NOT_ASKED")).isVisible();
         t.button("Owner agrees").click();
+        // The recovery key and the firmware's settings are asked for before the first screw; this model forgets its settings.
+        assertThat(t.finding("GATE_KEY_NOT_ASKED")).isVisible();
+        t.button("Key not known").click();
+        assertThat(t.finding("GATE_CLEAR_WITHOUT_KEY")).isVisible();
+        t.button("Key is at hand").click();
+        assertThat(t.finding("GATE_SETTINGS_NOT_ASKED")).isVisible();
+        t.button("Settings are noted").click();
         assertThat(t.page.getByText("The machine stays shut")).isHidden();
         assertThat(t.page.locator("[data-step] input").first()).isEnabled();
         t.button("Stop: the battery turns out to be swollen").click();
@@ -203,6 +214,90 @@ class JourneyTest {
         assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
         assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
         assertThat(bram.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery")).getByLabel("Worn")).isChecked();
+        // Nothing of the second's is in the database until they say so; a reload asks again and has not lost it.
+        long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
+        bram.page.reload();
+        assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
+        bram.button("Put mine on top").click();
+        bram.kept();
+        JsonNode both = state(server, id);
+        assertThat(both.at("/intake/condition").asString()).isEqualTo("Hinge loose, no charger");
+        assertThat(both.at("/intake/battery").asString()).isEqualTo("WORN");
+    }
+
+    /** A job's state as the database has it. */
+    private static JsonNode state(TestServer.Running server, long id) {
+        return new JsonMapper().readTree(server.bean(DSLContext.class).select(Tables.JOB.STATE).from(Tables.JOB).where(Tables.JOB.ID.eq(id)).fetchOne(Tables.JOB.STATE));
+    }
+
+    /** The connection breaks for one of two people; both go on, the page is reloaded in between, and the database has it all. */
+    @Test
+    void aLostConnectionAndAnotherPersonLoseNothing(TestServer.Running server, Browser.Running browser) {
+        Technician ilka = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Ostrell Drift 11", "Bus depot 4", "Timetables");
+        long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
+        bram.page.navigate(ilka.page.url());
+        ilka.page.route("**/api/jobs/*/changes", route -> route.abort());
+        ilka.page.getByLabel("Condition, and what came with it").fill("Lid scratched");
+        ilka.page.getByLabel("Condition, and what came with it").blur();
+        assertThat(ilka.page.getByRole(AriaRole.ALERT)).containsText("The server does not answer");
+        ilka.page.getByLabel("Firmware version").fill("1.07");
+        ilka.page.getByLabel("Firmware version").blur();
+        assertThat(ilka.page.getByText("2 changes wait")).isVisible();
+        bram.answer("Battery", "Worn");
+        ilka.page.reload();
+        assertThat(ilka.page.getByText("2 changes wait")).isVisible();
+        assertThat(ilka.page.getByLabel("Condition, and what came with it")).hasValue("Lid scratched");
+        assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
+        ilka.page.unroute("**/api/jobs/*/changes");
+        ilka.button("Put mine on top").click();
+        ilka.kept();
+        JsonNode all = state(server, id);
+        assertThat(all.at("/intake/condition").asString()).isEqualTo("Lid scratched");
+        assertThat(all.at("/intake/firmwareVersion").asString()).isEqualTo("1.07");
+        assertThat(all.at("/intake/battery").asString()).isEqualTo("WORN");
+        assertThat(ilka.complaints).isEmpty();
+    }
+
+    @Test
+    void photosAndTimersBelongToTheirJob(TestServer.Running server, Browser.Running browser) throws IOException {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy loft", "More tabs");
+        String job = t.page.url().replaceAll("(/jobs/[0-9]+).*", "$1");
+        t.page.getByLabel("What the next photo shows").fill("Crack at the left hinge");
+        java.awt.image.BufferedImage picture = new java.awt.image.BufferedImage(320, 240, java.awt.image.BufferedImage.TYPE_INT_RGB);
+        java.io.ByteArrayOutputStream png = new java.io.ByteArrayOutputStream();
+        javax.imageio.ImageIO.write(picture, "png", png);
+        t.page.locator("[data-photos]").setInputFiles(new com.microsoft.playwright.options.FilePayload("hinge.png", "image/png", png.toByteArray()));
+        assertThat(t.page.getByAltText("Crack at the left hinge")).isVisible();
+        assertThat((int) t.page.getByAltText("Crack at the left hinge").evaluate("async i => { await i.decode(); return i.naturalWidth; }")).isEqualTo(320);
+        t.page.locator("[data-photos]").setInputFiles(new com.microsoft.playwright.options.FilePayload("note.png", "image/png", "no picture".getBytes()));
+        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("note.png: This is no JPEG and no PNG picture");
+        t.go("Prove");
+        t.button("Timer: Memory test, 5:00").click();
+        assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText("Skerrow Tern 16");
+        // It is seen from everywhere, counts down, and leads back to its job.
+        t.page.navigate("/jobs");
+        assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText(java.util.regex.Pattern.compile("4:5\\d"));
+        t.page.locator("[data-timer='MEMORY_TEST'] a").click();
+        assertThat(t.page).hasURL(java.util.regex.Pattern.compile(java.util.regex.Pattern.quote(job) + "(/.*)?"));
+        t.page.locator("[data-timer='MEMORY_TEST'] button").click();
+        assertThat(t.page.locator("[data-timer]")).hasCount(0);
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
+    void findLeadsToAMachinesRecord(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
+        t.press("/").type("Gannet").press("Enter");
+        assertThat(t.heading("Skerrow Gannet 15")).isVisible();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions"))).containsText("CAMM2");
+        // A serial off a label, read by a scanner, leads to the job that has the module.
+        String serial = server.bean(DSLContext.class).select(Tables.DRAWER_MODULE.SERIAL).from(Tables.DRAWER_MODULE).where(Tables.DRAWER_MODULE.TAG.eq("D-012"))
+                .fetchOne(Tables.DRAWER_MODULE.SERIAL);
+        t.press("Escape", "/").type(serial).press("Enter");
+        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
+        assertThat(t.complaints).isEmpty();
     }
 
     @Test

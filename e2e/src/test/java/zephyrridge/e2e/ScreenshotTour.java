@@ -27,6 +27,8 @@ class ScreenshotTour {
         views.put("plan-dark", "/jobs/5/plan");
         views.put("accounts", "/accounts");
         views.put("server", "/jobs/8/plan");
+        views.put("machines", "/machines");
+        views.put("machine", "/machines/fenwright-journeyman-17");
         for (Map.Entry<String, String> view : views.entrySet()) {
             page.evaluate("m => localStorage.setItem('ridge-colour-mode', m)", view.getKey().endsWith("dark") ? "dark" : "light");
             page.navigate(view.getValue());

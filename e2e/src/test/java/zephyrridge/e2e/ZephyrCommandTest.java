@@ -1,7 +1,10 @@
 package zephyrridge.e2e;
 
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -11,11 +14,13 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.demo.DemoAccounts;
 
 /** The start command, used as a person does. */
+@ExtendWith(Browser.class)
 class ZephyrCommandTest {
     private Installation zephyr;
 
@@ -79,6 +84,70 @@ class ZephyrCommandTest {
         assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
         assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
         assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString()).text()).contains("no such file");
+    }
+
+    /** An empty installation asks for its first lead, then leads to the first machine and the first job; the demo is apart from it. */
+    @Test
+    void theFirstUseLeadsToTheFirstJob(Browser.Running browser) throws Exception {
+        Installation.Said said = zephyr.zephyr("start");
+        assertThat(said.code()).as(said.text()).isZero();
+        String code = said.text().replaceAll("(?s).*set-up code: (\\S+).*", "$1");
+        Technician t = new Technician(browser.newPage(zephyr.address()));
+        assertThat(t.heading("A new workshop")).isVisible();
+        t.page.getByLabel("Set-up code").fill("wrong");
+        t.page.getByLabel("Name").fill("Sedge");
+        t.page.getByLabel("Login").fill("sedge");
+        t.page.getByLabel("Password").fill("rain-over-the-moor");
+        t.button("Open the workshop").click();
+        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("not the set-up code");
+        t.page.getByLabel("Set-up code").fill(code);
+        t.button("Open the workshop").click();
+        assertThat(t.heading("Bench")).isVisible();
+        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine")).click();
+        t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Quarrow");
+        t.page.getByLabel("Model").fill("Tor 12");
+        t.button("Make the record").click();
+        assertThat(t.heading("Quarrow Tor 12")).isVisible();
+        t.page.navigate("/jobs");
+        t.takeIn("Quarrow Tor 12", "Valley library", "A second program at once");
+        assertThat(t.page.getByText("#1 Quarrow Tor 12")).isVisible();
+        assertThat(t.complaints).isEmpty();
+        // The same code makes no second lead, and the demo does not start over the workshop's data.
+        assertThat(new ApiClient(zephyr.address()).get("/api/session").json().get("setUp").asBoolean()).isFalse();
+        assertThat(zephyr.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
+        assertThat(zephyr.zephyr("demo").text()).contains("runs with the data of the workshop");
+        Path file = zephyr.home.resolve("workshop.sql.gz");
+        assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("All data of the workshop");
+        zephyr.zephyr("stop");
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        assertThat(ilka().get("/api/jobs").body()).doesNotContain("Tor 12").contains("Dairy office");
+        assertThat(zephyr.zephyr("reset-demo").code()).isZero();
+        zephyr.zephyr("stop");
+        assertThat(zephyr.zephyr("start").code()).isZero();
+        ApiClient sedge = new ApiClient(zephyr.address());
+        sedge.signIn("sedge", "rain-over-the-moor");
+        assertThat(sedge.get("/api/jobs").body()).contains("Tor 12").doesNotContain("Dairy office");
+    }
+
+    /** The server is killed while somebody types; when it is started again everything lands, and the database has it. */
+    @Test
+    void whatIsTypedWhileTheServerIsDeadLandsWhenItIsBack(Browser.Running browser) throws Exception {
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        Technician t = new Technician(browser.newPage(zephyr.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
+        long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        zephyr.kill("Application");
+        t.page.getByLabel("Condition, and what came with it").fill("Typed while nobody answered");
+        t.page.getByLabel("Condition, and what came with it").blur();
+        t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery")).getByText("Worn").click();
+        t.page.getByLabel("Total in the firmware").fill("16 GB");
+        t.page.getByLabel("Total in the firmware").blur();
+        assertThat(t.page.getByText("3 changes wait")).isVisible();
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        t.kept();
+        JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().get("job");
+        assertThat(job.at("/intake/condition").asString()).isEqualTo("Typed while nobody answered");
+        assertThat(job.at("/intake/battery").asString()).isEqualTo("WORN");
+        assertThat(job.at("/before/firmwareTotal").asString()).isEqualTo("16 GiB");
     }
 
     @Test
