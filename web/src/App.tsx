@@ -37,7 +37,7 @@ export function App() {
           </RouterLink>
         </Link>
         <Box flex="1" />
-        <HStack gap="2">
+        <HStack gap={{ base: '0', md: '2' }} wrap="wrap">
           <Button size="sm" variant="ghost" color="ink" onClick={toggle}>
             {mode === 'dark' ? 'Light' : 'Dark'}
           </Button>
