@@ -24,6 +24,7 @@ import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.label.LabelField;
 import zephyrridge.core.reading.label.LabelFinding;
+import zephyrridge.core.reading.spd.SpdFinding;
 import zephyrridge.server.text.Texts;
 
 /** Every code has its words, and every text names only figures that its detail has. */
@@ -31,7 +32,7 @@ class TextsTest {
     private static final Texts TEXTS = new Texts();
 
     static Stream<FindingCode> codes() {
-        return Stream.of(LabelFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
+        return Stream.of(LabelFinding.values(), SpdFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
     }
 
     @ParameterizedTest

@@ -32,5 +32,9 @@ public sealed interface Evidence {
     record Word(String question, String answer) implements Evidence {
     }
 
+    /** Bytes of an image or a table that was handed in: absolute offset, and the bytes in hex. */
+    record ImageBytes(String image, int offset, String hex) implements Evidence {
+    }
+
     Clause COMMON_PRACTICE = new Clause("common practice, no source", "", false);
 }

@@ -71,6 +71,9 @@ public class Texts {
         if (evidence instanceof Evidence.LabelSpan s) {
             return "Printed: \"" + s.text() + "\" at characters " + (s.from() + 1) + " to " + s.to();
         }
+        if (evidence instanceof Evidence.ImageBytes b) {
+            return b.image() + ", byte " + b.offset() + " (0x" + Integer.toHexString(b.offset()).toUpperCase(Locale.ROOT) + "): " + b.hex();
+        }
         Evidence.Word w = (Evidence.Word) evidence;
         return "Answered: " + w.question() + " = " + show(w.answer());
     }

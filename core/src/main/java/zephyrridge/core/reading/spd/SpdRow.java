@@ -1,0 +1,79 @@
+package zephyrridge.core.reading.spd;
+
+import java.util.ArrayList;
+import java.util.List;
+import zephyrridge.core.reading.Bytes;
+
+/**
+ * A row of a published layout: which bits of which bytes make the field, and how they are read.
+ *
+ * @param offsets the bytes it is made of, ascending, the fine part's byte last
+ * @param parts bit ranges, the most significant first; empty for byte ranges such as texts
+ * @param fine byte with the signed fine part in fine timebases, or -1
+ * @param confidence H, M or L: how sure we are of the row, from memory of the standard
+ */
+record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
+    record Part(int offset, int low, int bits) {
+        long of(Bytes image) {
+            return image.u8(offset) >> low & (1 << bits) - 1;
+        }
+    }
+
+    static SpdRow parse(String[] cells) {
+        SpdForm form = SpdForm.of(cells[2]);
+        List<Integer> offsets = new ArrayList<>();
+        List<Part> parts = new ArrayList<>();
+        for (String place : cells[1].split("\\+")) {
+            int dots = place.indexOf("..");
+            int bracket = place.indexOf('[');
+            if (dots > 0) {
+                for (int i = Integer.parseInt(place.substring(0, dots)); i <= Integer.parseInt(place.substring(dots + 2)); i++) {
+                    offsets.add(i);
+                }
+            } else {
+                int offset = Integer.parseInt(bracket > 0 ? place.substring(0, bracket) : place);
+                int high = bracket > 0 ? place.charAt(bracket + 1) - '0' : 7;
+                int low = bracket > 0 ? place.charAt(bracket + 3) - '0' : 0;
+                parts.add(new Part(offset, low, high - low + 1));
+                offsets.add(offset);
+            }
+        }
+        int fine = cells[4].isEmpty() ? -1 : Integer.parseInt(cells[4]);
+        int[] ascending = offsets.stream().mapToInt(Integer::intValue).sorted().distinct().toArray();
+        if (fine >= 0) {
+            ascending = java.util.Arrays.copyOf(ascending, ascending.length + 1);
+            ascending[ascending.length - 1] = fine;
+        }
+        return new SpdRow(SpdKey.valueOf(cells[0]), ascending, parts.toArray(Part[]::new), form, form.coded() ? SpdCodes.table(cells[3]) : null, cells[3], fine,
+                cells[5].charAt(0));
+    }
+
+    int first() {
+        return offsets[0];
+    }
+
+    boolean isWithin(Bytes image) {
+        return image.has(offsets[offsets.length - 1], 1) && image.has(offsets[0], 1) && (parts.length > 0 || image.has(offsets[0], offsets.length));
+    }
+
+    /** The bits put together; 0 for byte ranges. */
+    long raw(Bytes image) {
+        long raw = 0;
+        for (Part part : parts) {
+            raw = raw << part.bits | part.of(image);
+        }
+        return raw;
+    }
+
+    /** The bytes it is made of, as they stand in the image: "21 18" */
+    String hex(Bytes image) {
+        if (parts.length == 0) {
+            return image.hex(offsets[0], offsets.length);
+        }
+        StringBuilder hex = new StringBuilder();
+        for (int offset : offsets) {
+            hex.append(hex.isEmpty() ? "" : " ").append(image.hex(offset, 1));
+        }
+        return hex.toString();
+    }
+}
