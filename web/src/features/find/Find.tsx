@@ -9,6 +9,8 @@ type Hit = Schemas['Hit'];
 
 const KIND: Record<Hit['kind'], string> = { JOB: 'Job', MODULE: 'Module', MACHINE: 'Machine record' };
 
+const ask = (text: string) => api.get<Hit[]>(`/api/find?text=${encodeURIComponent(text)}`);
+
 /** "/" anywhere: one field for jobs, modules and machines. A hand scanner types the tag and Enter. */
 export function Find() {
   const [open, setOpen] = useState(false);
@@ -18,13 +20,15 @@ export function Find() {
   const wanted = text.trim();
   const hits = useQuery({
     queryKey: ['find', wanted],
-    queryFn: () => api.get<Hit[]>(`/api/find?text=${encodeURIComponent(wanted)}`),
+    queryFn: () => ask(wanted),
     enabled: open && wanted !== '',
     placeholderData: (previous) => previous,
   });
   useEffect(() => {
     const listener = (e: globalThis.KeyboardEvent) => {
-      if (e.key === '/' && !typing(e)) {
+      // The field of a search that is just closing takes no text any more.
+      const closing = e.target instanceof Element && e.target.closest('[data-state="closed"]') !== null;
+      if (e.key === '/' && (closing || !typing(e))) {
         e.preventDefault();
         setText('');
         setAt(0);
@@ -46,9 +50,9 @@ export function Find() {
       e.preventDefault();
       setAt((now) => Math.max(0, Math.min(shown.length - 1, now + (e.key === 'ArrowDown' ? 1 : -1))));
     } else if (e.key === 'Enter') {
-      // A scanner is faster than the search: ask for exactly what was typed.
-      const fresh = await hits.refetch();
-      go(fresh.data?.[at]);
+      // A scanner is faster than the search, and than the picture of the field: ask for exactly what stands in it.
+      const typed = (e.target as HTMLInputElement).value.trim();
+      if (typed !== '') go(typed === wanted && hits.data && !hits.isPlaceholderData ? hits.data[at] : (await ask(typed))[0]);
     }
   };
   return (

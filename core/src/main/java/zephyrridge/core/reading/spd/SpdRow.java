@@ -2,7 +2,9 @@ package zephyrridge.core.reading.spd;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 import zephyrridge.core.reading.Bytes;
+import zephyrridge.core.table.CodeTables;
 
 /**
  * A row of a published layout: which bits of which bytes make the field, and how they are read.
@@ -13,6 +15,8 @@ import zephyrridge.core.reading.Bytes;
  * @param confidence H, M or L: how sure we are of the row, from memory of the standard
  */
 record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
+    private static final CodeTables CODES = new CodeTables(SpdRow.class, "codes.csv");
+
     record Part(int offset, int low, int bits) {
         long of(Bytes image) {
             return image.u8(offset) >> low & (1 << bits) - 1;
@@ -39,12 +43,9 @@ record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] ta
             }
         }
         int fine = cells[4].isEmpty() ? -1 : Integer.parseInt(cells[4]);
-        int[] ascending = offsets.stream().mapToInt(Integer::intValue).sorted().distinct().toArray();
-        if (fine >= 0) {
-            ascending = java.util.Arrays.copyOf(ascending, ascending.length + 1);
-            ascending[ascending.length - 1] = fine;
-        }
-        return new SpdRow(SpdKey.valueOf(cells[0]), ascending, parts.toArray(Part[]::new), form, form.coded() ? SpdCodes.table(cells[3]) : null, cells[3], fine,
+        int[] whole = offsets.stream().mapToInt(Integer::intValue).sorted().distinct().toArray();
+        int[] all = fine < 0 ? whole : IntStream.concat(IntStream.of(whole), IntStream.of(fine)).toArray();
+        return new SpdRow(SpdKey.valueOf(cells[0]), all, parts.toArray(Part[]::new), form, form.coded() ? CODES.table(cells[3]) : null, cells[3], fine,
                 cells[5].charAt(0));
     }
 
