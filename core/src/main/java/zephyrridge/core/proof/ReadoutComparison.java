@@ -57,16 +57,16 @@ public final class ReadoutComparison {
         }
         ByteSize got = shown.get();
         if (got.equals(expected.firmwareTotal())) {
-            return new Line(field, wanted, got.toString(), Verdict.MATCH, List.of());
+            return new Line(field, wanted, got.rounded(), Verdict.MATCH, List.of());
         }
         // An operating system's total may already lack what firmware and graphics keep.
         if (field == Field.SYSTEM_TOTAL && between(got, expected.usableFrom(), expected.firmwareTotal())) {
-            return new Line(field, wanted, got.toString(), Verdict.EXPLAINED,
+            return new Line(field, wanted, got.rounded(), Verdict.EXPLAINED,
                     List.of(amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, expected.firmwareTotal(), got)));
         }
         List<Finding> why = explainTotal(got);
         boolean harmless = why.stream().allMatch(f -> f.code() == ProofFinding.PROOF_LISTED_TWICE || f.code() == ProofFinding.PROOF_DECIMAL_UNIT);
-        return new Line(field, wanted, got.toString(), harmless ? Verdict.EXPLAINED : Verdict.DIFFERENT, why);
+        return new Line(field, wanted, got.rounded(), harmless ? Verdict.EXPLAINED : Verdict.DIFFERENT, why);
     }
 
     private List<Finding> explainTotal(ByteSize got) {
@@ -137,11 +137,11 @@ public final class ReadoutComparison {
         }
         ByteSize got = found.usable().get();
         if (between(got, expected.usableFrom(), expected.usableTo())) {
-            return new Line(Field.USABLE, wanted, got.toString(), Verdict.MATCH, List.of());
+            return new Line(Field.USABLE, wanted, got.rounded(), Verdict.MATCH, List.of());
         }
         Finding why = explainUsable(got);
         boolean wrong = why.severity() != Severity.NOTE;
-        return new Line(Field.USABLE, wanted, got.toString(), wrong ? Verdict.DIFFERENT : Verdict.EXPLAINED, List.of(why));
+        return new Line(Field.USABLE, wanted, got.rounded(), wrong ? Verdict.DIFFERENT : Verdict.EXPLAINED, List.of(why));
     }
 
     private Finding explainUsable(ByteSize got) {

@@ -95,6 +95,14 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
         return Long.compare(bytes, other.bytes);
     }
 
+    /** For display: exact in whole MiB, else rounded to a tenth of a GiB from 4 GiB on, to a MiB below. */
+    public String rounded() {
+        if (bytes % MIB == 0) {
+            return toString();
+        }
+        return bytes >= 4 * GIB ? String.format(Locale.ROOT, "%.1f GiB", gibibytes()) : Math.round(bytes / (double) MIB) + " MiB";
+    }
+
     /** The largest binary unit that divides it: "8 GiB", "1536 MiB"; {@link #parse} reads it back. */
     @Override
     public String toString() {

@@ -59,4 +59,11 @@ class QuantityTest {
             assertThat(DieDensity.parse(text)).hasToString(text);
         }
     }
+
+    @Test
+    void roundedSizesAreForReading() {
+        assertThat(ByteSize.parse("31.3 GB").rounded()).isEqualTo("31.3 GiB");
+        assertThat(ByteSize.parse("2.9 GB").rounded()).isEqualTo("2970 MiB");
+        assertThat(ByteSize.ofMebibytes(15872).rounded()).isEqualTo("15872 MiB");
+    }
 }
