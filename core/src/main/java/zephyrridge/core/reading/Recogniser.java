@@ -1,0 +1,123 @@
+package zephyrridge.core.reading;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.reading.label.LabelReading;
+import zephyrridge.core.reading.listing.ListingDecoder;
+import zephyrridge.core.reading.listing.ListingReading;
+import zephyrridge.core.reading.smbios.SmbiosDecoder;
+import zephyrridge.core.reading.smbios.SmbiosReading;
+import zephyrridge.core.reading.spd.SpdDecoder;
+import zephyrridge.core.reading.spd.SpdReading;
+
+/** Tells what bytes or a text are: firmware table, SPD image (also as hex), a listing, a label line. */
+public final class Recogniser {
+    /** Turns JSON and CSV into maps, lists, texts and numbers; both throw IllegalArgumentException on what they cannot read. */
+    public interface Trees {
+        Object json(String text);
+
+        /** One map per row after the header. */
+        List<Map<String, String>> csv(String text);
+    }
+
+    /** Offsets at the head of a line ("0010: ", "00000010  ") and the text column behind two blanks and a bar are no data. */
+    private static final Pattern HEX_DECORATION = Pattern.compile("(?m)^\\s{0,8}(?:0x)?[0-9A-Fa-f]{1,8}:|^[0-9A-Fa-f]{7,8} {1,3}|\\s{2}\\|.{0,16}\\|?$|0x|[\\s,;]");
+    private static final Pattern HEX = Pattern.compile("[0-9A-Fa-f]{128,8192}");
+
+    private Recogniser() {
+    }
+
+    public static Recognised recognise(byte[] content, Trees trees) {
+        if (content.length == 0) {
+            return new Recognised.Unknown(Recognised.Why.EMPTY);
+        }
+        Optional<String> text = text(content);
+        return text.isPresent() ? text(text.get(), trees) : binary(Bytes.copyOf(content));
+    }
+
+    private static Recognised binary(Bytes image) {
+        Optional<SpdReading> spd = SpdDecoder.looksLike(image) ? SpdDecoder.decode(image) : Optional.empty();
+        // A chip whose checksum holds is one, whatever else its first bytes could mean.
+        if (spd.filter(SpdReading::checksumsHold).filter(r -> r.spec().isPresent()).isPresent()) {
+            return new Recognised.Chip(spd.get());
+        }
+        Optional<SmbiosReading> table = SmbiosDecoder.decode(image);
+        boolean whole = table.map(t -> !t.structures().isEmpty() && t.structures().get(t.structures().size() - 1).type() == 127 || !t.version().isEmpty()).orElse(false);
+        boolean imageSize = image.size() == 128 || image.size() == 256 || image.size() == 512 || image.size() == 1024;
+        if (whole || table.isPresent() && (spd.isEmpty() || !imageSize)) {
+            return new Recognised.Firmware(table.get());
+        }
+        if (spd.isPresent()) {
+            return new Recognised.Chip(spd.get());
+        }
+        int same = image.uniform(0, image.size());
+        if (same == 0 || same == 0xFF) {
+            return new Recognised.Unknown(Recognised.Why.BLANK_IMAGE);
+        }
+        boolean lowPower = imageSize && (image.u8(2) >= 0x0F && image.u8(2) <= 0x15 || image.u8(2) == 0x04 || image.u8(2) == 0x09);
+        return new Recognised.Unknown(lowPower ? Recognised.Why.SPD_TYPE_NOT_DECODED : Recognised.Why.BINARY);
+    }
+
+    private static Recognised text(String raw, Trees trees) {
+        String text = raw.strip();
+        if (text.isEmpty()) {
+            return new Recognised.Unknown(Recognised.Why.EMPTY);
+        }
+        if (text.charAt(0) == '{' || text.charAt(0) == '[') {
+            try {
+                Optional<ListingReading> listing = ListingDecoder.tree(trees.json(text));
+                return listing.<Recognised>map(Recognised.Listing::new).orElse(new Recognised.Unknown(Recognised.Why.JSON_OF_SOMETHING_ELSE));
+            } catch (IllegalArgumentException e) {
+                return new Recognised.Unknown(Recognised.Why.JSON_BROKEN);
+            }
+        }
+        Optional<ListingReading> meminfo = ListingDecoder.meminfo(text);
+        if (meminfo.isPresent()) {
+            return new Recognised.Listing(meminfo.get());
+        }
+        if (text.contains("Capacity") && text.contains("\n")) {
+            try {
+                Optional<ListingReading> listing = ListingDecoder.rows(trees.csv(text.startsWith("#") ? text.substring(text.indexOf('\n') + 1) : text));
+                if (listing.isPresent()) {
+                    return new Recognised.Listing(listing.get());
+                }
+            } catch (IllegalArgumentException e) {
+                return new Recognised.Unknown(Recognised.Why.TEXT);
+            }
+        }
+        if (text.length() >= 128 && text.length() <= 32_768) {
+            String hex = HEX_DECORATION.matcher(text).replaceAll("");
+            if (HEX.matcher(hex).matches() && hex.length() % 2 == 0) {
+                return binary(Bytes.copyOf(HexFormat.of().parseHex(hex)));
+            }
+        }
+        if (text.length() <= 200 && text.indexOf('\n') < 0) {
+            LabelReading label = LabelParser.parse(text);
+            if (!label.values().isEmpty()) {
+                return new Recognised.Label(label);
+            }
+        }
+        return new Recognised.Unknown(Recognised.Why.TEXT);
+    }
+
+    /** The content as text, when it is: UTF-8, or UTF-16 with its mark as Windows shells write it; without control characters. */
+    private static Optional<String> text(byte[] content) {
+        boolean little = content.length >= 2 && content[0] == (byte) 0xFF && content[1] == (byte) 0xFE;
+        Charset charset = little ? StandardCharsets.UTF_16LE : StandardCharsets.UTF_8;
+        try {
+            String text = charset.newDecoder().decode(ByteBuffer.wrap(content)).toString();
+            text = text.startsWith("\uFEFF") ? text.substring(1) : text;
+            return text.chars().anyMatch(c -> c < 0x20 && c != '\n' && c != '\r' && c != '\t') ? Optional.empty() : Optional.of(text);
+        } catch (CharacterCodingException e) {
+            return Optional.empty();
+        }
+    }
+}

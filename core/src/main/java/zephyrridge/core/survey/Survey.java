@@ -1,0 +1,44 @@
+package zephyrridge.core.survey;
+
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.module.ModuleIdentity;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+
+/**
+ * Everything that was read of one machine, held together.
+ *
+ * @param rows one per position of the record, in its order
+ * @param looks what to look at next, the most bits per minute first
+ */
+public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<Finding> findings) {
+    /**
+     * @param verdict what is there; empty for machines too large for the exact model
+     * @param spec the module, where the claims make one
+     * @param line as a label would say it; a label's own words where one was read
+     */
+    public record Row(String position, Optional<SlotModel.Verdict> verdict, ModuleIdentity identity, Optional<ModuleSpec> spec, String line) {
+        /** Whether something is fitted there that can be accepted into the job: a module of a socket that is not taken to be empty. */
+        public boolean isModule() {
+            return spec.isPresent() && verdict.map(v -> v.likeliest() == SlotModel.State.FILLED).orElse(true);
+        }
+    }
+
+    /** @param positions seen by it; {@code under} what must come off, empty for the shell only */
+    public record Look(List<String> positions, List<String> under, double minutes, double bits) {
+    }
+
+    /** Readings before anything is changed, as far as the sources say. */
+    public record Baseline(Optional<ByteSize> firmwareTotal, Optional<ByteSize> usable, Optional<DataRate> running, Optional<Integer> filled) {
+    }
+
+    public Survey {
+        rows = List.copyOf(rows);
+        looks = List.copyOf(looks);
+        findings = List.copyOf(findings);
+    }
+}

@@ -1,0 +1,51 @@
+package zephyrridge.core.survey;
+
+import java.util.List;
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.module.ModuleField;
+
+/** What comes of holding the sources against each other. */
+public enum SurveyFinding implements FindingCode {
+    SURVEY_SOURCES_DISAGREE(Contradiction.class),
+    SURVEY_MODULE_CANNOT_BE(Shape.class),
+    SURVEY_ORGANISATION_OPEN(Choice.class),
+    SURVEY_BANK_CALLED_MODULE(Called.class),
+    SURVEY_POSITION_CONTRADICTED(Called.class),
+    SURVEY_POSITION_OPEN(Called.class),
+    SURVEY_DEVICE_WITHOUT_POSITION(Loose.class),
+    SURVEY_SOURCE_WITHOUT_POSITION(Loose.class),
+    SURVEY_CHIPS_DISAGREE(Chips.class);
+
+    private final Class<? extends Detail> detailType;
+
+    SurveyFinding(Class<? extends Detail> detailType) {
+        this.detailType = detailType;
+    }
+
+    @Override
+    public Class<? extends Detail> detailType() {
+        return detailType;
+    }
+
+    /** @param held the value held true, {@code by} the sources behind it */
+    public record Contradiction(String position, ModuleField field, String held, String by, String other, String otherBy) implements Detail {
+    }
+
+    public record Shape(String position, String what) implements Detail {
+    }
+
+    /** @param taken the commonest of those that fit */
+    public record Choice(String position, String taken, List<String> candidates) implements Detail {
+    }
+
+    /** @param says what a source calls it, {@code is} what it is taken for */
+    public record Called(String position, String says, String is) implements Detail {
+    }
+
+    public record Loose(String name, String what) implements Detail {
+    }
+
+    public record Chips(String position, int seen, int needed, String organisation) implements Detail {
+    }
+}

@@ -1,0 +1,257 @@
+package zephyrridge.core.survey;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.access.OpeningPlanner;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.module.Claim;
+import zephyrridge.core.module.ModuleField;
+import zephyrridge.core.module.ModuleIdentity;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.listing.ListedModule;
+import zephyrridge.core.reading.smbios.MemoryDevice;
+import zephyrridge.core.reading.smbios.SmbiosKey;
+
+/** Holds all sources of one machine against each other and against its record (handbook 3.1 and 3.2). A pure function of its input. */
+public final class Surveyor {
+    /** The record is taken as the manual of this variant (common practice, no source). */
+    private static final double RECORD = 0.95;
+    /** "soldered, on the board": seen when the way to the deepest socket is open. */
+    private static final String BOARD = "board";
+
+    private final MachineRecord record;
+    private final List<Position> positions;
+    private final Map<String, List<Claim>> claims = new LinkedHashMap<>();
+    private final Map<String, SlotModel.Entry> entries = new HashMap<>();
+    private final List<Finding> findings = new ArrayList<>();
+    private OptionalInt deviceCount = OptionalInt.empty();
+
+    private Surveyor(MachineRecord record, Set<String> absent) {
+        this.record = record;
+        this.positions = record.positions().stream().filter(p -> p.carrier().map(c -> !absent.contains(c)).orElse(true)).toList();
+        positions.forEach(p -> claims.put(p.id(), new ArrayList<>()));
+    }
+
+    /**
+     * @param seen by position
+     * @param byHand corrections, by position
+     * @param absent carriers that this machine lacks
+     */
+    public static Survey survey(MachineRecord record, List<Source> sources, Map<String, Seen> seen, Map<String, Map<ModuleField, String>> byHand, Set<String> absent) {
+        Surveyor s = new Surveyor(record, absent);
+        for (Position p : s.positions) {
+            p.soldered().ifPresent(bank -> s.claims.get(p.id()).addAll(Claims.of(bank, "positions." + p.id(), "record")));
+        }
+        sources.forEach(s::devices);
+        sources.stream().filter(Source::isOfOneModule).forEach(s::module);
+        byHand.forEach((position, fields) -> fields.forEach((field, value) -> {
+            if (s.claims.containsKey(position)) {
+                s.claims.get(position).add(Claims.byHand(field, value));
+            }
+        }));
+        return s.conclude(sources, seen);
+    }
+
+    private void devices(Source source) {
+        if (source.content() instanceof Recognised.Firmware f) {
+            List<MemoryDevice> devices = f.reading().devices();
+            Map<String, Integer> placed = placed(source, devices.stream().map(d -> new DevicePlacing.Device(d.locator(), isSoldered(d.formFactor()), d.isFilled())).toList());
+            placed.forEach((position, i) -> {
+                MemoryDevice d = devices.get(i);
+                entries.putIfAbsent(position, new SlotModel.Entry(form(d.formFactor()), d.isFilled(), isBlank(d.partNumber())));
+                if (d.isFilled()) {
+                    claims.get(position).addAll(Claims.of(d, source.id()));
+                }
+            });
+            f.reading().ofType(16).stream().filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3).mapToInt(a -> (int) a.raw(SmbiosKey.ARRAY_DEVICES)).reduce(Integer::sum)
+                    .ifPresent(n -> deviceCount = OptionalInt.of(n));
+        } else if (source.content() instanceof Recognised.Listing l) {
+            List<ListedModule> modules = l.reading().modules();
+            Map<String, Integer> placed = placed(source, modules.stream().map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m))).toList());
+            placed.forEach((position, i) -> {
+                ListedModule m = modules.get(i);
+                entries.putIfAbsent(position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
+                if (isFilled(m)) {
+                    claims.get(position).addAll(Claims.of(m, source.id()));
+                }
+            });
+        }
+    }
+
+    private Map<String, Integer> placed(Source source, List<DevicePlacing.Device> devices) {
+        Map<String, Integer> placed = DevicePlacing.place(devices, positions);
+        for (int i = 0; i < devices.size(); i++) {
+            if (!placed.containsValue(i) && devices.get(i).filled()) {
+                add(SurveyFinding.SURVEY_DEVICE_WITHOUT_POSITION, Severity.RISK, Subject.machine(), new SurveyFinding.Loose(source.name(), devices.get(i).locator()),
+                        new Evidence.Word(source.name(), devices.get(i).locator()));
+            }
+        }
+        return placed;
+    }
+
+    /** One module's chip or label: where the person said, else where serial or part number say the same, else the only socket with something in it. */
+    private void module(Source source) {
+        List<Claim> own = source.content() instanceof Recognised.Chip c ? Claims.of(c.reading(), source.id()) : Claims.of(((Recognised.Label) source.content()).reading(), source.id());
+        Optional<String> position = source.position().filter(claims::containsKey).or(() -> matching(own, ModuleField.SERIAL)).or(() -> matching(own, ModuleField.PART_NUMBER)).or(this::onlyModule);
+        if (position.isPresent()) {
+            claims.get(position.get()).addAll(own);
+        } else {
+            add(SurveyFinding.SURVEY_SOURCE_WITHOUT_POSITION, Severity.NOTE, Subject.machine(), new SurveyFinding.Loose(source.name(), ""), new Evidence.Word("source", source.name()));
+        }
+    }
+
+    private Optional<String> matching(List<Claim> own, ModuleField field) {
+        Optional<String> value = own.stream().filter(c -> c.field() == field).map(Claim::value).findFirst();
+        List<String> found = value.map(v -> claims.entrySet().stream().filter(e -> e.getValue().stream().anyMatch(c -> c.field() == field && Claim.same(field, c.value(), v))).map(Map.Entry::getKey)
+                .toList()).orElse(List.of());
+        return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+    }
+
+    private Optional<String> onlyModule() {
+        List<Position> sockets = positions.stream().filter(p -> !p.isSoldered()).toList();
+        List<Position> filled = sockets.stream().filter(p -> entries.containsKey(p.id()) && entries.get(p.id()).filled()).toList();
+        return filled.size() == 1 ? Optional.of(filled.get(0).id()) : filled.isEmpty() && sockets.size() == 1 ? Optional.of(sockets.get(0).id()) : Optional.empty();
+    }
+
+    private Survey conclude(List<Source> sources, Map<String, Seen> seen) {
+        Map<String, SlotModel.Verdict> verdicts = new HashMap<>();
+        List<Survey.Look> looks = new ArrayList<>();
+        if (positions.size() <= SlotModel.MOST) {
+            reconcile(seen, verdicts, looks);
+        }
+        List<Survey.Row> rows = new ArrayList<>();
+        for (Position p : positions) {
+            ModuleIdentity identity = ModuleIdentity.of(claims.get(p.id()));
+            contradictions(p, identity, sources);
+            Optional<SlotModel.Verdict> verdict = Optional.ofNullable(verdicts.get(p.id()));
+            SpecFromClaims made = SpecFromClaims.of(p, identity, sources, seen.get(p.id()), this::add);
+            rows.add(new Survey.Row(p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
+            verdict.ifPresent(v -> judge(p, v));
+        }
+        findings.sort(Comparator.comparing(Finding::severity));
+        return new Survey(rows, looks, baseline(sources), findings);
+    }
+
+    private void reconcile(Map<String, Seen> seen, Map<String, SlotModel.Verdict> verdicts, List<Survey.Look> looks) {
+        OpeningPlanner planner = new OpeningPlanner(record.access(), positions.stream().map(Position::access).toList(), false);
+        Map<String, Double> minutes = new HashMap<>();
+        Map<String, List<String>> under = new HashMap<>();
+        Map<String, List<String>> there = new LinkedHashMap<>();
+        List<SlotModel.Slot> slots = new ArrayList<>();
+        for (int i = 0; i < positions.size(); i++) {
+            Position p = positions.get(i);
+            OpeningPlan plan = planner.plan(new int[] {i});
+            String place = p.access().isEmpty() ? p.isSoldered() ? BOARD : "" : plan.parts().stream().map(Part::id).collect(Collectors.joining("+"));
+            there.computeIfAbsent(place, x -> new ArrayList<>()).add(p.id());
+            if (plan.seconds() > 0) {
+                minutes.put(place, plan.seconds() / 60.0);
+                under.put(place, plan.parts().stream().map(Part::name).toList());
+            }
+            long mebibytes = p.soldered().map(m -> m.capacity().mebibytes()).orElse(4096L);
+            slots.add(new SlotModel.Slot(p.id(), place, p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY, RECORD, Optional.ofNullable(entries.get(p.id())),
+                    Optional.ofNullable(seen.get(p.id())).map(Seen::state), mebibytes));
+        }
+        // The board is in view when the deepest way is open.
+        minutes.entrySet().stream().max(Map.Entry.comparingByValue()).ifPresent(deepest -> {
+            minutes.putIfAbsent(BOARD, deepest.getValue());
+            under.putIfAbsent(BOARD, under.get(deepest.getKey()));
+        });
+        SlotModel model = SlotModel.of(slots, deviceCount);
+        model.verdicts().forEach(v -> verdicts.put(v.slot().id(), v));
+        model.looks(minutes).forEach(l -> looks.add(new Survey.Look(there.get(l.place()), under.getOrDefault(l.place(), List.of()), l.minutes(), l.bits())));
+    }
+
+    private void judge(Position p, SlotModel.Verdict v) {
+        Subject subject = Subject.position(p.id());
+        SlotModel.State is = v.likeliest();
+        Evidence evidence = new Evidence.RecordEntry("positions." + p.id(), p.isSoldered() ? "soldered" : "socket", "");
+        if (v.contradictsRecord()) {
+            add(SurveyFinding.SURVEY_POSITION_CONTRADICTED, Severity.RISK, subject, new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", is.name()), evidence);
+        } else if (!v.isConfirmed() && !p.isSoldered()) {
+            add(SurveyFinding.SURVEY_POSITION_OPEN, Severity.NOTE, subject, new SurveyFinding.Called(p.label(), "SOCKET", is.name()), evidence);
+        }
+        SlotModel.Entry entry = entries.get(p.id());
+        if (entry != null && is == SlotModel.State.SOLDERED && entry.form() == SlotModel.Form.SOCKETED) {
+            add(SurveyFinding.SURVEY_BANK_CALLED_MODULE, Severity.NOTE, subject, new SurveyFinding.Called(p.label(), "MODULE", "SOLDERED"), evidence);
+        }
+    }
+
+    private void contradictions(Position p, ModuleIdentity identity, List<Source> sources) {
+        identity.fields().forEach((field, held) -> {
+            if (!held.contradicted() || field == ModuleField.RUNNING || p.isSoldered() && field == ModuleField.FORM_FACTOR) {
+                return;
+            }
+            Claim other = held.against(field).get(0);
+            List<Evidence> evidence = held.claims().stream().map(Claim::evidence).toList();
+            Set<String> by = held.claims().stream().filter(c -> Claim.same(field, c.value(), held.value())).map(c -> name(c, sources)).collect(Collectors.toCollection(TreeSet::new));
+            findings.add(new Finding(SurveyFinding.SURVEY_SOURCES_DISAGREE, Severity.RISK, Subject.position(p.id()),
+                    new SurveyFinding.Contradiction(p.label(), field, held.value(), String.join(", ", by), other.value(), name(other, sources)), evidence));
+        });
+    }
+
+    private static String name(Claim claim, List<Source> sources) {
+        return sources.stream().filter(s -> s.id().equals(claim.source())).map(Source::name).findFirst().orElse(claim.source());
+    }
+
+    private Survey.Baseline baseline(List<Source> sources) {
+        Optional<ByteSize> total = Optional.empty();
+        Optional<ByteSize> usable = Optional.empty();
+        Optional<Integer> filled = Optional.empty();
+        for (Source source : sources) {
+            if (source.content() instanceof Recognised.Firmware f && !f.reading().devices().isEmpty()) {
+                total = total.or(() -> Optional.of(f.reading().fitted()));
+                filled = filled.or(() -> Optional.of((int) f.reading().devices().stream().filter(MemoryDevice::isFilled).count()));
+            } else if (source.content() instanceof Recognised.Listing l) {
+                usable = usable.or(l.reading()::usable);
+                if (!l.reading().modules().isEmpty()) {
+                    total = total.or(() -> Optional.of(l.reading().modules().stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
+                    filled = filled.or(() -> Optional.of((int) l.reading().modules().stream().filter(Surveyor::isFilled).count()));
+                }
+            }
+        }
+        Optional<DataRate> running = claims.values().stream().map(ModuleIdentity::of).flatMap(i -> i.field(ModuleField.RUNNING).stream()).map(h -> DataRate.parse(h.value())).min(Comparator.naturalOrder());
+        return new Survey.Baseline(total, usable, running, filled);
+    }
+
+    private void add(SurveyFinding code, Severity severity, Subject subject, Detail detail, Evidence evidence) {
+        findings.add(Finding.of(code, severity, subject, detail, evidence));
+    }
+
+    private static boolean isFilled(ListedModule m) {
+        return m.size().map(s -> !s.isZero()).orElse(true);
+    }
+
+    private static boolean isSoldered(int formFactor) {
+        return Claims.formFactor(formFactor).filter("SOLDERED"::equals).isPresent();
+    }
+
+    private static SlotModel.Form form(int formFactor) {
+        return isSoldered(formFactor) ? SlotModel.Form.ROW_OF_CHIPS : Claims.formFactor(formFactor).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;
+    }
+
+    private static boolean isBlank(String part) {
+        return part.isBlank() || part.equalsIgnoreCase("Undefined") || part.equalsIgnoreCase("Unknown");
+    }
+}

@@ -1,0 +1,152 @@
+package zephyrridge.core.machine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import zephyrridge.core.machine.SlotModel.Entry;
+import zephyrridge.core.machine.SlotModel.Form;
+import zephyrridge.core.machine.SlotModel.Slot;
+import zephyrridge.core.machine.SlotModel.State;
+
+class SlotModelTest {
+    private static final Entry FILLED = new Entry(Form.SOCKETED, true, false);
+    private static final Entry EMPTY = new Entry(Form.SOCKETED, false, true);
+
+    private static Slot slot(String id, String place, State record, Entry entry, State seen) {
+        return new Slot(id, place, record, 0.95, Optional.ofNullable(entry), Optional.ofNullable(seen), 4096);
+    }
+
+    private static double p(SlotModel model, int slot, State state) {
+        return model.verdicts().get(slot).probabilities()[state.ordinal()];
+    }
+
+    /** By hand, one socket of the record with a filled entry: .95 x .5 x .95 x .98 x .97 against the other three states. */
+    @Test
+    void onePositionByHand() {
+        SlotModel model = SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, FILLED, null)), OptionalInt.empty());
+        double filled = 0.95 * 0.5 * 0.95 * 0.98 * 0.97;
+        double empty = 0.95 * 0.5 * 0.95 * 0.02 * 0.97;
+        double soldered = 0.025 * 0.30 * 0.98 * 0.4;
+        double absent = 0.025 * 0.95 * 0.02 * 0.97;
+        assertThat(p(model, 0, State.FILLED)).isCloseTo(filled / (filled + empty + soldered + absent), within(1e-12));
+        assertThat(model.verdicts().get(0).isConfirmed()).isTrue();
+        assertThat(model.verdicts().get(0).contradictsEntry()).isFalse();
+    }
+
+    /** A soldered bank that the firmware calls a SO-DIMM: the record's word and the blank part number hold, the firmware's form does not. */
+    @Test
+    void aBankCalledAModuleStaysABank() {
+        SlotModel model = SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, new Entry(Form.SOCKETED, true, true), null), slot("a", "hatch", State.EMPTY, EMPTY, null)), OptionalInt.of(2));
+        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.SOLDERED);
+        assertThat(model.verdicts().get(0).contradictsEntry()).isTrue();
+        assertThat(model.verdicts().get(1).likeliest()).isEqualTo(State.EMPTY);
+    }
+
+    /** An eye that saw a socket where the record has a bank contradicts the record. */
+    @Test
+    void theEyeContradictsTheRecord() {
+        SlotModel model = SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)), OptionalInt.empty());
+        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.FILLED);
+        assertThat(model.verdicts().get(0).contradictsRecord()).isTrue();
+    }
+
+    /** Two sockets that nobody listed and nobody saw are worth a look; one that was seen is not. */
+    @Test
+    void aLookIsWorthWhatIsOpen() {
+        List<Slot> slots = List.of(slot("below", "hatch", State.EMPTY, null, State.FILLED), slot("k1", "keyboard", State.EMPTY, null, null), slot("k2", "keyboard", State.EMPTY, null, null));
+        List<SlotModel.Look> looks = SlotModel.of(slots, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0));
+        assertThat(looks).extracting(SlotModel.Look::place).containsExactly("keyboard");
+        assertThat(looks.get(0).bits()).isBetween(1.0, 2.0);
+        // Once looked at, nothing is left to see there.
+        List<Slot> after = List.of(slots.get(0), slot("k1", "keyboard", State.EMPTY, null, State.EMPTY), slot("k2", "keyboard", State.EMPTY, null, State.FILLED));
+        assertThat(SlotModel.of(after, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0))).isEmpty();
+    }
+
+    /** What was said of the sockets decides what is worth looking at: swap the places of two and the look moves with them. */
+    @Test
+    void theLookFollowsRecordAndClaims() {
+        Map<String, Double> minutes = Map.of("hatch", 2.0, "keyboard", 2.0);
+        List<Slot> known = List.of(slot("a", "hatch", State.EMPTY, FILLED, null), slot("b", "keyboard", State.EMPTY, null, null));
+        List<Slot> swapped = List.of(slot("a", "keyboard", State.EMPTY, FILLED, null), slot("b", "hatch", State.EMPTY, null, null));
+        assertThat(SlotModel.of(known, OptionalInt.of(1)).looks(minutes).get(0).place()).isEqualTo("keyboard");
+        assertThat(SlotModel.of(swapped, OptionalInt.of(1)).looks(minutes).get(0).place()).isEqualTo("hatch");
+        // Of two equal looks the shorter comes first.
+        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null), slot("b", "keyboard", State.EMPTY, null, null)), OptionalInt.empty()).looks(Map.of("hatch", 20.0, "keyboard", 3.0)).get(0)
+                .place()).isEqualTo("keyboard");
+    }
+
+    /** The order of the positions changes nothing; probabilities sum to 1; no look tells more than there is to know. */
+    @Test
+    void properties() {
+        Random random = new Random(17);
+        for (int round = 0; round < 150; round++) {
+            List<Slot> slots = new ArrayList<>();
+            int n = 1 + random.nextInt(5);
+            for (int i = 0; i < n; i++) {
+                Entry entry = random.nextInt(3) == 0 ? null : new Entry(Form.values()[random.nextInt(3)], random.nextBoolean(), random.nextBoolean());
+                slots.add(slot("s" + i, "place" + random.nextInt(3), State.values()[random.nextInt(4)], entry, random.nextInt(4) == 0 ? State.values()[random.nextInt(4)] : null));
+            }
+            OptionalInt count = random.nextBoolean() ? OptionalInt.of(1 + random.nextInt(6)) : OptionalInt.empty();
+            SlotModel model = SlotModel.of(slots, count);
+            Map<String, Double> minutes = Map.of("place0", 1.0, "place1", 2.0, "place2", 3.0);
+            model.verdicts().forEach(v -> assertThat(java.util.Arrays.stream(v.probabilities()).sum()).isCloseTo(1, within(1e-9)));
+            model.looks(minutes).forEach(l -> assertThat(l.bits()).isLessThanOrEqualTo(model.entropy() + 1e-9));
+            List<Slot> shuffled = new ArrayList<>(slots);
+            Collections.shuffle(shuffled, random);
+            SlotModel again = SlotModel.of(shuffled, count);
+            assertThat(again.entropy()).isCloseTo(model.entropy(), within(1e-9));
+            for (SlotModel.Verdict v : model.verdicts()) {
+                double[] other = again.verdicts().stream().filter(w -> w.slot().id().equals(v.slot().id())).findFirst().orElseThrow().probabilities();
+                for (int s = 0; s < 4; s++) {
+                    assertThat(other[s]).isCloseTo(v.probabilities()[s], within(1e-9));
+                }
+            }
+            List<SlotModel.Look> a = model.looks(minutes);
+            List<SlotModel.Look> b = again.looks(minutes);
+            assertThat(b).hasSameSizeAs(a);
+            for (SlotModel.Look look : a) {
+                assertThat(b.stream().filter(l -> l.place().equals(look.place())).findFirst().orElseThrow().bits()).isCloseTo(look.bits(), within(1e-9));
+            }
+        }
+    }
+
+    /** The value of a look, against the definition computed the long way round: entropy now less expected entropy after it. */
+    @Test
+    void theValueIsTheExpectedDropInEntropy() {
+        List<Slot> slots = List.of(slot("a", "hatch", State.EMPTY, EMPTY, null), slot("b", "keyboard", State.EMPTY, null, null), slot("c", "board", State.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
+        SlotModel model = SlotModel.of(slots, OptionalInt.of(2));
+        double value = model.looks(Map.of("keyboard", 5.0)).get(0).bits();
+        double expected = 0;
+        double total = 0;
+        double[] before = model.verdicts().get(1).probabilities();
+        for (State seen : State.values()) {
+            // P(seen) by the eye of the handbook, the place wrong in 1 of 20.
+            double probability = 0;
+            double[] likelihood = new double[4];
+            for (State truth : State.values()) {
+                double eye = seen == truth ? 0.99 : 0.01 / 3;
+                likelihood[truth.ordinal()] = truth == State.ABSENT ? eye : 0.95 * eye + (seen == State.ABSENT ? 0.05 : 0);
+                probability += before[truth.ordinal()] * likelihood[truth.ordinal()];
+            }
+            total += probability;
+            expected += probability * NaiveSlots.entropyGiven(slots, 2, 1, likelihood);
+        }
+        assertThat(total).isCloseTo(1, within(1e-9));
+        assertThat(value).isCloseTo(model.entropy() - expected, within(1e-9));
+    }
+
+    @Test
+    void tooManyAtOnceIsRefused() {
+        List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", State.EMPTY, null, null));
+        assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty())).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("8");
+    }
+}
