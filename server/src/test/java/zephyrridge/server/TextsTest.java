@@ -24,7 +24,9 @@ import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.label.LabelField;
 import zephyrridge.core.reading.label.LabelFinding;
+import zephyrridge.core.reading.smbios.SmbiosFinding;
 import zephyrridge.core.reading.spd.SpdFinding;
+import zephyrridge.core.survey.SurveyFinding;
 import zephyrridge.server.text.Texts;
 
 /** Every code has its words, and every text names only figures that its detail has. */
@@ -32,7 +34,7 @@ class TextsTest {
     private static final Texts TEXTS = new Texts();
 
     static Stream<FindingCode> codes() {
-        return Stream.of(LabelFinding.values(), SpdFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
+        return Stream.of(LabelFinding.values(), SpdFinding.values(), SmbiosFinding.values(), SurveyFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
     }
 
     @ParameterizedTest

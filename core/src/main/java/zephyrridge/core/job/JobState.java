@@ -24,11 +24,12 @@ import zephyrridge.core.proof.Readout;
  * @param planned what the plan changes: module key by position, "" where the plan empties it; other positions stay as found
  * @param stepsDone ids of opening and closing steps that are ticked off
  * @param fitted positions whose fitting was confirmed
+ * @param readings what was read for it, seen and corrected
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
 public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
         SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, List<Photo> photos,
-        Optional<Closing> closing) {
+        Readings readings, Optional<Closing> closing) {
     /** @param proven whether the proof held when the job was closed; {@code note} what the owner is told */
     public record Closing(boolean proven, String note) {
     }
@@ -41,7 +42,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     public static final String CLEAR_SETTINGS = "clear-settings";
 
     public static final JobState NEW = new JobState(Intake.EMPTY, new TreeSet<>(), new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
-            Readout.NOTHING, Readout.NOTHING, List.of(), Optional.empty());
+            Readout.NOTHING, Readout.NOTHING, List.of(), Readings.NONE, Optional.empty());
 
     public JobState {
         absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
@@ -54,17 +55,17 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     }
 
     public JobState withIntake(Intake next) {
-        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, closing);
+        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     public JobState withAbsent(String carrierOrProcessor, boolean missing) {
-        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, photos, closing);
+        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     public JobState withModule(JobModule module) {
         SortedMap<String, JobModule> next = new TreeMap<>(modules);
         next.put(module.key(), module);
-        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, closing);
+        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     /** Takes a module out of the job and out of both layouts. */
@@ -75,7 +76,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         found.values().removeIf(key::equals);
         SortedMap<String, String> plan = new TreeMap<>(planned);
         plan.values().removeIf(key::equals);
-        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, photos, closing);
+        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     /** Says what was in a position when the machine came; "" for empty. */
@@ -87,7 +88,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         } else {
             next.put(position, key);
         }
-        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, photos, closing).tidied();
+        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, photos, readings, closing).tidied();
     }
 
     /** Plans a module into a position, from wherever the plan had it; "" empties the position. */
@@ -103,27 +104,27 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         next.put(position, key);
         SortedSet<String> stillFitted = new TreeSet<>(fitted);
         stillFitted.removeIf(p -> !next.getOrDefault(p, "").equals(planned.getOrDefault(p, "")));
-        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, photos, closing).tidied();
+        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, photos, readings, closing).tidied();
     }
 
     public JobState withPlanReset() {
-        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, photos, closing);
+        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, photos, readings, closing);
     }
 
     public JobState withStep(String step, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, photos, closing);
+        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, photos, readings, closing);
     }
 
     public JobState withFitted(String position, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, photos, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, photos, readings, closing);
     }
 
     public JobState withBefore(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, photos, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, photos, readings, closing);
     }
 
     public JobState withAfter(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, photos, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, photos, readings, closing);
     }
 
     public JobState withPhoto(Photo photo) {
@@ -135,11 +136,15 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     }
 
     private JobState withPhotos(List<Photo> next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next, closing);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next, readings, closing);
+    }
+
+    public JobState withReadings(Readings next) {
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, next, closing);
     }
 
     public JobState withClosing(Optional<Closing> next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, next);
+        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, next);
     }
 
     /** Module key by position as the plan has it. */
@@ -167,7 +172,7 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     private JobState tidied() {
         SortedMap<String, String> next = new TreeMap<>(planned);
         next.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
-        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, photos, closing);
+        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     private Map<String, ModuleSpec> specs(SortedMap<String, String> keys) {

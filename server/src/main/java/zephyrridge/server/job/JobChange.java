@@ -19,9 +19,13 @@ import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Readings;
 import zephyrridge.core.machine.OperatingSystem;
+import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.survey.Seen;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.web.Problem;
 
@@ -45,6 +49,12 @@ import zephyrridge.server.web.Problem;
     @JsonSubTypes.Type(value = JobChange.ClearSettings.class, name = "ClearSettings"),
     @JsonSubTypes.Type(value = JobChange.AddPhoto.class, name = "AddPhoto"),
     @JsonSubTypes.Type(value = JobChange.RemovePhoto.class, name = "RemovePhoto"),
+    @JsonSubTypes.Type(value = JobChange.AddSource.class, name = "AddSource"),
+    @JsonSubTypes.Type(value = JobChange.RemoveSource.class, name = "RemoveSource"),
+    @JsonSubTypes.Type(value = JobChange.PlaceSource.class, name = "PlaceSource"),
+    @JsonSubTypes.Type(value = JobChange.SayWhatIsSeen.class, name = "SayWhatIsSeen"),
+    @JsonSubTypes.Type(value = JobChange.CorrectField.class, name = "CorrectField"),
+    @JsonSubTypes.Type(value = JobChange.AcceptReading.class, name = "AcceptReading"),
     @JsonSubTypes.Type(value = JobChange.CloseJob.class, name = "CloseJob"),
     @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob"),
     @JsonSubTypes.Type(value = JobChange.Undo.class, name = "Undo"),
@@ -228,6 +238,76 @@ public sealed interface JobChange {
         }
     }
 
+    /**
+     * @param source id of something that was read for this job
+     * @param position where the module is that it was read from, when that is known
+     */
+    record AddSource(@NotBlank @Size(max = 36) String source, @NotBlank @Size(max = 200) String name, Optional<@Size(max = 64) String> position) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            if (state.readings().sources().stream().anyMatch(s -> s.id().equals(source))) {
+                throw Problem.invalid("source", "This file is with the job already.");
+            }
+            if (!world.sources().contains(world.jobId(), source)) {
+                throw Problem.notFound("source", source);
+            }
+            position.ifPresent(p -> known(p, world));
+            return state.withReadings(state.readings().with(new Readings.SourceRef(source, name.strip(), position)));
+        }
+    }
+
+    record RemoveSource(@NotBlank @Size(max = 36) String source) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            requireSource(source, state);
+            return state.withReadings(state.readings().without(source));
+        }
+    }
+
+    /** @param position where the module is; absent for not known */
+    record PlaceSource(@NotBlank @Size(max = 36) String source, Optional<@Size(max = 64) String> position) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            requireSource(source, state);
+            position.ifPresent(p -> known(p, world));
+            return state.withReadings(state.readings().withPlace(source, position));
+        }
+    }
+
+    /** @param state absent to take it back; {@code chips} data chips counted on both sides */
+    record SayWhatIsSeen(@NotBlank @Size(max = 64) String position, Optional<SlotModel.State> state, Optional<@Min(1) @Max(80) Integer> chips) implements JobChange {
+        @Override
+        public JobState apply(JobState now, JobWorld world) {
+            known(position, world);
+            return now.withReadings(now.readings().withSeen(position, state.map(s -> new Seen(s, chips))));
+        }
+    }
+
+    /** @param value in any spelling; "" takes the correction back */
+    record CorrectField(@NotBlank @Size(max = 64) String position, @NotNull ModuleField field, @NotNull @Size(max = ModuleField.LONGEST) String value) implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            known(position, world);
+            try {
+                return state.withReadings(state.readings().withByHand(position, field, value.isBlank() ? "" : field.canonical(value)));
+            } catch (IllegalArgumentException e) {
+                throw Problem.invalid("value", "\"" + value + "\" cannot stand there: " + e.getMessage() + ".");
+            }
+        }
+    }
+
+    /** Takes over what the sources say together: modules into their sockets, and readings that are still missing. */
+    record AcceptReading() implements JobChange {
+        @Override
+        public JobState apply(JobState state, JobWorld world) {
+            JobState next = ReadingAccepted.apply(state, world.survey(state), world.machine().record());
+            if (next.equals(state)) {
+                throw Problem.invalid("reading", "There is nothing to take over: the job says all of it already, or no source makes a whole module yet.");
+            }
+            return next;
+        }
+    }
+
     record CloseJob(@NotNull @Size(max = 2000) String note) implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
@@ -258,7 +338,19 @@ public sealed interface JobChange {
         }
     }
 
-    private static String nextKey(JobState state) {
+    private static void requireSource(String id, JobState state) {
+        if (state.readings().sources().stream().noneMatch(s -> s.id().equals(id))) {
+            throw Problem.notFound("source", id);
+        }
+    }
+
+    private static void known(String position, JobWorld world) {
+        if (!world.machine().record().hasPosition(position)) {
+            throw Problem.notFound("position", position);
+        }
+    }
+
+    static String nextKey(JobState state) {
         if (state.modules().size() >= MOST_MODULES) {
             throw Problem.invalid("label", "This job has " + MOST_MODULES + " modules already; remove some first.");
         }

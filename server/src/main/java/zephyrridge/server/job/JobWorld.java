@@ -5,14 +5,20 @@ import java.util.stream.Collectors;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobState;
+import zephyrridge.core.survey.Survey;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.photo.Photos;
+import zephyrridge.server.reading.Sources;
 
 /** What a change may look at and touch besides the job's own state; lives for one transaction. */
-record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, Photos photos, JobHistory history) {
+record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, Photos photos, Sources sources, JobHistory history) {
     JobAssessment assess(JobState state) {
         return JobAssessment.of(machine.record(), machine.evaluator(), state, HouseRules.DEFAULT);
+    }
+
+    Survey survey(JobState state) {
+        return JobSurvey.of(jobId, machine.record(), state, sources);
     }
 
     /** Moves to another state of the job; modules of the drawer come and go with it, and one that is gone meanwhile refuses it. */

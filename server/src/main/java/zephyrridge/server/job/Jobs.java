@@ -18,6 +18,7 @@ import zephyrridge.core.job.Trail;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.photo.Photos;
+import zephyrridge.server.reading.Sources;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -35,8 +36,9 @@ public class Jobs {
     private final Clock clock;
     private final Texts texts;
     private final Photos photos;
+    private final Sources sources;
 
-    Jobs(JobStore store, Machines machines, Drawer drawer, Photos photos, JsonMapper json, Clock clock, Texts texts) {
+    Jobs(JobStore store, Machines machines, Drawer drawer, Photos photos, Sources sources, JsonMapper json, Clock clock, Texts texts) {
         this.store = store;
         this.machines = machines;
         this.drawer = drawer;
@@ -44,6 +46,7 @@ public class Jobs {
         this.clock = clock;
         this.texts = texts;
         this.photos = photos;
+        this.sources = sources;
     }
 
     /** What other features may know of a job. */
@@ -104,7 +107,7 @@ public class Jobs {
         if (state.closing().isPresent() && !opensAgain) {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "JOB_CLOSED", "This job is handed back. Open it again to change it.", Map.of());
         }
-        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, photos, history(id));
+        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, photos, sources, history(id));
         JobState next = change.apply(state, world);
         LocalDateTime now = now();
         String written = json.writeValueAsString(next);

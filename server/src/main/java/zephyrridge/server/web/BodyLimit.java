@@ -21,17 +21,21 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
     private static final Pattern PHOTOS = Pattern.compile("/api/jobs/[^/]+/photos");
+    private static final Pattern SOURCES = Pattern.compile("/api/jobs/[^/]+/sources");
     private final long body;
     private final long photo;
+    private final long source;
 
-    BodyLimit(@Value("${zephyr.max-body}") DataSize body, @Value("${zephyr.max-photo}") DataSize photo) {
+    BodyLimit(@Value("${zephyr.max-body}") DataSize body, @Value("${zephyr.max-photo}") DataSize photo, @Value("${zephyr.max-source}") DataSize source) {
         this.body = body.toBytes();
         this.photo = photo.toBytes();
+        this.source = source.toBytes();
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
-        long most = PHOTOS.matcher(request.getRequestURI()).matches() ? photo : body;
+        String path = request.getRequestURI();
+        long most = PHOTOS.matcher(path).matches() ? photo : SOURCES.matcher(path).matches() ? source : body;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");

@@ -1,0 +1,69 @@
+package zephyrridge.core.job;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import zephyrridge.core.module.ModuleField;
+import zephyrridge.core.survey.Seen;
+
+/**
+ * What was read for a job.
+ *
+ * @param sources files and texts, in the order they came; their content is kept elsewhere, under their ids
+ * @param seen what somebody saw, by position
+ * @param byHand corrected fields by position: the hand's word is a source like the others
+ */
+public record Readings(List<SourceRef> sources, SortedMap<String, Seen> seen, SortedMap<String, SortedMap<ModuleField, String>> byHand) {
+    /** @param position where the module is that it was read from, when that was said */
+    public record SourceRef(String id, String name, Optional<String> position) {
+    }
+
+    public static final Readings NONE = new Readings(List.of(), new TreeMap<>(), new TreeMap<>());
+
+    public Readings {
+        sources = List.copyOf(sources);
+        seen = Collections.unmodifiableSortedMap(new TreeMap<>(seen));
+        SortedMap<String, SortedMap<ModuleField, String>> copy = new TreeMap<>();
+        byHand.forEach((position, fields) -> copy.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(fields))));
+        byHand = Collections.unmodifiableSortedMap(copy);
+    }
+
+    public Readings with(SourceRef source) {
+        List<SourceRef> next = new ArrayList<>(sources);
+        next.add(source);
+        return new Readings(next, seen, byHand);
+    }
+
+    public Readings without(String source) {
+        return new Readings(sources.stream().filter(s -> !s.id().equals(source)).toList(), seen, byHand);
+    }
+
+    /** Says where the module of a source is; empty for not known. */
+    public Readings withPlace(String source, Optional<String> position) {
+        return new Readings(sources.stream().map(s -> s.id().equals(source) ? new SourceRef(s.id(), s.name(), position) : s).toList(), seen, byHand);
+    }
+
+    /** What was seen at a position; empty takes it back. */
+    public Readings withSeen(String position, Optional<Seen> what) {
+        SortedMap<String, Seen> next = new TreeMap<>(seen);
+        what.ifPresentOrElse(s -> next.put(position, s), () -> next.remove(position));
+        return new Readings(sources, next, byHand);
+    }
+
+    /** A corrected field, in its canonical form; "" takes the correction back. */
+    public Readings withByHand(String position, ModuleField field, String value) {
+        SortedMap<String, SortedMap<ModuleField, String>> next = new TreeMap<>(byHand);
+        SortedMap<ModuleField, String> fields = new TreeMap<>(byHand.getOrDefault(position, new TreeMap<>()));
+        if (value.isEmpty()) {
+            fields.remove(field);
+        } else {
+            fields.put(field, value);
+        }
+        next.put(position, fields);
+        next.values().removeIf(SortedMap::isEmpty);
+        return new Readings(sources, seen, next);
+    }
+}

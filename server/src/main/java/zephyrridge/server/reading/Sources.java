@@ -1,0 +1,69 @@
+package zephyrridge.server.reading;
+
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.Collection;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Problem;
+
+/** Files and texts read for a job, kept as they came. Which of them count is said by the job's state. */
+@Service
+public class Sources {
+    public static final int MOST_PER_JOB = 200;
+    private final SourceStore store;
+    private final TextTrees trees;
+    private final Clock clock;
+    private final Texts texts;
+
+    Sources(SourceStore store, TextTrees trees, Clock clock, Texts texts) {
+        this.store = store;
+        this.trees = trees;
+        this.clock = clock;
+        this.texts = texts;
+    }
+
+    /** @param content what it turned out to be */
+    public record Kept(String id, Recognised content) {
+    }
+
+    /**
+     * Recognises and keeps it.
+     *
+     * @throws Problem NOT_RECOGNISED, saying what it seems to be and what to do, when it is nothing that is known; it is not kept then
+     */
+    @Transactional
+    public Kept keep(long jobId, String name, byte[] content, String by) {
+        Recognised what = Recogniser.recognise(content, trees);
+        if (what instanceof Recognised.Unknown unknown) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "NOT_RECOGNISED", texts.get("unknown." + unknown.why()), Map.of("field", "content"));
+        }
+        if (store.count(jobId) >= MOST_PER_JOB) {
+            throw Problem.invalid("source", MOST_PER_JOB + " files were read for this job already; no more are taken.");
+        }
+        String id = UUID.randomUUID().toString();
+        store.insert(id, jobId, name, content, LocalDateTime.now(clock), by);
+        return new Kept(id, what);
+    }
+
+    public boolean contains(long jobId, String id) {
+        return store.exists(jobId, id);
+    }
+
+    public Optional<byte[]> content(long jobId, String id) {
+        return store.content(jobId, id);
+    }
+
+    /** Decoded anew each time: that takes microseconds, and nothing can be out of date. */
+    public Map<String, Recognised> recognised(long jobId, Collection<String> ids) {
+        return ids.isEmpty() ? Map.of() : store.contents(jobId, ids).entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> Recogniser.recognise(e.getValue(), trees)));
+    }
+}
