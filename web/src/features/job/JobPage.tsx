@@ -45,6 +45,12 @@ export function JobPage({ account }: { account: Account }) {
         match: (e) => /^[1-8]$/.test(e.key),
         run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
       },
+      {
+        keys: 'A',
+        does: 'Read: take over what the sources say',
+        match: (e) => e.key === 'a' && !e.ctrlKey && !e.metaKey && params.station === 'read',
+        run: () => void change({ type: 'AcceptReading' }),
+      },
       { keys: '/', does: 'find a job, module or machine' },
       { keys: 'L', does: 'back to the bench list', match: (e) => e.key === 'l', run: () => navigate('/jobs') },
       { keys: 'Ctrl+Z', does: 'undo the last change of this job', match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z', run: (e) => (e.preventDefault(), void change({ type: 'Undo' })) },
@@ -53,7 +59,7 @@ export function JobPage({ account }: { account: Account }) {
       { keys: 'Delete', does: 'Plan: empty the focused position' },
       { keys: 'Esc', does: 'Plan: put the module in hand down' },
     ],
-    [id, navigate, change],
+    [id, navigate, change, params.station],
   );
   if (job.isPending) return <Text p="6">One moment …</Text>;
   if (!job.data) {

@@ -32,6 +32,34 @@ export function useLabel(line: string) {
   });
 }
 
+export type EvidenceView = Schemas['EvidenceView'];
+
+/** What the job's sources say together, as of this version of the job. */
+export function useEvidence(id: number, version: number, wanted = true) {
+  return useQuery({
+    queryKey: ['evidence', id, version],
+    queryFn: () => api.get<EvidenceView>(`/api/jobs/${id}/evidence`),
+    enabled: wanted,
+    placeholderData: (previous) => previous,
+  });
+}
+
+export function useSourceDetail(job: number, source: string | undefined) {
+  return useQuery({
+    queryKey: ['source', job, source],
+    queryFn: () => api.get<Schemas['SourceDetail']>(`/api/jobs/${job}/sources/${encodeURIComponent(source!)}`),
+    enabled: source !== undefined,
+  });
+}
+
+export const MOST_SOURCE_BYTES = 1024 * 1024;
+
+/** Hands bytes or a text to the server, which says what they are or why they are nothing. */
+export async function handIn(job: number, name: string, content: Blob): Promise<Schemas['SourceKept']> {
+  if (content.size > MOST_SOURCE_BYTES) throw new Error(`${name} is larger than 1 MB; nothing that is read here is. Check which file it is.`);
+  return api.upload<Schemas['SourceKept']>(`/api/jobs/${job}/sources?name=${encodeURIComponent(name)}`, new Blob([content], { type: 'application/octet-stream' }));
+}
+
 const queues = new Map<string, ChangeQueue>();
 
 /** One queue per person and job; it goes on sending while another page is looked at. */

@@ -1,13 +1,19 @@
-import { Box, Button, Checkbox, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Checkbox, Flex, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../parts/Labelled';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
+import { useEvidence } from '../api';
 import { LabelEntry } from './LabelEntry';
+import { EvidenceTable } from './read/EvidenceTable';
+import { HandIn } from './read/HandIn';
+import { HowTo } from './read/HowTo';
+import { Positions, SeenForm } from './read/Positions';
+import { SourceList } from './read/SourceList';
 import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
 
-/** What is really in the machine: each module's label, and where it was. */
+/** What is really in the machine: every source held against the others, position by position. */
 export function ReadStation({ job, change, readOnly }: StationProps) {
   // A module that feeds several channels stands in each lane, but is one position.
   const blocks = job.found.lanes.flatMap((l) => l.blocks);
@@ -18,6 +24,9 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
   const processor = useProcessor(job.found);
   const found = processor.only(job.found);
   const modules = job.modules.filter((m) => m.foundAt);
+  const evidence = useEvidence(job.id, job.version).data;
+  const [looked, setLooked] = useState<string>();
+  const at = evidence?.positions.find((p) => p.position === looked) ?? evidence?.positions.find((p) => !p.soldered) ?? evidence?.positions[0];
   return (
     <Stack gap="4">
       {job.presence.length > 0 && (
@@ -46,6 +55,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       {processor.choice}
       <MemoryPicture picture={found} most={longest(found)} name="Memory as found" />
       <MemoryTable picture={job.found} caption="As found" />
+      {!readOnly && <HandIn job={job.id} position={looked} change={change} />}
       {!readOnly && sockets.length > 0 && (
         <Stack gap="2">
           <Box maxW="20rem">
@@ -77,6 +87,24 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           />
         </Stack>
       )}
+      {evidence && (
+        <>
+          <SourceList job={job.id} evidence={evidence} change={change} readOnly={readOnly} />
+          <Positions positions={evidence.positions} chosen={at?.position ?? ''} onChoose={setLooked} />
+          {!readOnly && (
+            <Flex gap="3" align="center" wrap="wrap">
+              <Button disabled={!evidence.acceptable} onClick={() => void change({ type: 'AcceptReading' })}>
+                Take over what the sources say (A)
+              </Button>
+              <Text color="quiet" flex="1" minW="16rem">
+                {evidence.acceptable ? 'Modules go into their sockets as found; readings that are missing are filled in.' : evidence.sources.length > 0 ? 'The job says all of it already.' : 'Nothing was handed in yet.'}
+              </Text>
+            </Flex>
+          )}
+          {at && !readOnly && <SeenForm at={at} change={change} />}
+          {at && <EvidenceTable at={at} sources={evidence.sources} change={change} readOnly={readOnly} />}
+        </>
+      )}
       <Box as="section" aria-label="Modules found">
         <Heading as="h2" size="md" mb="2">
           Modules found
@@ -101,6 +129,9 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                     <Table.Cell>{m.summary}</Table.Cell>
                     <Table.Cell fontFamily="mono">{m.labelLine}</Table.Cell>
                     <Table.Cell textAlign="end">
+                      <Link href={`/api/jobs/${job.id}/modules/${m.key}/spd`} download variant="underline" color="accent" mr="3" fontSize="sm">
+                        SPD image
+                      </Link>
                       {!readOnly && (
                         <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'RemoveModule', key: m.key })}>
                           Was not there
@@ -114,6 +145,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           </Box>
         )}
       </Box>
+      <HowTo job={job} />
     </Stack>
   );
 }

@@ -22,10 +22,12 @@ class ScreenshotTour {
         page.waitForSelector("text=Demo accounts");
         page.screenshot(to("sign-in"));
         new Technician(page).signIn("wren");
-        Map<String, String> views = new TreeMap<>(Map.of("bench", "/jobs", "take-in", "/jobs/2/take-in", "read", "/jobs/1/read", "limits", "/jobs/3/limits", "plan", "/jobs/2/plan",
+        Map<String, String> views = new TreeMap<>(Map.of("bench", "/jobs", "take-in", "/jobs/2/take-in", "read-label", "/jobs/1/read", "limits", "/jobs/3/limits", "plan", "/jobs/2/plan",
                 "open", "/jobs/3/open", "fit", "/jobs/5/fit", "prove", "/jobs/5/prove", "hand-back", "/jobs/6/hand-back"));
         views.put("plan-dark", "/jobs/5/plan");
         views.put("accounts", "/accounts");
+        views.put("read", "/jobs/11/read");
+        views.put("read-look", "/jobs/12/read");
         views.put("server", "/jobs/8/plan");
         views.put("machines", "/machines");
         views.put("machine", "/machines/fenwright-journeyman-17");
@@ -33,10 +35,14 @@ class ScreenshotTour {
             page.evaluate("m => localStorage.setItem('ridge-colour-mode', m)", view.getKey().endsWith("dark") ? "dark" : "light");
             page.navigate(view.getValue());
             page.waitForSelector("h1");
-            if (view.getKey().equals("read")) {
+            if (view.getKey().equals("read-label")) {
                 page.getByLabel("Label line of the module").fill("16GB 1Rx16 PC4-3200AA-SC0-11");
                 page.waitForSelector("text=What it may say instead");
                 page.evaluate("window.scrollTo(0, 300)");
+            }
+            if (view.getKey().equals("read")) {
+                page.waitForSelector("[data-evidence-table]");
+                page.evaluate("document.querySelector('[aria-label=Positions]').scrollIntoView()");
             }
             page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             page.waitForTimeout(400);

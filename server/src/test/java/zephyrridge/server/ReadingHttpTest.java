@@ -179,12 +179,12 @@ class ReadingHttpTest {
         long job = takeIn(ilka, "ostrell-drift-11");
         String cim = "[{\"Capacity\":8589934592,\"DeviceLocator\":\"DIMM0\",\"FormFactor\":12,\"SMBIOSMemoryType\":24,\"Speed\":1600,\"ConfiguredClockSpeed\":1600,\"PartNumber\":\"TN8\"}]";
         byte[] utf16 = ("\uFEFF" + cim).getBytes(StandardCharsets.UTF_16LE);
-        assertThat(upload(ilka, job, "cim.json", utf16).json().get("what").asString()).isEqualTo("CIM listing, 1 memory devices");
+        assertThat(upload(ilka, job, "cim.json", utf16).json().get("what").asString()).isEqualTo("CIM listing, 1 memory device");
         String csv = "#TYPE Selected\r\n\"Capacity\",\"DeviceLocator\",\"Manufacturer\"\r\n\"8589934592\",\"DIMM0\",\"Tindle, \"\"new\"\"\"\r\n";
-        assertThat(upload(ilka, job, "cim.csv", csv.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("CIM listing, 1 memory devices");
+        assertThat(upload(ilka, job, "cim.csv", csv.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("CIM listing, 1 memory device");
         String tree = "{\"class\":\"system\",\"children\":[{\"id\":\"memory\",\"class\":\"memory\",\"size\":8589934592,\"children\":[{\"id\":\"bank:0\",\"class\":\"memory\",\"description\":\"SODIMM DDR3 1600 MHz\","
                 + "\"size\":8589934592,\"slot\":\"A\"}]}]}";
-        assertThat(upload(ilka, job, "tree.json", tree.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("hardware lister's tree, 1 memory devices");
+        assertThat(upload(ilka, job, "tree.json", tree.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("hardware lister's tree, 1 memory device");
         hand(ilka, job, "meminfo", "MemTotal:        7962100 kB\nMemFree: 1 kB\n".getBytes(StandardCharsets.UTF_8), Map.of());
         assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().at("/baseline/usable").asString()).isEqualTo("7.6 GB");
         assertThat(upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8)).json().get("kind").asString()).isEqualTo("LABEL");

@@ -14,9 +14,11 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.Jep106;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.maker.Makers;
 
 /** Fills an empty database with the made-up workshop, all or nothing; leaves a filled one alone. */
 @Component
@@ -25,14 +27,16 @@ class DemoLoader implements SmartLifecycle {
     private final Accounts accounts;
     private final Machines machines;
     private final Drawer drawer;
+    private final Makers makers;
     private final DemoJobs jobs;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
 
-    DemoLoader(Accounts accounts, Machines machines, Drawer drawer, DemoJobs jobs, JsonMapper json, TransactionTemplate transaction) {
+    DemoLoader(Accounts accounts, Machines machines, Drawer drawer, Makers makers, DemoJobs jobs, JsonMapper json, TransactionTemplate transaction) {
         this.accounts = accounts;
         this.machines = machines;
         this.drawer = drawer;
+        this.makers = makers;
         this.jobs = jobs;
         this.json = json;
         this.transaction = transaction;
@@ -81,6 +85,11 @@ class DemoLoader implements SmartLifecycle {
                 drawer.add(row.get("tag"), row.get("label"), row.get("maker"), row.get("part"), row.get("serial"), Drawer.Tested.valueOf(row.get("tested")), row.get("note"));
             }
         }
+        // Invented ids for invented makers.
+        makers.name(new Jep106(5, 0x1A), "Tindle");
+        makers.name(new Jep106(7, 0x61), "Corvane");
+        makers.name(new Jep106(9, 0x2F), "Marlstone");
+        makers.name(new Jep106(2, 0x3B), "Heathline");
         jobs.load();
     }
 }

@@ -1,22 +1,37 @@
 package zephyrridge.server.job;
 
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.Jep106;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.reading.smbios.SmbiosContents;
+import zephyrridge.core.reading.smbios.SmbiosEncoder;
+import zephyrridge.core.survey.Dumps;
 import zephyrridge.server.demo.DemoJobs;
+import zephyrridge.server.machine.Machines;
+import zephyrridge.server.reading.Sources;
 
 /** The demo's jobs, walked to where they stand through the same changes a person makes. */
 @Component
 @ConditionalOnProperty(name = "zephyr.demo", havingValue = "true")
 class DemoStories implements DemoJobs {
     private final Jobs jobs;
+    private final Machines machines;
+    private final Sources sources;
 
-    DemoStories(Jobs jobs) {
+    DemoStories(Jobs jobs, Machines machines, Sources sources) {
         this.jobs = jobs;
+        this.machines = machines;
+        this.sources = sources;
     }
 
     @Override
@@ -30,6 +45,53 @@ class DemoStories implements DemoJobs {
         cannot();
         serverHalfWay();
         keyboardOut();
+        bankCalledModule();
+        labelAgainstFirmware();
+        socketsNobodySaw();
+    }
+
+    /** The firmware lists the soldered bank as one more module; the module's own chip was read as well. */
+    private void bankCalledModule() {
+        ModuleSpec module = module("8GB 1Rx8 PC4-2666V-SA1-11");
+        Dumps.Marking marking = new Dumps.Marking("Tindle", Optional.of(new Jep106(5, 0x1A)), "TD48G18-L125", "5C0F71A2");
+        new Walk("quarrow-fell-14", "Survey team", "Map tiles take a minute to draw in the field", "bram")
+                .then(intake("Survey team", "Map tiles take a minute to draw in the field", "linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Mud in the hinge, cleaned"))
+                .read("firmware table.bin", table("quarrow-fell-14", Map.of("socket-b", module), Map.of("socket-b", marking), new Dumps.Habits(true, true)), Optional.empty())
+                .read("socket module.spd", Dumps.spd(module, marking), Optional.empty())
+                .read("proc-meminfo.txt", "MemTotal:       15912344 kB\nMemFree:         9120332 kB\n".getBytes(StandardCharsets.UTF_8), Optional.empty());
+    }
+
+    /** Somebody put another module's label on it: the label says 16 GB, firmware and chip say 8. */
+    private void labelAgainstFirmware() {
+        ModuleSpec module = module("8GB 1Rx8 PC4-2666V-SA1-11");
+        Dumps.Marking marking = new Dumps.Marking("Heathline", Optional.of(new Jep106(2, 0x3B)), "HL48G18-L210", "00A7C3E1");
+        new Walk("brindlecombe-cairn", "Bus depot", "Bought as 16 GB at a market; only half of it ever showed", "ilka")
+                .then(intake("Bus depot", "Bought as 16 GB at a market; only half of it ever showed", "windows-11-pro", Intake.Seal.NONE, Intake.Battery.NONE_FITTED, "Feet complete"))
+                .then(found("16GB 2Rx8 PC4-2666V-SE1-11", "lower"))
+                .read("firmware table.bin", table("brindlecombe-cairn", Map.of("lower", module), Map.of("lower", marking), Dumps.Habits.CLEAN), Optional.empty())
+                .read("lower socket.spd", Dumps.spd(module, marking), Optional.of("lower"));
+    }
+
+    /** The firmware lists one device; whether the two sockets under the keyboard are there and free, nobody has seen. */
+    private void socketsNobodySaw() {
+        MachineRecord record = machines.get("fenwright-journeyman-17").record();
+        ModuleSpec module = module("8GB 1Rx8 PC4-2666V-SA1-11");
+        SmbiosContents whole = Dumps.firmware(record, Map.of("a-below", module), Map.of("a-below", new Dumps.Marking("Tindle", Optional.of(new Jep106(5, 0x1A)), "TD48G18-L125", "31D0097F")),
+                Optional.empty(), Dumps.Habits.CLEAN);
+        SmbiosContents.Array array = whole.arrays().get(0);
+        SmbiosContents one = new SmbiosContents(whole.version(), whole.bios(), whole.system(), whole.board(),
+                List.of(new SmbiosContents.Array(array.ecc(), array.maximum(), 1, array.devices().subList(0, 1))));
+        new Walk("fenwright-journeyman-17", "Weather post 7", "Radar loop and mail together", "wren")
+                .then(intake("Weather post 7", "Radar loop and mail together", "linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "As new"))
+                .read("firmware table.bin", SmbiosEncoder.encode(one, SmbiosEncoder.Wrapping.ENTRY_POINT), Optional.empty());
+    }
+
+    private byte[] table(String machine, Map<String, ModuleSpec> modules, Map<String, Dumps.Marking> markings, Dumps.Habits habits) {
+        return SmbiosEncoder.encode(Dumps.firmware(machines.get(machine).record(), modules, markings, Optional.empty(), habits), SmbiosEncoder.Wrapping.ENTRY_POINT);
+    }
+
+    private static ModuleSpec module(String label) {
+        return LabelParser.parse(label).spec().orElseThrow();
     }
 
     private void cannot() {
@@ -156,6 +218,10 @@ class DemoStories implements DemoJobs {
         Walk then(JobChange change) {
             jobs.change(id, version++, change, Optional.empty(), by);
             return this;
+        }
+
+        Walk read(String name, byte[] content, Optional<String> position) {
+            return then(new JobChange.AddSource(sources.keep(id, name, content, by).id(), name, position));
         }
 
         Walk open() {

@@ -29,11 +29,12 @@ record EvidenceView(List<SourceView> sources, List<PositionEvidence> positions, 
             Optional<String> line, boolean inJob) {
     }
 
-    /** @param percent how probable the likeliest state is; {@code word} confirmed, likely or contradicted */
+    /** @param percent how probable the likeliest state is; {@code word} how much that is */
     record VerdictView(SlotModel.State state, int percent, Word word) {
     }
 
-    enum Word { CONFIRMED, LIKELY, CONTRADICTED }
+    /** LIKELY from 70 per cent on. */
+    enum Word { CONFIRMED, LIKELY, OPEN, CONTRADICTED }
 
     /** @param certainty in per cent */
     record FieldView(ModuleField field, String name, String held, int certainty, boolean contradicted, boolean byHand, List<ClaimView> claims) {

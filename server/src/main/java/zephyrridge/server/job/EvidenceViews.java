@@ -35,6 +35,7 @@ import zephyrridge.server.text.Texts;
 /** Puts a survey into words; computes nothing. */
 @Component
 class EvidenceViews {
+    private static final double LIKELY = 0.7;
     private final Texts texts;
     private final Makers makers;
 
@@ -69,15 +70,19 @@ class EvidenceViews {
     String what(Recognised content) {
         if (content instanceof Recognised.Firmware f) {
             String version = f.reading().version().isEmpty() ? "" : " " + f.reading().version();
-            return texts.get("source.FIRMWARE") + version + ", " + f.reading().devices().size() + " memory devices";
+            return texts.get("source.FIRMWARE") + version + devices(f.reading().devices().size());
         }
         if (content instanceof Recognised.Chip c) {
             return texts.get("source.CHIP") + " " + c.reading().generation() + ", " + c.reading().image().size() + " bytes";
         }
         if (content instanceof Recognised.Listing l) {
-            return texts.get("source." + l.reading().kind()) + (l.reading().modules().isEmpty() ? "" : ", " + l.reading().modules().size() + " memory devices");
+            return texts.get("source." + l.reading().kind()) + (l.reading().modules().isEmpty() ? "" : devices(l.reading().modules().size()));
         }
         return texts.get("source.LABEL");
+    }
+
+    private static String devices(int count) {
+        return ", " + count + (count == 1 ? " memory device" : " memory devices");
     }
 
     private EvidenceView.PositionEvidence position(Position p, Survey.Row row, JobState state, Map<String, String> names) {
@@ -89,8 +94,9 @@ class EvidenceViews {
     }
 
     private static EvidenceView.VerdictView verdict(SlotModel.Verdict v) {
-        EvidenceView.Word word = v.contradictsRecord() ? EvidenceView.Word.CONTRADICTED : v.isConfirmed() ? EvidenceView.Word.CONFIRMED : EvidenceView.Word.LIKELY;
-        return new EvidenceView.VerdictView(v.likeliest(), (int) Math.round(100 * v.probabilities()[v.likeliest().ordinal()]), word);
+        double p = v.probabilities()[v.likeliest().ordinal()];
+        EvidenceView.Word word = v.contradictsRecord() ? EvidenceView.Word.CONTRADICTED : v.isConfirmed() ? EvidenceView.Word.CONFIRMED : p >= LIKELY ? EvidenceView.Word.LIKELY : EvidenceView.Word.OPEN;
+        return new EvidenceView.VerdictView(v.likeliest(), (int) Math.floor(100 * p), word);
     }
 
     private EvidenceView.FieldView field(ModuleField field, ModuleIdentity.Held held, Map<String, String> names) {

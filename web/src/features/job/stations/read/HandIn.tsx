@@ -1,0 +1,94 @@
+import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { ApiProblem } from '../../../../api/client';
+import { type Change, handIn } from '../../api';
+
+type Outcome = { name: string; text: string; good: boolean };
+
+/** Anything that says something of the machine: dropped, chosen or pasted anywhere on the page. The server tells what it is. */
+export function HandIn({ job, position, change }: { job: number; position?: string; change: Change }) {
+  const chooser = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const [outcomes, setOutcomes] = useState<Outcome[]>([]);
+  const [sending, setSending] = useState(false);
+
+  const send = useCallback(
+    async (items: { name: string; content: Blob }[]) => {
+      setSending(true);
+      setOutcomes([]);
+      for (const { name, content } of items) {
+        try {
+          const kept = await handIn(job, name, content);
+          await change({ type: 'AddSource', source: kept.id, name, ...(position && (kept.kind === 'CHIP' || kept.kind === 'LABEL') ? { position } : {}) });
+          setOutcomes((now) => [...now, { name, text: kept.what, good: true }]);
+        } catch (e) {
+          setOutcomes((now) => [...now, { name, text: e instanceof ApiProblem || e instanceof Error ? e.message : String(e), good: false }]);
+        }
+      }
+      if (chooser.current) chooser.current.value = '';
+      setSending(false);
+    },
+    [job, position, change],
+  );
+
+  useEffect(() => {
+    const paste = (e: ClipboardEvent) => {
+      const files = [...(e.clipboardData?.files ?? [])];
+      const text = e.clipboardData?.getData('text/plain') ?? '';
+      const inField = e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null;
+      // One line into a field is a paste into that field; everything else is handed in.
+      if (files.length === 0 && (text.trim() === '' || (inField && !text.trim().includes('\n')))) return;
+      e.preventDefault();
+      void send(files.length > 0 ? files.map((f) => ({ name: f.name, content: f })) : [{ name: 'pasted text', content: new Blob([text]) }]);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [send]);
+
+  return (
+    <Box
+      as="section"
+      aria-label="Hand in something to read"
+      borderWidth="2px"
+      borderStyle="dashed"
+      borderColor={over ? 'accent' : 'edge'}
+      bg={over ? 'accentSoft' : 'panel'}
+      borderRadius="md"
+      p="3"
+      onDragOver={(e) => {
+        if (e.dataTransfer.types.includes('Files')) {
+          e.preventDefault();
+          setOver(true);
+        }
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        setOver(false);
+        if (e.dataTransfer.files.length > 0) {
+          e.preventDefault();
+          void send([...e.dataTransfer.files].map((f) => ({ name: f.name, content: f })));
+        }
+      }}
+    >
+      <Flex gap="3" align="center" wrap="wrap">
+        <Text flex="1" minW="14rem">
+          <strong>Drop files here, or paste anywhere on this page:</strong> firmware table, SPD image, memory listing, label. What it is, is found out.
+        </Text>
+        <input ref={chooser} type="file" multiple hidden data-sources aria-label="Files to read" onChange={(e) => void send([...(e.target.files ?? [])].map((f) => ({ name: f.name, content: f })))} />
+        <Button loading={sending} variant="outline" color="ink" onClick={() => chooser.current?.click()}>
+          Choose files
+        </Button>
+      </Flex>
+      {outcomes.length > 0 && (
+        <Stack as="ul" gap="0.5" mt="2" listStyleType="none">
+          {outcomes.map((o, i) => (
+            <Text as="li" key={i} role={o.good ? 'status' : 'alert'} color={o.good ? 'good' : 'stop'} overflowWrap="anywhere">
+              {o.good ? '✓ ' : '⬣ '}
+              {o.name}: {o.text}
+            </Text>
+          ))}
+        </Stack>
+      )}
+    </Box>
+  );
+}
