@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 import zephyrridge.server.db.Tables;
 
