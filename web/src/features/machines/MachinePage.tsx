@@ -38,6 +38,11 @@ export function MachinePage() {
             Export record (JSON)
           </a>
         </Button>
+        <Button asChild size="sm" variant="outline" color="ink" title="A firmware table in the real format, written here: to try Read with">
+          <a href={`/api/machines/${encodeURIComponent(id)}/smbios`} download>
+            Firmware table to try Read with
+          </a>
+        </Button>
       </Flex>
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap="5" alignItems="start">
         <Box as="section" aria-label="Positions" overflowX="auto">

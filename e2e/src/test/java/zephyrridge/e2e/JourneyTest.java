@@ -384,7 +384,7 @@ class JourneyTest {
             new com.microsoft.playwright.options.FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())});
         assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("letter.txt: This text is no label line");
         assertThat(t.page.locator("[data-source='FIRMWARE']")).containsText("SMBIOS table 3.3, 4 memory devices");
-        assertThat(t.page.locator("[data-evidence='a-lower']")).containsText("socket with a module, confirmed");
+        assertThat(t.page.locator("[data-evidence='a-lower']")).containsText("socket with a module");
         assertThat(t.page.locator("[data-evidence='a-upper']")).containsText("empty socket, confirmed");
         // The chip's own image as a hex dump, pasted: it is placed by hand, and its rank row has two sources now.
         String hex = java.util.HexFormat.ofDelimiter(" ").formatHex(chip);

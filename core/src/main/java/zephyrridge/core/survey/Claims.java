@@ -19,6 +19,7 @@ import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosKey;
 import zephyrridge.core.reading.smbios.SmbiosStructure;
 import zephyrridge.core.reading.spd.SpdField;
+import zephyrridge.core.reading.spd.SpdFinding;
 import zephyrridge.core.reading.spd.SpdKey;
 import zephyrridge.core.reading.spd.SpdReading;
 
@@ -27,6 +28,8 @@ final class Claims {
     private static final double COVERED = 0.99;
     private static final double UNCOVERED = 0.95;
     private static final double CHECKSUM_WRONG = 0.6;
+    /** The size of a module whose stack may or may not double it: any other source decides. */
+    private static final double STACK_UNSURE = 0.55;
     private static final double PRINTED = 0.97;
     private static final double FIRMWARE = 0.9;
     /** Ranks, widths and voltages of firmware tables are often constants. */
@@ -51,7 +54,12 @@ final class Claims {
             c.spd(spd, ModuleField.FORM_FACTOR, m.formFactor().name(), SpdKey.MODULE_TYPE);
             c.spd(spd, ModuleField.BUFFERING, m.buffering().name(), SpdKey.MODULE_TYPE);
             SpdKey density = spd.field(SpdKey.DENSITY).isPresent() ? SpdKey.DENSITY : SpdKey.RANK_SIZE;
-            c.spd(spd, ModuleField.CAPACITY, m.capacity().toString(), density);
+            boolean stackUnsure = spd.findings().stream().anyMatch(f -> f.code() == SpdFinding.SPD_STACK_UNSURE);
+            if (stackUnsure) {
+                spd.field(density).ifPresent(f -> c.add(ModuleField.CAPACITY, m.capacity().toString(), STACK_UNSURE, new Evidence.ImageBytes("SPD", f.offsets().get(0), spd.hex(f))));
+            } else {
+                c.spd(spd, ModuleField.CAPACITY, m.capacity().toString(), density);
+            }
             c.spd(spd, ModuleField.RANKS, String.valueOf(m.organisation().packageRanks()), SpdKey.PACKAGE_RANKS);
             c.spd(spd, ModuleField.DEVICE_WIDTH, "x" + m.organisation().deviceWidth(), SpdKey.DEVICE_WIDTH);
             c.spd(spd, ModuleField.ECC, m.ecc() ? "yes" : "no", spd.field(SpdKey.CHECK_BITS).isPresent() ? SpdKey.CHECK_BITS : SpdKey.BUS_WIDTH);

@@ -16,6 +16,7 @@ import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Organisation;
 import zephyrridge.core.module.OrganisationSolver;
+import zephyrridge.core.module.Stacking;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
@@ -53,11 +54,22 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
         for (Source source : sources) {
             boolean here = identity.fields().values().stream().anyMatch(h -> h.claims().stream().anyMatch(c -> c.source().equals(source.id())));
             Optional<ModuleSpec> spec = source.content() instanceof Recognised.Chip c ? c.reading().spec() : source.content() instanceof Recognised.Label l ? l.reading().spec() : Optional.empty();
-            if (here && spec.filter(m -> agrees(m, identity)).isPresent()) {
-                return Optional.of(new SpecFromClaims(spec, source.content() instanceof Recognised.Label l ? l.reading().line() : line(spec.get())));
+            Optional<ModuleSpec> agreed = spec.filter(m -> agrees(m, identity)).or(() -> spec.flatMap(SpecFromClaims::stacked).filter(m -> agrees(m, identity)));
+            if (here && agreed.isPresent()) {
+                return Optional.of(new SpecFromClaims(agreed, source.content() instanceof Recognised.Label l ? l.reading().line() : line(agreed.get())));
             }
         }
         return Optional.empty();
+    }
+
+    /** DDR5's dual-die code the other way: the dies double the size (2.J.1 of our facts: not sure; the other sources decide). */
+    private static Optional<ModuleSpec> stacked(ModuleSpec m) {
+        Organisation o = m.organisation();
+        if (m.generation() != MemoryGeneration.DDR5 || o.stacking() != Stacking.MULTI_LOAD) {
+            return Optional.empty();
+        }
+        return Optional.of(new ModuleSpec(m.generation(), m.formFactor(), m.buffering(), m.ecc(), new Organisation(o.packageRanks(), o.deviceWidth(), o.density(), o.diesPerPackage(), Stacking.SINGLE_LOAD),
+                m.rate(), m.timings(), m.millivolts(), m.heightMillimetres()));
     }
 
     private static boolean agrees(ModuleSpec m, ModuleIdentity identity) {

@@ -142,4 +142,22 @@ class SurveyorTest {
         Survey survey = survey(record, firmware(devices.toArray(SmbiosContents.Device[]::new)));
         assertThat(survey.rows()).hasSize(96).allMatch(r -> r.verdict().isEmpty() && r.spec().isPresent());
     }
+
+    /** Handbook 2.A.5, 2.J.1: DDR5's dual-die code is read with factor 1; where the firmware says twice as much, factor 2 holds. */
+    @Test
+    void theOtherSourcesDecideAnUnsureStack() {
+        MachineRecord record = Machines.of(MemoryGeneration.DDR5, 5600).sockets(1, 1).build();
+        byte[] image = SpdEncoder.encode(new SpdContents(Modules.of("16GB 1Rx8 PC5-5600B-SA0-1010-XT"), Optional.empty(), Optional.empty(), "DDP", 7, 0, 0));
+        image[4] |= 1 << 5;
+        int crc = zephyrridge.core.reading.spd.SpdChecksum.crc16(Bytes.copyOf(image), 0, 510);
+        image[510] = (byte) crc;
+        image[511] = (byte) (crc >> 8);
+        Source chip = new Source("chip", "chip", Optional.of("A1"), new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));
+        assertThat(row(survey(record, chip), "A1").spec().orElseThrow().capacity()).isEqualTo(ByteSize.ofGibibytes(16));
+        SmbiosContents.Device d = new SmbiosContents.Device("A1", "", Optional.of(ByteSize.ofGibibytes(32)), 0x0D, 0x22, 0x4080, 64, 64, 1, 5600, 5600, 1100, "", "", "", "DDP", Optional.empty());
+        Survey both = survey(record, chip, firmware(d));
+        assertThat(row(both, "A1").spec().orElseThrow().capacity()).isEqualTo(ByteSize.ofGibibytes(32));
+        assertThat(row(both, "A1").spec().orElseThrow().organisation().density().toString()).isEqualTo("16 Gbit");
+        assertThat(codes(both)).contains("SURVEY_SOURCES_DISAGREE");
+    }
 }
