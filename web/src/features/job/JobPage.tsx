@@ -37,6 +37,7 @@ export function JobPage({ account }: { account: Account }) {
   const job = useJob(id);
   const { change, queue, state } = useJobChanges(account.login, id);
   const navigate = useNavigate();
+  const reads = account.role !== 'DESK' && (params.station ?? STATIONS.find((s) => s.id === job.data?.current)?.path) === 'read';
   const keys = useMemo<KeyMap>(
     () => [
       {
@@ -48,7 +49,7 @@ export function JobPage({ account }: { account: Account }) {
       {
         keys: 'A',
         does: 'Read: take over what the sources say',
-        match: (e) => e.key === 'a' && !e.ctrlKey && !e.metaKey && params.station === 'read',
+        match: (e) => e.key === 'a' && !e.ctrlKey && !e.metaKey && reads,
         run: () => void change({ type: 'AcceptReading' }),
       },
       { keys: '/', does: 'find a job, module or machine' },
@@ -59,7 +60,7 @@ export function JobPage({ account }: { account: Account }) {
       { keys: 'Delete', does: 'Plan: empty the focused position' },
       { keys: 'Esc', does: 'Plan: put the module in hand down' },
     ],
-    [id, navigate, change, params.station],
+    [id, navigate, change, reads],
   );
   if (job.isPending) return <Text p="6">One moment …</Text>;
   if (!job.data) {

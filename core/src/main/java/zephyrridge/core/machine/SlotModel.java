@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeMap;
 import java.util.stream.IntStream;
 
 /**
@@ -93,10 +92,13 @@ public final class SlotModel {
 
     private final List<Slot> slots;
     private final double[] joint;
+    /** By combination: free sockets per place and soldered size, as one number. */
+    private final long[] questions;
 
     private SlotModel(List<Slot> slots, double[] joint) {
         this.slots = slots;
         this.joint = joint;
+        this.questions = questions(slots, joint.length);
     }
 
     /**
@@ -189,7 +191,7 @@ public final class SlotModel {
     public double entropy() {
         Map<Long, Double> outcomes = new HashMap<>();
         for (int c = 0; c < joint.length; c++) {
-            outcomes.merge(question(c), joint[c], Double::sum);
+            outcomes.merge(questions[c], joint[c], Double::sum);
         }
         return entropy(outcomes.values());
     }
@@ -223,7 +225,7 @@ public final class SlotModel {
                 for (int k = 0; k < there.length; k++) {
                     at |= (c >> 2 * there[k] & 3) << 2 * k;
                 }
-                byQuestion.computeIfAbsent(question(c), q -> new double[outcomes])[at] += joint[c];
+                byQuestion.computeIfAbsent(questions[c], q -> new double[outcomes])[at] += joint[c];
             }
         }
         double[] seen = new double[outcomes];
@@ -260,20 +262,25 @@ public final class SlotModel {
         return looked;
     }
 
-    /** Free sockets per place and soldered size of a combination, as one number. */
-    private long question(int combination) {
-        long key = 7;
-        long soldered = 0;
-        Map<String, Integer> free = new TreeMap<>();
-        for (int i = 0; i < slots.size(); i++) {
-            State s = STATES[combination >> 2 * i & 3];
-            free.merge(slots.get(i).place, s == State.EMPTY ? 1 : 0, Integer::sum);
-            soldered += s == State.SOLDERED ? slots.get(i).mebibytes : 0;
+    /** At most eight free sockets at a place are a digit of base nine each; the soldered size stands above them. */
+    private static long[] questions(List<Slot> slots, int combinations) {
+        List<String> places = slots.stream().map(Slot::place).distinct().toList();
+        long[] digit = new long[slots.size()];
+        long above = 1;
+        for (String place : places) {
+            for (int i = 0; i < digit.length; i++) {
+                digit[i] = slots.get(i).place.equals(place) ? above : digit[i];
+            }
+            above *= MOST + 1;
         }
-        for (int count : free.values()) {
-            key = key * 31 + count;
+        long[] questions = new long[combinations];
+        for (int c = 0; c < combinations; c++) {
+            for (int i = 0; i < digit.length; i++) {
+                State s = STATES[c >> 2 * i & 3];
+                questions[c] += s == State.EMPTY ? digit[i] : s == State.SOLDERED ? above * slots.get(i).mebibytes : 0;
+            }
         }
-        return key * 1_000_003 + soldered;
+        return questions;
     }
 
     private static double entropy(Collection<Double> probabilities) {

@@ -38,6 +38,8 @@ import zephyrridge.core.reading.smbios.SmbiosKey;
 public final class Surveyor {
     /** The record is taken as the manual of this variant (common practice, no source). */
     private static final double RECORD = 0.95;
+    /** Devices without a position that are named one by one. */
+    private static final int MOST_LOOSE = 8;
     /** "soldered, on the board": seen when the way to the deepest socket is open. */
     private static final String BOARD = "board";
 
@@ -102,8 +104,9 @@ public final class Surveyor {
 
     private Map<String, Integer> placed(Source source, List<DevicePlacing.Device> devices) {
         Map<String, Integer> placed = DevicePlacing.place(devices, positions);
+        int loose = 0;
         for (int i = 0; i < devices.size(); i++) {
-            if (!placed.containsValue(i) && devices.get(i).filled()) {
+            if (!placed.containsValue(i) && devices.get(i).filled() && loose++ < MOST_LOOSE) {
                 add(SurveyFinding.SURVEY_DEVICE_WITHOUT_POSITION, Severity.RISK, Subject.machine(), new SurveyFinding.Loose(source.name(), devices.get(i).locator()),
                         new Evidence.Word(source.name(), devices.get(i).locator()));
             }

@@ -32,7 +32,7 @@ import zephyrridge.server.maker.Makers;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
 
-/** Puts a survey into words; computes nothing. */
+/** Puts a survey into words. */
 @Component
 class EvidenceViews {
     private static final double LIKELY = 0.7;
@@ -46,7 +46,7 @@ class EvidenceViews {
 
     EvidenceView of(MachineRecord record, JobState state, List<Source> sources, Survey survey) {
         Map<String, String> names = makers.all().stream().collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
-        return new EvidenceView(sources.stream().map(s -> source(s)).toList(),
+        return new EvidenceView(sources.stream().map(this::source).toList(),
                 survey.rows().stream().map(r -> position(record.position(r.position()), r, state, names)).toList(),
                 survey.looks().stream().map(l -> new EvidenceView.LookView(l.positions(), l.positions().stream().map(p -> record.position(p).label()).toList(), String.join(", ", l.under()),
                         (int) Math.ceil(l.minutes()), Math.round(l.bits() * 100) / 100.0)).toList(),

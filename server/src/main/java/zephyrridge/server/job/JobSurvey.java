@@ -20,8 +20,8 @@ final class JobSurvey {
     private JobSurvey() {
     }
 
-    static Survey of(long jobId, MachineRecord record, JobState state, Sources sources) {
-        return Surveyor.survey(record, sources(jobId, record, state, sources), state.readings().seen(), Map.copyOf(state.readings().byHand()), state.absent());
+    static Survey of(MachineRecord record, JobState state, List<Source> sources) {
+        return Surveyor.survey(record, sources, state.readings().seen(), Map.copyOf(state.readings().byHand()), state.absent());
     }
 
     static List<Source> sources(long jobId, MachineRecord record, JobState state, Sources sources) {

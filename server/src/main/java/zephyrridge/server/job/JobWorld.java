@@ -18,7 +18,7 @@ record JobWorld(long jobId, Machines.Ready machine, Drawer drawer, Photos photos
     }
 
     Survey survey(JobState state) {
-        return JobSurvey.of(jobId, machine.record(), state, sources);
+        return JobSurvey.of(machine.record(), state, JobSurvey.sources(jobId, machine.record(), state, sources));
     }
 
     /** Moves to another state of the job; modules of the drawer come and go with it, and one that is gone meanwhile refuses it. */

@@ -67,7 +67,8 @@ class ReadingController {
     EvidenceView evidence(@PathVariable long id) {
         Jobs.Current c = jobs.get(id);
         MachineRecord record = c.machine().record();
-        return views.of(record, c.state(), JobSurvey.sources(id, record, c.state(), sources), JobSurvey.of(id, record, c.state(), sources));
+        List<Source> all = JobSurvey.sources(id, record, c.state(), sources);
+        return views.of(record, c.state(), all, JobSurvey.of(record, c.state(), all));
     }
 
     /** A source in full, with offsets and raw bytes. */

@@ -1,6 +1,7 @@
 package zephyrridge.core.reading.smbios;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -18,8 +19,10 @@ import zephyrridge.core.reading.Bytes;
  * Windows firmware-table call puts before them. Time and memory are linear in the table; nothing throws.
  */
 public final class SmbiosDecoder {
-    /** Structures of one table; real ones have a few hundred. */
-    public static final int MOST_STRUCTURES = 65_536;
+    /** Structures of one table; real ones have a few hundred. What lies beyond is not read, and that is said. */
+    public static final int MOST_STRUCTURES = 8192;
+    /** Findings of one kind about devices: a table full of one fault says so often enough. */
+    private static final int MOST_ALIKE = 12;
     private static final Subject SUBJECT = new Subject(Subject.Kind.READING, "smbios");
 
     /** Where the table lies in what was given. */
@@ -143,26 +146,25 @@ public final class SmbiosDecoder {
     /** What firmware is known to get wrong (common practice, no source). */
     private static void judge(SmbiosReading reading, List<Finding> findings) {
         Map<String, Integer> locators = new LinkedHashMap<>();
+        Map<String, SmbiosStructure> firsts = new HashMap<>();
+        int clocks = 0;
+        int missing = 0;
         for (MemoryDevice device : reading.devices()) {
             SmbiosStructure s = device.structure();
-            locators.merge(device.locator(), 1, Integer::sum);
-            if (device.isFilled() && device.configuredSpeed() > 0 && Math.abs(device.configuredSpeed() * 2 - device.speed()) <= 2) {
-                findings.add(finding(SmbiosFinding.SMBIOS_CLOCK_FOR_RATE, Severity.NOTE, new SmbiosFinding.Rate(device.locator(), device.configuredSpeed(), device.speed()), s,
+            String locator = device.locator();
+            locators.merge(locator, 1, Integer::sum);
+            firsts.putIfAbsent(locator, s);
+            if (device.isFilled() && device.configuredSpeed() > 0 && Math.abs(device.configuredSpeed() * 2 - device.speed()) <= 2 && clocks++ < MOST_ALIKE) {
+                findings.add(finding(SmbiosFinding.SMBIOS_CLOCK_FOR_RATE, Severity.NOTE, new SmbiosFinding.Rate(locator, device.configuredSpeed(), device.speed()), s,
                         SmbiosKey.DEVICE_CONFIGURED_SPEED));
             }
-            for (SmbiosKey key : new SmbiosKey[] {SmbiosKey.DEVICE_LOCATOR, SmbiosKey.DEVICE_PART}) {
-                if (s.raw(key) > s.strings()) {
-                    findings.add(finding(SmbiosFinding.SMBIOS_STRING_MISSING, Severity.NOTE, new SmbiosFinding.Structure(17, s.length(), s.offset()), s, key));
-                    break;
-                }
+            boolean lacks = s.raw(SmbiosKey.DEVICE_LOCATOR) > s.strings() || s.raw(SmbiosKey.DEVICE_PART) > s.strings();
+            if (lacks && missing++ < MOST_ALIKE) {
+                findings.add(finding(SmbiosFinding.SMBIOS_STRING_MISSING, Severity.NOTE, new SmbiosFinding.Structure(17, s.length(), s.offset()), s, SmbiosKey.DEVICE_LOCATOR));
             }
         }
-        locators.forEach((locator, times) -> {
-            if (times > 1) {
-                SmbiosStructure s = reading.devices().stream().filter(d -> d.locator().equals(locator)).findFirst().orElseThrow().structure();
-                findings.add(finding(SmbiosFinding.SMBIOS_LOCATOR_TWICE, Severity.NOTE, new SmbiosFinding.Locator(locator, times), s, SmbiosKey.DEVICE_LOCATOR));
-            }
-        });
+        locators.entrySet().stream().filter(e -> e.getValue() > 1).limit(MOST_ALIKE).forEach(e -> findings.add(finding(SmbiosFinding.SMBIOS_LOCATOR_TWICE, Severity.NOTE,
+                new SmbiosFinding.Locator(e.getKey(), e.getValue()), firsts.get(e.getKey()), SmbiosKey.DEVICE_LOCATOR)));
         List<SmbiosStructure> arrays = reading.ofType(16).stream().filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3).toList();
         int stated = arrays.stream().mapToInt(a -> (int) Math.max(0, a.raw(SmbiosKey.ARRAY_DEVICES))).sum();
         if (!arrays.isEmpty() && stated != reading.devices().size()) {

@@ -214,4 +214,24 @@ class SmbiosDecoderTest {
         assertThat(d.size()).isEmpty();
         assertThat(d.partNumber()).isEqualTo("PN-EXAMPLE");
     }
+
+    /** A megabyte of nothing but short, faulty devices: bounded findings, bounded structures, and it is said that the table goes on. */
+    @Test
+    void aTableFullOfFaultsIsBounded() {
+        byte[] short17 = new byte[0x1B];
+        short17[0] = 17;
+        short17[1] = 0x1B;
+        short17[0x0D] = 4;
+        // A string that the set of one does not have.
+        short17[0x10] = 9;
+        byte[] unit = join(short17, new byte[] {'A', 0, 0});
+        ByteArrayOutputStream big = new ByteArrayOutputStream();
+        for (int i = 0; i < 1_000_000 / unit.length; i++) {
+            big.writeBytes(unit);
+        }
+        SmbiosReading reading = decode(big.toByteArray());
+        assertThat(reading.structures()).hasSize(SmbiosDecoder.MOST_STRUCTURES);
+        assertThat(reading.findings().size()).isBetween(3, 40);
+        assertThat(codes(reading)).contains("SMBIOS_ENDS_EARLY", "SMBIOS_LOCATOR_TWICE", "SMBIOS_STRING_MISSING");
+    }
 }
