@@ -57,6 +57,11 @@ export function Margin({ job, station }: { job: JobView; station: StationId }) {
   );
 }
 
+function where(look: EvidenceView['looks'][number]): string {
+  if (look.kind === 'MANUAL') return 'The manual of this very variant';
+  return look.under ? `Under: ${look.under}` : 'Open to the eye';
+}
+
 /** The one look that tells most for its minutes, with two others beside it. */
 function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
   if (looks.length === 0) return null;
@@ -66,14 +71,14 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
       <Heading as="h2" size="md" mb="1">
         The next look
       </Heading>
-      <Text fontWeight="700">{first.under ? `Under: ${first.under}` : 'Open to the eye'}</Text>
-      <Text>{first.labels.join(', ')}</Text>
+      <Text fontWeight="700">{where(first)}</Text>
+      {first.kind === 'EYE' && <Text>{first.labels.join(', ')}</Text>}
       <Text fontSize="sm">
         {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'}, tells {first.bits.toFixed(2)} bits
       </Text>
       {others.slice(0, 2).map((l) => (
-        <Text key={l.positions.join()} fontSize="sm" color="quiet" mt="1">
-          or {l.under || 'in view'}: {l.minutes} min, {l.bits.toFixed(2)} bits
+        <Text key={`${l.kind}-${l.positions.join()}`} fontSize="sm" color="quiet" mt="1">
+          or {where(l)}: {l.minutes} min, {l.bits.toFixed(2)} bits
         </Text>
       ))}
     </Box>

@@ -4,12 +4,10 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
@@ -27,6 +25,9 @@ public final class SlotModel {
     private static final double EYE = 0.99;
     /** A place of the record is wrong as often as the record's other words. */
     private static final double PLACE_WRONG = 0.05;
+    /** How often the manual of this very variant is right about a position. */
+    public static final double VARIANT_MANUAL = 0.95;
+    private static final double MANUAL_MINUTES = 5;
 
     public enum State { ABSENT, EMPTY, FILLED, SOLDERED }
 
@@ -83,8 +84,14 @@ public final class SlotModel {
         }
     }
 
-    /** @param bits expected drop in entropy of (free sockets per place, soldered size) */
-    public record Look(String place, double minutes, double bits) {
+    /** Opening a place and looking, or looking up the manual of this very variant. */
+    public enum LookKind { EYE, MANUAL }
+
+    /**
+     * @param place what is opened; "" for the manual
+     * @param bits expected drop in entropy of (free sockets per place, soldered size)
+     */
+    public record Look(LookKind kind, String place, double minutes, double bits) {
         public double bitsPerMinute() {
             return bits / minutes;
         }
@@ -196,27 +203,40 @@ public final class SlotModel {
         return entropy(outcomes.values());
     }
 
-    /** The looks that tell something, the most bits per minute first; places already in view and not given minutes are not offered. */
+    /**
+     * The looks that tell something, the most bits per minute first; places already in view and not given minutes are not offered,
+     * nor is the manual of the variant where the record is as good as that already.
+     */
     public List<Look> looks(Map<String, Double> minutesByPlace) {
-        Set<String> places = new LinkedHashSet<>();
-        slots.forEach(s -> places.add(s.place));
         List<Look> looks = new ArrayList<>();
-        for (String place : places) {
+        for (String place : slots.stream().map(Slot::place).distinct().toList()) {
             Double minutes = minutesByPlace.get(place);
             if (minutes != null && minutes > 0) {
-                double bits = value(place);
-                if (bits >= LEAST_BITS) {
-                    looks.add(new Look(place, minutes, bits));
-                }
+                int[] there = IntStream.range(0, slots.size()).filter(i -> slots.get(i).place.equals(place) && slots.get(i).seen.isEmpty()).toArray();
+                offer(looks, new Look(LookKind.EYE, place, minutes, value(there, SlotModel::toTheEye)));
             }
+        }
+        int[] unsure = IntStream.range(0, slots.size()).filter(i -> slots.get(i).reliability < VARIANT_MANUAL).toArray();
+        if (unsure.length > 0) {
+            offer(looks, new Look(LookKind.MANUAL, "", MANUAL_MINUTES, value(unsure, SlotModel::inTheManual)));
         }
         looks.sort((a, b) -> Double.compare(b.bitsPerMinute(), a.bitsPerMinute()));
         return looks;
     }
 
-    /** Mutual information of the question and what an eye sees at a place: H(Y) + H(O) - H(Y, O). */
-    private double value(String place) {
-        int[] there = IntStream.range(0, slots.size()).filter(i -> slots.get(i).place.equals(place) && slots.get(i).seen.isEmpty()).toArray();
+    private static void offer(List<Look> looks, Look look) {
+        if (look.bits >= LEAST_BITS) {
+            looks.add(look);
+        }
+    }
+
+    /** P(outcome | truth) at one position. */
+    private interface Channel {
+        double of(State outcome, State truth);
+    }
+
+    /** Mutual information of the question and what is learned of some positions: H(Y) + H(O) - H(Y, O). */
+    private double value(int[] there, Channel channel) {
         int outcomes = 1 << 2 * there.length;
         Map<Long, double[]> byQuestion = new HashMap<>();
         for (int c = 0; c < joint.length; c++) {
@@ -228,25 +248,24 @@ public final class SlotModel {
                 byQuestion.computeIfAbsent(questions[c], q -> new double[outcomes])[at] += joint[c];
             }
         }
-        double[] seen = new double[outcomes];
+        double[] learned = new double[outcomes];
         double both = 0;
-        List<Double> questions = new ArrayList<>();
+        List<Double> answers = new ArrayList<>();
         for (double[] row : byQuestion.values()) {
-            questions.add(Arrays.stream(row).sum());
+            answers.add(Arrays.stream(row).sum());
             double[] looked = row;
             for (int k = 0; k < there.length; k++) {
-                looked = throughTheEye(looked, k);
+                looked = through(channel, looked, k);
             }
             for (int o = 0; o < outcomes; o++) {
-                seen[o] += looked[o];
+                learned[o] += looked[o];
                 both += term(looked[o]);
             }
         }
-        return Math.max(0, entropy(questions) + entropy(Arrays.stream(seen).boxed().toList()) - both);
+        return Math.max(0, entropy(answers) + entropy(Arrays.stream(learned).boxed().toList()) - both);
     }
 
-    /** What is there is seen as it is with .99; where the record's place is wrong nothing is seen there. */
-    private static double[] throughTheEye(double[] states, int slot) {
+    private static double[] through(Channel channel, double[] states, int slot) {
         double[] looked = new double[states.length];
         int shift = 2 * slot;
         for (int c = 0; c < states.length; c++) {
@@ -255,11 +274,24 @@ public final class SlotModel {
             }
             State truth = STATES[c >> shift & 3];
             for (State o : STATES) {
-                double p = truth == State.ABSENT ? seen(o, truth) : (1 - PLACE_WRONG) * seen(o, truth) + (o == State.ABSENT ? PLACE_WRONG : 0);
-                looked[c & ~(3 << shift) | o.ordinal() << shift] += states[c] * p;
+                looked[c & ~(3 << shift) | o.ordinal() << shift] += states[c] * channel.of(o, truth);
             }
         }
         return looked;
+    }
+
+    /** What is there is seen as it is with .99; where the record's place is wrong nothing is seen there. */
+    private static double toTheEye(State outcome, State truth) {
+        return truth == State.ABSENT ? seen(outcome, truth) : (1 - PLACE_WRONG) * seen(outcome, truth) + (outcome == State.ABSENT ? PLACE_WRONG : 0);
+    }
+
+    /** A manual says socket (here EMPTY), soldered or absent; whether a socket is filled it cannot know. */
+    private static double inTheManual(State outcome, State truth) {
+        if (outcome == State.FILLED) {
+            return 0;
+        }
+        State right = truth == State.FILLED ? State.EMPTY : truth;
+        return outcome == right ? VARIANT_MANUAL : (1 - VARIANT_MANUAL) / 2;
     }
 
     /** At most eight free sockets at a place are a digit of base nine each; the soldered size stands above them. */

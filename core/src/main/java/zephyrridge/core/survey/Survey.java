@@ -28,8 +28,8 @@ public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<F
         }
     }
 
-    /** @param positions seen by it; {@code under} what must come off, empty for the shell only */
-    public record Look(List<String> positions, List<String> under, double minutes, double bits) {
+    /** @param positions told of by it; {@code under} what must come off, empty for the shell only and for the manual */
+    public record Look(SlotModel.LookKind kind, List<String> positions, List<String> under, double minutes, double bits) {
     }
 
     /** Readings before anything is changed, as far as the sources say. */

@@ -36,8 +36,8 @@ import zephyrridge.core.reading.smbios.SmbiosKey;
 
 /** Holds all sources of one machine against each other and against its record (handbook 3.1 and 3.2). A pure function of its input. */
 public final class Surveyor {
-    /** The record is taken as the manual of this variant (common practice, no source). */
-    private static final double RECORD = 0.95;
+    /** A first record, which nobody has given a rate table yet, is taken as a manual of the series (common practice, no source). */
+    private static final double FIRST_RECORD = 0.75;
     /** Devices without a position that are named one by one. */
     private static final int MOST_LOOSE = 8;
     /** "soldered, on the board": seen when the way to the deepest socket is open. */
@@ -163,6 +163,7 @@ public final class Surveyor {
         Map<String, List<String>> under = new HashMap<>();
         Map<String, List<String>> there = new LinkedHashMap<>();
         List<SlotModel.Slot> slots = new ArrayList<>();
+        double reliability = record.controller().caps().isEmpty() ? FIRST_RECORD : SlotModel.VARIANT_MANUAL;
         for (int i = 0; i < positions.size(); i++) {
             Position p = positions.get(i);
             OpeningPlan plan = planner.plan(new int[] {i});
@@ -173,7 +174,7 @@ public final class Surveyor {
                 under.put(place, plan.parts().stream().map(Part::name).toList());
             }
             long mebibytes = p.soldered().map(m -> m.capacity().mebibytes()).orElse(4096L);
-            slots.add(new SlotModel.Slot(p.id(), place, p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY, RECORD, Optional.ofNullable(entries.get(p.id())),
+            slots.add(new SlotModel.Slot(p.id(), place, p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY, reliability, Optional.ofNullable(entries.get(p.id())),
                     Optional.ofNullable(seen.get(p.id())).map(Seen::state), mebibytes));
         }
         // The board is in view when the deepest way is open.
@@ -183,7 +184,8 @@ public final class Surveyor {
         });
         SlotModel model = SlotModel.of(slots, deviceCount);
         model.verdicts().forEach(v -> verdicts.put(v.slot().id(), v));
-        model.looks(minutes).forEach(l -> looks.add(new Survey.Look(there.get(l.place()), under.getOrDefault(l.place(), List.of()), l.minutes(), l.bits())));
+        model.looks(minutes).forEach(l -> looks.add(new Survey.Look(l.kind(), l.kind() == SlotModel.LookKind.MANUAL ? positions.stream().map(Position::id).toList() : there.get(l.place()),
+                l.kind() == SlotModel.LookKind.MANUAL ? List.of() : under.getOrDefault(l.place(), List.of()), l.minutes(), l.bits())));
     }
 
     private void judge(Position p, SlotModel.Verdict v) {

@@ -144,6 +144,18 @@ class SlotModelTest {
         assertThat(value).isCloseTo(model.entropy() - expected, within(1e-9));
     }
 
+    /** A record that is only as good as a manual of the series makes the variant's manual worth a look; a better record does not. */
+    @Test
+    void theManualIsALookWhereTheRecordIsWeak() {
+        List<Slot> weak = List.of(new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), 4096), new Slot("b", "hatch", State.SOLDERED, 0.75, Optional.empty(), Optional.empty(), 4096));
+        List<SlotModel.Look> looks = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of());
+        assertThat(looks).extracting(SlotModel.Look::kind).containsExactly(SlotModel.LookKind.MANUAL);
+        // It cannot tell whether a socket is filled: less than an eye at the same place.
+        double eye = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of("hatch", 5.0)).stream().filter(l -> l.kind() == SlotModel.LookKind.EYE).findFirst().orElseThrow().bits();
+        assertThat(looks.get(0).bits()).isLessThan(eye);
+        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null)), OptionalInt.empty()).looks(Map.of())).isEmpty();
+    }
+
     @Test
     void tooManyAtOnceIsRefused() {
         List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", State.EMPTY, null, null));

@@ -116,13 +116,20 @@ class SurveyorTest {
 
     @Test
     void socketsThatNobodySawAreWorthALook() {
-        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).sockets(0, 0).channel("A").channel("B").part("hatch", Side.BOTTOM, 60).part("keyboard", Side.TOP, 600)
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).cap(null, null, null, 2666).sockets(0, 0).channel("A").channel("B").part("hatch", Side.BOTTOM, 60).part("keyboard", Side.TOP, 600)
                 .socket("below", "A", 1, List.of(Set.of("hatch"))).socket("k1", "A", 2, List.of(Set.of("keyboard"))).socket("k2", "B", 1, List.of(Set.of("keyboard"))).build();
         Survey survey = survey(record, firmware(device("DIMM0", 8, 0x0D, 1, "TN8", "")));
         assertThat(survey.looks()).isNotEmpty();
         assertThat(survey.looks().get(0).positions()).containsExactly("k1", "k2");
         assertThat(survey.looks().get(0).minutes()).isEqualTo(20.0);
         assertThat(codes(survey)).contains("SURVEY_POSITION_OPEN");
+    }
+
+    /** A first record, without a rate table, is a manual of the series: the variant's own is offered as a look. */
+    @Test
+    void aFirstRecordMakesTheManualALook() {
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).sockets(2, 1).build();
+        assertThat(survey(record).looks()).extracting(Survey.Look::kind).contains(SlotModel.LookKind.MANUAL);
     }
 
     @Test

@@ -43,7 +43,7 @@ record EvidenceView(List<SourceView> sources, List<PositionEvidence> positions, 
     record ClaimView(String source, SourceKind kind, String value, boolean agrees, String evidence) {
     }
 
-    record LookView(List<String> positions, List<String> labels, String under, int minutes, double bits) {
+    record LookView(SlotModel.LookKind kind, List<String> positions, List<String> labels, String under, int minutes, double bits) {
     }
 
     record BaselineView(Optional<String> firmwareTotal, Optional<String> usable, Optional<String> running, Optional<Integer> filled) {

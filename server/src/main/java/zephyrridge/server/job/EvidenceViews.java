@@ -48,7 +48,7 @@ class EvidenceViews {
         Map<String, String> names = makers.all().stream().collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
         return new EvidenceView(sources.stream().map(this::source).toList(),
                 survey.rows().stream().map(r -> position(record.position(r.position()), r, state, names)).toList(),
-                survey.looks().stream().map(l -> new EvidenceView.LookView(l.positions(), l.positions().stream().map(p -> record.position(p).label()).toList(), String.join(", ", l.under()),
+                survey.looks().stream().map(l -> new EvidenceView.LookView(l.kind(), l.positions(), l.positions().stream().map(p -> record.position(p).label()).toList(), String.join(", ", l.under()),
                         (int) Math.ceil(l.minutes()), Math.round(l.bits() * 100) / 100.0)).toList(),
                 new EvidenceView.BaselineView(survey.baseline().firmwareTotal().map(Texts::size), survey.baseline().usable().map(ByteSize::rounded).map(texts::show),
                         survey.baseline().running().map(DataRate::toString), survey.baseline().filled()),

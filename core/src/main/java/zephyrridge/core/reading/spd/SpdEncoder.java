@@ -129,13 +129,7 @@ public final class SpdEncoder {
         medium(b, 18, 36, t.tRCD().value());
         b[19] = 0x30;
         medium(b, 20, 37, t.tRP().value());
-        int tras = eighths(t.tRAS().value());
-        int trcPs = t.tRAS().value() + t.tRP().value();
-        int trc = eighths(trcPs);
-        b[21] = (byte) (trc >> 8 << 4 | tras >> 8);
-        b[22] = (byte) tras;
-        b[23] = (byte) trc;
-        b[38] = (byte) (trcPs - trc * 125);
+        rasAndRc(b, 21, 38, t);
         int density = o.density().mebibits();
         little(b, 24, (density <= 1024 ? 110 : density <= 2048 ? 160 : density <= 4096 ? 260 : 350) * 8);
         b[26] = 0x3C;
@@ -199,13 +193,7 @@ public final class SpdEncoder {
         medium(b, 24, 123, t.tAA().value());
         medium(b, 25, 122, t.tRCD().value());
         medium(b, 26, 121, t.tRP().value());
-        int tras = eighths(t.tRAS().value());
-        int trcPs = t.tRAS().value() + t.tRP().value();
-        int trc = eighths(trcPs);
-        b[27] = (byte) (trc >> 8 << 4 | tras >> 8);
-        b[28] = (byte) tras;
-        b[29] = (byte) trc;
-        b[120] = (byte) (trcPs - trc * 125);
+        rasAndRc(b, 27, 120, t);
         int[] rfc = gigabits <= 2 ? new int[] {160, 110, 90} : gigabits <= 4 ? new int[] {260, 160, 110} : gigabits <= 8 ? new int[] {350, 260, 160} : new int[] {550, 350, 260};
         for (int i = 0; i < 3; i++) {
             little(b, 30 + 2 * i, rfc[i] * 8);
@@ -347,6 +335,17 @@ public final class SpdEncoder {
         int units = eighths(ps);
         b[at] = (byte) units;
         b[fineAt] = (byte) (ps - units * 125);
+    }
+
+    /** tRAS and tRC: their high nibbles in one byte, then the low bytes; tRC has a fine part. */
+    private static void rasAndRc(byte[] b, int at, int fineAt, Timings t) {
+        int tras = eighths(t.tRAS().value());
+        int ps = t.tRAS().value() + t.tRP().value();
+        int trc = eighths(ps);
+        b[at] = (byte) (trc >> 8 << 4 | tras >> 8);
+        b[at + 1] = (byte) tras;
+        b[at + 2] = (byte) trc;
+        b[fineAt] = (byte) (ps - trc * 125);
     }
 
     private static int height(ModuleSpec m) {
