@@ -26,6 +26,7 @@ import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosDecoder;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
+import zephyrridge.core.reading.spd.SpdChecksum;
 import zephyrridge.core.reading.spd.SpdContents;
 import zephyrridge.core.reading.spd.SpdDecoder;
 import zephyrridge.core.reading.spd.SpdEncoder;
@@ -69,7 +70,6 @@ class SurveyorTest {
         assertThat(row(survey, "bank").verdict().orElseThrow().likeliest()).isEqualTo(SlotModel.State.SOLDERED);
         assertThat(codes(survey)).contains("SURVEY_BANK_CALLED_MODULE").doesNotContain("SURVEY_SOURCE_WITHOUT_POSITION", "SURVEY_SOURCES_DISAGREE");
         Survey.Row socket = row(survey, "socket");
-        assertThat(socket.spec()).contains(Modules.of(LABEL).equals(socket.spec().get()) ? Modules.of(LABEL) : socket.spec().get());
         assertThat(socket.spec().orElseThrow().summary()).isEqualTo("16 GiB 2Rx8 DDR4-3200");
         assertThat(socket.isModule()).isTrue();
         assertThat(socket.identity().value(ModuleField.MAKER_ID)).isEqualTo("bank 3, 0x15");
@@ -156,7 +156,7 @@ class SurveyorTest {
         MachineRecord record = Machines.of(MemoryGeneration.DDR5, 5600).sockets(1, 1).build();
         byte[] image = SpdEncoder.encode(new SpdContents(Modules.of("16GB 1Rx8 PC5-5600B-SA0-1010-XT"), Optional.empty(), Optional.empty(), "DDP", 7, 0, 0));
         image[4] |= 1 << 5;
-        int crc = zephyrridge.core.reading.spd.SpdChecksum.crc16(Bytes.copyOf(image), 0, 510);
+        int crc = SpdChecksum.crc16(Bytes.copyOf(image), 0, 510);
         image[510] = (byte) crc;
         image[511] = (byte) (crc >> 8);
         Source chip = new Source("chip", "chip", Optional.of("A1"), new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.FindingCode;
@@ -134,7 +135,7 @@ public final class SpdDecoder {
         return "0x" + digits.substring(digits.length() - bytes * 2);
     }
 
-    static Finding finding(FindingCode code, Severity severity, zephyrridge.core.finding.Detail detail, Bytes image, int offset, int length) {
+    static Finding finding(FindingCode code, Severity severity, Detail detail, Bytes image, int offset, int length) {
         return Finding.of(code, severity, SUBJECT, detail, new Evidence.ImageBytes("SPD", offset, image.hex(offset, length)));
     }
 }

@@ -11,6 +11,7 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Organisation;
 import zephyrridge.core.module.Rates;
+import zephyrridge.core.module.SpeedBin;
 import zephyrridge.core.module.Stacking;
 import zephyrridge.core.module.Timings;
 import zephyrridge.core.quantity.Picoseconds;
@@ -307,7 +308,7 @@ public final class SpdEncoder {
 
     /** Without known timings: the times of the generation's usual bin (common practice, no source). */
     private static Timings timings(ModuleSpec m) {
-        return m.timings().orElseGet(() -> zephyrridge.core.module.SpeedBin.of(m.generation(), m.rate()).stream().reduce((a, later) -> later)
+        return m.timings().orElseGet(() -> SpeedBin.of(m.generation(), m.rate()).stream().reduce((a, later) -> later)
                 .orElseThrow(() -> new IllegalArgumentException("no timings are known for " + m.summary())).timings());
     }
 

@@ -3,6 +3,7 @@ package zephyrridge.core.reading.spd;
 import java.util.List;
 import java.util.Map;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.reading.Bytes;
 import zephyrridge.core.table.CsvTable;
 
 /** The published layout of each generation's image, from the tables beside this class. */
@@ -20,7 +21,7 @@ record SpdLayout(MemoryGeneration generation, int deviceType, int imageSize, Lis
         return BY_TYPE.get(type);
     }
 
-    SpdTimebase timebase(zephyrridge.core.reading.Bytes image) {
+    SpdTimebase timebase(Bytes image) {
         return switch (generation) {
             case DDR3 -> SpdTimebase.ofDdr3(image);
             case DDR4 -> SpdTimebase.DDR4;

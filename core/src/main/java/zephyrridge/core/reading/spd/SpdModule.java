@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.CasLatencies;
@@ -38,10 +39,10 @@ final class SpdModule {
     private final MemoryGeneration generation;
     private final Bytes image;
     private final Map<SpdKey, SpdField> fields;
-    private final List<zephyrridge.core.finding.Finding> findings;
+    private final List<Finding> findings;
     private final List<String> missing = new ArrayList<>();
 
-    SpdModule(MemoryGeneration generation, Bytes image, Map<SpdKey, SpdField> fields, List<zephyrridge.core.finding.Finding> findings) {
+    SpdModule(MemoryGeneration generation, Bytes image, Map<SpdKey, SpdField> fields, List<Finding> findings) {
         this.generation = generation;
         this.image = image;
         this.fields = fields;

@@ -14,6 +14,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.FormFactor;
+import zephyrridge.core.module.Jep106;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Stacking;
 import zephyrridge.core.quantity.ByteSize;
@@ -109,7 +111,7 @@ class SpdDecoderTest {
         }
         image[63] = (byte) SpdChecksum.sum(Bytes.copyOf(image), 0, 63);
         SpdReading reading = decode(image);
-        assertThat(reading.generation()).isEqualTo(zephyrridge.core.module.MemoryGeneration.DDR);
+        assertThat(reading.generation()).isEqualTo(MemoryGeneration.DDR);
         assertThat(reading.checksumsHold()).isTrue();
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("2 2.5");
         assertThat(reading.text(SpdKey.RANK_SIZE)).isEqualTo("256 MiB");
@@ -210,7 +212,7 @@ class SpdDecoderTest {
     void continuationCodesCarryOddParity() {
         int[] stored = {0x80, 0x01, 0x02, 0x83, 0x04, 0x85, 0x86, 0x07, 0x08, 0x89, 0x8A, 0x0B};
         for (int count = 0; count < stored.length; count++) {
-            var maker = zephyrridge.core.module.Jep106.ofStored(stored[count], 0x2C).orElseThrow();
+            var maker = Jep106.ofStored(stored[count], 0x2C).orElseThrow();
             assertThat(maker.bank()).isEqualTo(count + 1);
             assertThat(maker.continuationStored()).isEqualTo(stored[count]);
         }

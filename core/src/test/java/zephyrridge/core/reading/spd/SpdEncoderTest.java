@@ -12,6 +12,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.CasLatencies;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
@@ -22,6 +23,7 @@ import zephyrridge.core.module.SpeedBin;
 import zephyrridge.core.module.Stacking;
 import zephyrridge.core.module.Timings;
 import zephyrridge.core.quantity.DieDensity;
+import zephyrridge.core.quantity.Picoseconds;
 import zephyrridge.core.reading.Bytes;
 
 class SpdEncoderTest {
@@ -79,9 +81,9 @@ class SpdEncoderTest {
         if (g == MemoryGeneration.DDR2) {
             // Three latencies at most, and tAA as DDR2 has it: the highest one at its own clock.
             int cl = timings.tAA().value() / rate.tckPs();
-            var quarters = zephyrridge.core.quantity.Picoseconds.of((timings.tRCD().value() + 249) / 250 * 250);
-            timings = new Timings(zephyrridge.core.quantity.Picoseconds.of(cl * rate.tckPs()), quarters, quarters, timings.tRAS(),
-                    zephyrridge.core.module.CasLatencies.range(Math.max(2, cl - 2), cl, 1));
+            var quarters = Picoseconds.of((timings.tRCD().value() + 249) / 250 * 250);
+            timings = new Timings(Picoseconds.of(cl * rate.tckPs()), quarters, quarters, timings.tRAS(),
+                    CasLatencies.range(Math.max(2, cl - 2), cl, 1));
         }
         boolean registered = random.nextInt(3) == 0;
         FormFactor form = registered || random.nextBoolean() ? FormFactor.DIMM : FormFactor.SO_DIMM;
