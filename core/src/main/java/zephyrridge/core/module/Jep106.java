@@ -35,6 +35,6 @@ public record Jep106(int bank, int code) {
     /** "bank 3, 0x2C" */
     @Override
     public String toString() {
-        return "bank " + bank + ", 0x" + Integer.toHexString(code | 0x100).substring(1).toUpperCase(java.util.Locale.ROOT);
+        return "bank " + bank + ", 0x" + "0123456789ABCDEF".charAt(code >> 4) + "0123456789ABCDEF".charAt(code & 15);
     }
 }

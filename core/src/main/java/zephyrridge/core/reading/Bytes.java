@@ -1,6 +1,8 @@
 package zephyrridge.core.reading;
 
+import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
+import java.util.regex.Pattern;
 
 /**
  * Bytes that somebody handed in, read only and never past their end. Offsets are absolute in the whole image, also in a
@@ -8,6 +10,7 @@ import java.util.Arrays;
  */
 public final class Bytes {
     private static final char[] HEX = "0123456789ABCDEF".toCharArray();
+    private static final Pattern UNPRINTABLE = Pattern.compile("[^ -~]");
     private final byte[] data;
     private final int from;
     private final int to;
@@ -86,21 +89,29 @@ public final class Bytes {
         return new String(out);
     }
 
+    /** Offset of the first byte of this value at or after {@code start}, or {@link #to} when there is none. */
+    public int indexOf(int value, int start) {
+        int at = Math.max(start, from);
+        while (at < to && (data[at] & 0xFF) != value) {
+            at++;
+        }
+        return Math.max(at, Math.min(start, to));
+    }
+
     /** ASCII, ended by the first 0x00 or 0xFF, blanks trimmed at the end; bytes that are no printable ASCII become '?'. */
     public String text(int offset, int length) {
-        char[] out = new char[length];
-        int n = 0;
-        for (int i = offset; i < offset + length && i < to; i++) {
-            int c = data[i] & 0xFF;
-            if (c == 0 || c == 0xFF) {
-                break;
-            }
-            out[n++] = c >= 0x20 && c < 0x7F ? (char) c : '?';
+        int end = Math.min(offset + length, to);
+        int stop = offset;
+        boolean printable = true;
+        while (stop < end && data[stop] != 0 && data[stop] != -1) {
+            printable &= data[stop] >= 0x20 && data[stop] != 0x7F;
+            stop++;
         }
-        while (n > 0 && out[n - 1] == ' ') {
-            n--;
+        while (stop > offset && data[stop - 1] == ' ') {
+            stop--;
         }
-        return new String(out, 0, n);
+        String text = new String(data, offset, stop - offset, StandardCharsets.ISO_8859_1);
+        return printable ? text : UNPRINTABLE.matcher(text).replaceAll("?");
     }
 
     /** The one value that all bytes of the range have, or -1. */
@@ -112,6 +123,18 @@ public final class Bytes {
             }
         }
         return first;
+    }
+
+    /** A number as "0x002C": at least {@code bytes} bytes wide. */
+    public static String hexNumber(long value, int bytes) {
+        int digits = Math.max(bytes * 2, (67 - Long.numberOfLeadingZeros(value)) / 4);
+        char[] out = new char[digits + 2];
+        out[0] = '0';
+        out[1] = 'x';
+        for (int i = digits + 1; i > 1; i--, value >>>= 4) {
+            out[i] = HEX[(int) value & 15];
+        }
+        return new String(out);
     }
 
     public byte[] toArray() {

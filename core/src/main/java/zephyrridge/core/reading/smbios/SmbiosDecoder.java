@@ -135,8 +135,8 @@ public final class SmbiosDecoder {
 
     /** The first byte after the string set that begins at {@code at}, or -1 when it is cut off. */
     private static int stringsEnd(Bytes table, int at) {
-        for (int i = at; i + 1 < table.to(); i++) {
-            if (table.u8(i) == 0 && table.u8(i + 1) == 0) {
+        for (int i = table.indexOf(0, at); i + 1 < table.to(); i = table.indexOf(0, i + 1)) {
+            if (table.u8(i + 1) == 0) {
                 return i + 2;
             }
         }

@@ -1,9 +1,7 @@
 package zephyrridge.core.reading.smbios;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import zephyrridge.core.module.Jep106;
@@ -21,6 +19,7 @@ public final class SmbiosStructure {
     private final int offset;
     private final int length;
     private final int end;
+    private int[] starts;
 
     /** @param end the first byte after the string set, at most the end of the image */
     SmbiosStructure(Bytes image, int offset, int length, int end) {
@@ -54,9 +53,10 @@ public final class SmbiosStructure {
 
     /** The field's bits, little-endian; -1 when the structure does not reach it. */
     public long raw(SmbiosKey key) {
-        if (!has(key)) {
-            return -1;
-        }
+        return has(key) ? bits(key) : -1;
+    }
+
+    private long bits(SmbiosKey key) {
         int at = offset + key.offset();
         return switch (key.size()) {
             case 1 -> image.u8(at);
@@ -77,59 +77,60 @@ public final class SmbiosStructure {
 
     /** A string of the set by its number, trimmed; "" for 0 or a number that the set does not have. */
     public String string(int number) {
-        if (number < 1) {
+        int[] starts = starts();
+        if (number < 1 || number > starts.length) {
             return "";
         }
-        int at = offset + length;
-        for (int n = 1; at < end && image.u8(at) != 0; n++) {
-            int stop = at;
-            while (stop < end && image.u8(stop) != 0) {
-                stop++;
-            }
-            if (n == number) {
-                return image.text(at, stop - at).strip();
-            }
-            at = stop + 1;
-        }
-        return "";
+        int at = starts[number - 1];
+        return image.text(at, Math.min(end, image.indexOf(0, at)) - at).strip();
     }
 
     /** How many strings the set has. */
     public int strings() {
-        int count = 0;
-        for (int i = offset + length; i < end && image.u8(i) != 0; count++) {
-            while (i < end && image.u8(i) != 0) {
-                i++;
+        return starts().length;
+    }
+
+    /** Where each string begins; found once, and found the same by whoever looks first. */
+    private int[] starts() {
+        int[] found = starts;
+        if (found == null) {
+            int[] all = new int[16];
+            int count = 0;
+            for (int i = offset + length; i < end && image.u8(i) != 0; i = image.indexOf(0, i) + 1) {
+                if (count == all.length) {
+                    all = Arrays.copyOf(all, count * 2);
+                }
+                all[count++] = i;
             }
-            i++;
+            found = Arrays.copyOf(all, count);
+            starts = found;
         }
-        return count;
+        return found;
     }
 
     /** Fields that this structure reaches, in the specification's order. */
     public List<SmbiosKey> keys() {
-        List<SmbiosKey> keys = new ArrayList<>();
-        for (SmbiosKey key : KEYS.getOrDefault(type(), List.of())) {
-            if (has(key)) {
-                keys.add(key);
-            }
+        List<SmbiosKey> all = KEYS.getOrDefault(type(), List.of());
+        int reached = 0;
+        while (reached < all.size() && has(all.get(reached))) {
+            reached++;
         }
-        return keys;
+        return all.subList(0, reached);
     }
 
     /** The field as text: "" where the firmware does not say, the raw number in hex where no table explains it. */
     public String text(SmbiosKey key) {
-        long raw = raw(key);
         if (!has(key)) {
             return "";
         }
+        long raw = key.size() > 8 ? 0 : bits(key);
         return switch (key.form()) {
             case NUMBER -> Long.toString(raw);
             case STRING -> string((int) raw);
-            case CODE -> key.table()[(int) raw] == null ? hexNumber(raw, 1) : key.table()[(int) raw];
+            case CODE -> key.table()[(int) raw] == null ? Bytes.hexNumber(raw, 1) : key.table()[(int) raw];
             case RANK -> (raw & 15) == 0 ? "" : Long.toString(raw & 15);
             case FLAGS -> flags(key, raw);
-            case HEX -> hexNumber(raw, key.size());
+            case HEX -> Bytes.hexNumber(raw, key.size());
             case UUID -> uuid(offset + key.offset());
             case WIDTH -> raw == 0xFFFF || raw == 0 ? "" : raw + " bit";
             case SIZE -> raw == 0 ? "empty" : raw == 0xFFFF ? "" : raw == 0x7FFF ? "see extended size" : sizeOf((int) raw).toString();
@@ -159,11 +160,6 @@ public final class SmbiosStructure {
             }
         }
         return names.toString();
-    }
-
-    private static String hexNumber(long raw, int size) {
-        String digits = Long.toHexString(raw).toUpperCase(Locale.ROOT);
-        return "0x" + "0".repeat(Math.max(0, size * 2 - digits.length())) + digits;
     }
 
     /** The first three fields are little-endian since 2.6. */
