@@ -7,6 +7,8 @@ import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
 const config = defineConfig({
   globalCss: {
     'html, body': { bg: 'paper', color: 'ink', fontFamily: 'body', fontVariantNumeric: 'tabular-nums', minHeight: '100%' },
+    // What is scrolled to, or focused, does not hide under a job's header.
+    html: { scrollPaddingTop: '5rem' },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'accent', outlineOffset: '2px' },
     '*': { '@media (prefers-reduced-motion: reduce)': { transitionDuration: '0s !important', animationDuration: '0s !important' } },
   },

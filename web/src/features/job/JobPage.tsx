@@ -117,12 +117,13 @@ type HeaderProps = { job: JobView; queue: ChangeQueue; state: QueueState; writer
 
 function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
   return (
-    <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py="2">
-      <Flex gap="4" align="baseline" wrap="wrap">
+    // The save state is always in view, however far the station is scrolled.
+    <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py={{ base: '1', md: '2' }} position="sticky" top="0" zIndex="docked">
+      <Flex gap={{ base: '2', md: '4' }} rowGap="0" align="baseline" wrap="wrap">
         <Text fontWeight="700" fontSize="lg">
           #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
         </Text>
-        <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet">
+        <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet" hideBelow="md">
           {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
         </Text>
         {writer && (

@@ -28,12 +28,12 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
       <Box flex="1" minW="16rem">
         {state.kind === 'away' && (
           <Text>
-            <b>The server does not answer.</b> Go on working: {what} {state.waiting.length === 1 ? 'is' : 'are'} kept in this browser and sent as soon as it is back, also after a reload.
+            <b>The server does not answer.</b> Go on working. Kept in this browser, and sent as soon as it is back, also after a reload: {what}.
           </Text>
         )}
         {state.kind === 'signed-out' && (
           <Text>
-            <b>Your sign-in has ended.</b> Sign in again; {what} {state.waiting.length === 1 ? 'is' : 'are'} kept in this browser until then.
+            <b>Your sign-in has ended.</b> Sign in again. Kept in this browser until then: {what}.
           </Text>
         )}
         {state.kind === 'conflict' && (
