@@ -104,13 +104,7 @@ class SpdDecoderTest {
     /** DDR, from the rows of handbook 2.A.1: enough to tell the module, no module type as such. */
     @Test
     void ddrIsTold() {
-        byte[] image = new byte[256];
-        int[][] bytes = {{0, 0x80}, {1, 8}, {2, 7}, {3, 13}, {4, 10}, {5, 2}, {6, 64}, {9, 0x60}, {13, 8}, {17, 4}, {18, 0x0C}, {23, 0x75}, {27, 0x48}, {28, 0x30}, {29, 0x48}, {30, 0x2A}, {31, 0x40}};
-        for (int[] b : bytes) {
-            image[b[0]] = (byte) b[1];
-        }
-        image[63] = (byte) SpdChecksum.sum(Bytes.copyOf(image), 0, 63);
-        SpdReading reading = decode(image);
+        SpdReading reading = decode(SpdImages.ddr());
         assertThat(reading.generation()).isEqualTo(MemoryGeneration.DDR);
         assertThat(reading.checksumsHold()).isTrue();
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("2 2.5");

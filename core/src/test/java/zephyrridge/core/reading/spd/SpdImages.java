@@ -29,6 +29,15 @@ final class SpdImages {
     private SpdImages() {
     }
 
+    /** 512 MiB of two ranks x8, by the rows of handbook 2.A.1; the handbook has no image of it. */
+    static byte[] ddr() {
+        byte[] image = image("""
+                0: 80 08 07 0D 0A 02 40 00 00 60 00 00 00 08 00 00 00 04 0C
+                23: 75 00 00 00 48 30 48 2A 40""", 256);
+        image[63] = (byte) SpdChecksum.sum(Bytes.copyOf(image), 0, 63);
+        return image;
+    }
+
     static byte[] ddr2() {
         return image(DDR2, 256);
     }
