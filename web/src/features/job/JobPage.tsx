@@ -89,7 +89,10 @@ export function JobPage({ account }: { account: Account }) {
         alignItems="start"
       >
         <Box as="nav" aria-label="Stations" p={{ base: '2', md: '3' }} borderRightWidth={{ md: '1px' }} borderColor="line" alignSelf="stretch">
-          <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+          {/* Trail and margin stay in view beside a long station. */}
+          <Box position={{ md: 'sticky' }} top="4rem">
+            <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+          </Box>
         </Box>
         <Box as="main" p={{ base: '3', md: '4' }} minW="0">
           <Heading as="h1" size="xl" mb="3">
@@ -106,7 +109,9 @@ export function JobPage({ account }: { account: Account }) {
           borderColor="line"
           alignSelf="stretch"
         >
-          <Margin job={shown} station={station.id} />
+          <Box position={{ xl: 'sticky' }} top="4rem" maxH={{ xl: 'calc(100vh - 5rem)' }} overflowY={{ xl: 'auto' }} tabIndex={0}>
+            <Margin job={shown} station={station.id} />
+          </Box>
         </Box>
       </Grid>
     </>
