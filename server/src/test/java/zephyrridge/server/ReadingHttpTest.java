@@ -166,8 +166,10 @@ class ReadingHttpTest {
         assertThat(keyboard.get("bits").asDouble()).isGreaterThan(0.5);
         assertThat(keyboard.get("minutes").asInt()).isEqualTo(20);
         for (JsonNode p : keyboard.get("positions")) {
-            assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", p.asString(), "state", "EMPTY")).status()).isEqualTo(200);
+            assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", p.asString(), "state", "EMPTY", "over", "TAPE")).status()).isEqualTo(200);
         }
+        // Tape over a socket, of which the record knows only a shroud.
+        assertThat(codes(ilka.get("/api/jobs/" + job + "/evidence").json().get("findings"))).contains("SURVEY_COVER_NOT_IN_RECORD");
         looks = ilka.get("/api/jobs/" + job + "/evidence").json().get("looks");
         assertThat(looks.valueStream().noneMatch(l -> l.get("under").asString().contains("Keyboard"))).isTrue();
         assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", "nowhere", "state", "EMPTY")).status()).isEqualTo(404);

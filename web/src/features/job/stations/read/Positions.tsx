@@ -78,8 +78,13 @@ export function Positions({ positions, chosen, onChoose }: { positions: Position
 export function SeenForm({ at, change }: { at: PositionEvidence; change: Change }) {
   const [chips, setChips] = useState(at.chips?.toString() ?? '');
   useEffect(() => setChips(at.chips?.toString() ?? ''), [at.chips, at.position]);
-  const say = (state: State | 'UNSEEN', count: string) =>
-    void change({ type: 'SayWhatIsSeen', position: at.position, ...(state === 'UNSEEN' ? {} : { state }), ...(state !== 'UNSEEN' && /^[1-9][0-9]?$/.test(count) ? { chips: Number(count) } : {}) });
+  const say = (state: State | 'UNSEEN', count: string, over = at.over) =>
+    void change({
+      type: 'SayWhatIsSeen',
+      position: at.position,
+      ...(state === 'UNSEEN' ? {} : { state, ...(over ? { over } : {}) }),
+      ...(state !== 'UNSEEN' && /^[1-9][0-9]?$/.test(count) ? { chips: Number(count) } : {}),
+    });
   return (
     <Flex as="section" aria-label={`What I see at ${at.label}`} gap="4" wrap="wrap" align="end">
       <Choice<State | 'UNSEEN'>
@@ -94,6 +99,18 @@ export function SeenForm({ at, change }: { at: PositionEvidence; change: Change 
         ]}
         onChange={(state) => say(state, chips)}
       />
+      {at.seen && (
+        <Choice<NonNullable<PositionEvidence['over']>>
+          label="What lies over it"
+          value={at.over ?? ('' as 'NOTHING')}
+          options={[
+            ['NOTHING', 'Nothing'],
+            ['PLATE', 'A plate'],
+            ['TAPE', 'Tape'],
+          ]}
+          onChange={(over) => say(at.seen!, chips, over)}
+        />
+      )}
       {(at.seen === 'FILLED' || at.seen === 'SOLDERED') && (
         <Box>
           <label htmlFor="chips-seen">

@@ -15,7 +15,8 @@ public enum SurveyFinding implements FindingCode {
     SURVEY_POSITION_OPEN(Called.class),
     SURVEY_DEVICE_WITHOUT_POSITION(Loose.class),
     SURVEY_SOURCE_WITHOUT_POSITION(Loose.class),
-    SURVEY_CHIPS_DISAGREE(Chips.class);
+    SURVEY_CHIPS_DISAGREE(Chips.class),
+    SURVEY_COVER_NOT_IN_RECORD(Called.class);
 
     private final Class<? extends Detail> detailType;
 

@@ -152,6 +152,7 @@ public final class Surveyor {
             SpecFromClaims made = SpecFromClaims.of(p, identity, sources, seen.get(p.id()), this::add);
             rows.add(new Survey.Row(p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
             verdict.ifPresent(v -> judge(p, v));
+            Optional.ofNullable(seen.get(p.id())).flatMap(Seen::over).ifPresent(over -> cover(p, over));
         }
         findings.sort(Comparator.comparing(Finding::severity));
         return new Survey(rows, looks, baseline(sources), findings);
@@ -200,6 +201,15 @@ public final class Surveyor {
         SlotModel.Entry entry = entries.get(p.id());
         if (entry != null && is == SlotModel.State.SOLDERED && entry.form() == SlotModel.Form.SOCKETED) {
             add(SurveyFinding.SURVEY_BANK_CALLED_MODULE, Severity.NOTE, subject, new SurveyFinding.Called(p.label(), "MODULE", "SOLDERED"), evidence);
+        }
+    }
+
+    /** A plate or tape that the eye saw and the record does not know of lengthens every opening planned by it. */
+    private void cover(Position p, Seen.Over over) {
+        boolean known = over.kind().isEmpty() || p.access().stream().flatMap(Set::stream).anyMatch(id -> record.access().part(id).filter(part -> part.kind() == over.kind().get()).isPresent());
+        if (!known) {
+            add(SurveyFinding.SURVEY_COVER_NOT_IN_RECORD, Severity.NOTE, Subject.position(p.id()), new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", over.name()),
+                    new Evidence.Word("what lies over it", over.name()));
         }
     }
 

@@ -93,8 +93,11 @@ class SurveyorTest {
         Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 0, "TN16", ""));
         Survey open = survey(BANK_AND_SOCKET, fw);
         assertThat(codes(open)).contains("SURVEY_ORGANISATION_OPEN");
-        Survey settled = Surveyor.survey(BANK_AND_SOCKET, List.of(fw), Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16))), Map.of(), Set.of());
+        Survey settled = Surveyor.survey(BANK_AND_SOCKET, List.of(fw), Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))), Map.of(), Set.of());
         assertThat(row(settled, "socket").spec().orElseThrow().organisation().packages(MemoryGeneration.DDR4, false)).isEqualTo(16);
+        // The record knows of a base and of no tape.
+        assertThat(codes(settled)).contains("SURVEY_COVER_NOT_IN_RECORD");
+        assertThat(codes(open)).doesNotContain("SURVEY_COVER_NOT_IN_RECORD");
     }
 
     @Test

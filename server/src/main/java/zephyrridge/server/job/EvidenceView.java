@@ -5,6 +5,7 @@ import java.util.Optional;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.survey.Seen;
 import zephyrridge.server.text.FindingView;
 
 /**
@@ -25,7 +26,7 @@ record EvidenceView(List<SourceView> sources, List<PositionEvidence> positions, 
      * @param verdict what is there, empty where nobody can say
      * @param line the module as a label would say it; empty when no whole module comes of it
      */
-    record PositionEvidence(String position, String label, boolean soldered, Optional<VerdictView> verdict, Optional<SlotModel.State> seen, Optional<Integer> chips, List<FieldView> fields,
+    record PositionEvidence(String position, String label, boolean soldered, Optional<VerdictView> verdict, Optional<SlotModel.State> seen, Optional<Integer> chips, Optional<Seen.Over> over, List<FieldView> fields,
             Optional<String> line, boolean inJob) {
     }
 

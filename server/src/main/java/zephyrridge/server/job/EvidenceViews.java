@@ -89,7 +89,7 @@ class EvidenceViews {
         Optional<Seen> seen = Optional.ofNullable(state.readings().seen().get(p.id()));
         List<EvidenceView.FieldView> fields = new ArrayList<>();
         row.identity().fields().forEach((field, held) -> fields.add(field(field, held, names)));
-        return new EvidenceView.PositionEvidence(p.id(), p.label(), p.isSoldered(), row.verdict().map(EvidenceViews::verdict), seen.map(Seen::state), seen.flatMap(Seen::chips), fields,
+        return new EvidenceView.PositionEvidence(p.id(), p.label(), p.isSoldered(), row.verdict().map(EvidenceViews::verdict), seen.map(Seen::state), seen.flatMap(Seen::chips), seen.flatMap(Seen::over), fields,
                 row.spec().isPresent() && row.isModule() ? Optional.of(row.line()) : Optional.empty(), state.asFound().containsKey(p.id()));
     }
 

@@ -274,12 +274,13 @@ public sealed interface JobChange {
         }
     }
 
-    /** @param state absent to take it back; {@code chips} data chips counted on both sides */
-    record SayWhatIsSeen(@NotBlank @Size(max = 64) String position, Optional<SlotModel.State> state, Optional<@Min(1) @Max(80) Integer> chips) implements JobChange {
+    /** @param state absent to take it back; {@code chips} data chips counted on both sides; {@code over} what lies over it */
+    record SayWhatIsSeen(@NotBlank @Size(max = 64) String position, Optional<SlotModel.State> state, Optional<@Min(1) @Max(80) Integer> chips, Optional<Seen.Over> over)
+            implements JobChange {
         @Override
         public JobState apply(JobState now, JobWorld world) {
             known(position, world);
-            return now.withReadings(now.readings().withSeen(position, state.map(s -> new Seen(s, chips))));
+            return now.withReadings(now.readings().withSeen(position, state.map(s -> new Seen(s, chips, over))));
         }
     }
 
