@@ -69,6 +69,22 @@ public class ReadingBenchmark {
         return SpdDecoder.decode(ddr5).orElseThrow();
     }
 
+    /** As the evidence shows it: the raw bytes of every field too. */
+    @Benchmark
+    public void spdDdr4WithBytes(Blackhole sink) {
+        withBytes(ddr4, sink);
+    }
+
+    @Benchmark
+    public void spdDdr5WithBytes(Blackhole sink) {
+        withBytes(ddr5, sink);
+    }
+
+    private static void withBytes(Bytes image, Blackhole sink) {
+        SpdReading decoded = SpdDecoder.decode(image).orElseThrow();
+        decoded.fields().values().forEach(f -> sink.consume(decoded.hex(f)));
+    }
+
     @Benchmark
     public List<SpdRates.Line> rateTable() {
         return SpdRates.of(reading);

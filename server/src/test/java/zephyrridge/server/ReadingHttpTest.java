@@ -152,6 +152,13 @@ class ReadingHttpTest {
         JsonNode capacity = field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "CAPACITY");
         assertThat(capacity.get("held").asString()).isEqualTo("8 GB");
         assertThat(capacity.get("byHand").asBoolean()).isTrue();
+        // Accepted: the module is what is held true, its label stays what is printed on it, and the contradiction stays in sight.
+        JsonNode accepted = ilka.change(job, "AcceptReading", Map.of()).json();
+        assertThat(accepted.at("/modules/0/summary").asString()).startsWith("8 GB");
+        assertThat(accepted.at("/modules/0/labelLine").asString()).isEqualTo("4GB 1Rx8 PC3L-12800S-11-13-B4");
+        JsonNode after = ilka.get("/api/jobs/" + job + "/evidence").json();
+        assertThat(after.get("acceptable").asBoolean()).isFalse();
+        assertThat(field(position(after, "socket"), "CAPACITY").get("contradicted").asBoolean()).isTrue();
         assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status()).isEqualTo(200);
         assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status()).isEqualTo(404);
     }

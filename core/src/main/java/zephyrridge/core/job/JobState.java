@@ -68,6 +68,11 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
+    /** A key that no module of this job has: one above the highest. */
+    public String freshModuleKey() {
+        return "m" + (modules.keySet().stream().mapToInt(k -> Integer.parseInt(k.substring(1))).max().orElse(0) + 1);
+    }
+
     /** Takes a module out of the job and out of both layouts. */
     public JobState withoutModule(String key) {
         SortedMap<String, JobModule> next = new TreeMap<>(modules);

@@ -9,6 +9,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.ReadingAccepted;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;

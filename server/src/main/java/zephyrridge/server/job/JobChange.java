@@ -19,6 +19,7 @@ import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.ReadingAccepted;
 import zephyrridge.core.job.Readings;
 import zephyrridge.core.machine.OperatingSystem;
 import zephyrridge.core.machine.SlotModel;
@@ -305,6 +306,9 @@ public sealed interface JobChange {
             if (next.equals(state)) {
                 throw Problem.invalid("reading", "There is nothing to take over: the job says all of it already, or no source makes a whole module yet.");
             }
+            if (next.modules().size() > MOST_MODULES) {
+                throw Problem.invalid("reading", "This job would have more than " + MOST_MODULES + " modules; remove some first.");
+            }
             return next;
         }
     }
@@ -351,12 +355,11 @@ public sealed interface JobChange {
         }
     }
 
-    static String nextKey(JobState state) {
+    private static String nextKey(JobState state) {
         if (state.modules().size() >= MOST_MODULES) {
             throw Problem.invalid("label", "This job has " + MOST_MODULES + " modules already; remove some first.");
         }
-        int highest = state.modules().keySet().stream().mapToInt(k -> Integer.parseInt(k.substring(1))).max().orElse(0);
-        return "m" + (highest + 1);
+        return state.freshModuleKey();
     }
 
     private static JobModule module(String key, JobState state) {
