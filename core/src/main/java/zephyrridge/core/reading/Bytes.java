@@ -89,6 +89,25 @@ public final class Bytes {
         return new String(out);
     }
 
+    /** "21 18": the bytes at these offsets, at most {@code most} of them and then "…". */
+    public String hex(int[] offsets, int most) {
+        int shown = Math.min(offsets.length, most);
+        boolean more = shown < offsets.length;
+        char[] out = new char[shown * 3 - 1 + (more ? 2 : 0)];
+        for (int i = 0, o = 0; i < shown; i++) {
+            int b = u8(offsets[i]);
+            out[o++] = HEX[b >> 4];
+            out[o++] = HEX[b & 15];
+            if (o < out.length) {
+                out[o++] = ' ';
+            }
+        }
+        if (more) {
+            out[out.length - 1] = '…';
+        }
+        return new String(out);
+    }
+
     /** Offset of the first byte of this value at or after {@code start}, or {@link #to} when there is none. */
     public int indexOf(int value, int start) {
         int at = Math.max(start, from);

@@ -33,7 +33,7 @@ public record SpdReading(MemoryGeneration generation, Bytes image, Map<SpdKey, S
         return field == null ? "" : field.value();
     }
 
-    /** The bytes of a field as they stand in the image. */
+    /** The bytes of a field as they stand in the image, of long ranges the first 32; {@link #image} has them all. */
     public String hex(SpdField field) {
         return field.row().hex(image);
     }

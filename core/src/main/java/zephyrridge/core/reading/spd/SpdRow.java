@@ -15,6 +15,7 @@ import zephyrridge.core.table.CodeTables;
  * @param confidence H, M or L: how sure we are of the row, from memory of the standard
  */
 record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
+    private static final int MOST_BYTES = 32;
     private static final CodeTables CODES = new CodeTables(SpdRow.class, "codes.csv");
 
     record Part(int offset, int low, int bits) {
@@ -66,15 +67,8 @@ record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] ta
         return raw;
     }
 
-    /** The bytes it is made of, as they stand in the image: "21 18" */
+    /** The bytes it is made of, as they stand in the image: "21 18"; of long ranges the first {@value #MOST_BYTES}. */
     String hex(Bytes image) {
-        if (parts.length == 0) {
-            return image.hex(offsets[0], offsets.length);
-        }
-        StringBuilder hex = new StringBuilder();
-        for (int offset : offsets) {
-            hex.append(hex.isEmpty() ? "" : " ").append(image.hex(offset, 1));
-        }
-        return hex.toString();
+        return image.hex(offsets, MOST_BYTES);
     }
 }

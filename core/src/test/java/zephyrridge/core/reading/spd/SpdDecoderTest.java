@@ -101,6 +101,16 @@ class SpdDecoderTest {
         assertThat(codes(reading)).containsExactly("SPD_CHECKSUM_HOLDS");
     }
 
+    /** Evidence shows the bytes a field is made of: scattered ones with the fine part last, of long ranges the beginning. */
+    @Test
+    void evidenceShowsTheBytes() {
+        SpdReading reading = decode(SpdImages.ddr4());
+        assertThat(reading.hex(reading.field(SpdKey.TRC).orElseThrow())).isEqualTo("11 6E 00");
+        assertThat(reading.hex(reading.field(SpdKey.TCK_MIN).orElseThrow())).isEqualTo("05 00");
+        assertThat(reading.hex(reading.field(SpdKey.PART_NUMBER).orElseThrow())).isEqualTo("00 ".repeat(20).strip());
+        assertThat(reading.hex(reading.field(SpdKey.USER_AREA).orElseThrow())).isEqualTo("00 ".repeat(32) + "…");
+    }
+
     /** DDR, from the rows of handbook 2.A.1: enough to tell the module, no module type as such. */
     @Test
     void ddrIsTold() {
