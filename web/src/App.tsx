@@ -27,7 +27,17 @@ export function App() {
   const account = session.data.account;
   return (
     <Flex direction="column" minH="100vh">
-      <Flex as="header" bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py="1.5" align="center" gap="3" wrap="wrap">
+      <Flex
+        as="header"
+        bg="panel"
+        borderBottomWidth="1px"
+        borderColor="line"
+        px="4"
+        py="1.5"
+        align="center"
+        gap="3"
+        wrap="wrap"
+      >
         <Link asChild color="ink" fontWeight="700" fontSize="lg">
           <RouterLink to="/jobs">
             <svg width="26" height="20" viewBox="0 0 26 20" aria-hidden="true">
@@ -81,7 +91,12 @@ function SignedIn({ name }: { name: string }) {
   return (
     <>
       <Text>{name}</Text>
-      <Button size="sm" variant="outline" color="ink" onClick={() => signOut.mutate(undefined, { onSuccess: () => navigate('/') })}>
+      <Button
+        size="sm"
+        variant="outline"
+        color="ink"
+        onClick={() => signOut.mutate(undefined, { onSuccess: () => navigate('/') })}
+      >
         Sign out
       </Button>
     </>

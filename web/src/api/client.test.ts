@@ -6,7 +6,12 @@ afterEach(() => vi.unstubAllGlobals());
 describe('api', () => {
   it('sends the CSRF token back and turns problems into errors with their code', async () => {
     document.cookie = 'XSRF-TOKEN=abc';
-    const fetch = vi.fn(async (_path: string, _init?: RequestInit) => new Response(JSON.stringify({ code: 'CHANGED_MEANWHILE', detail: 'Ilka changed the plan' }), { status: 409 }));
+    const fetch = vi.fn(
+      async (_path: string, _init?: RequestInit) =>
+        new Response(JSON.stringify({ code: 'CHANGED_MEANWHILE', detail: 'Ilka changed the plan' }), {
+          status: 409,
+        }),
+    );
     vi.stubGlobal('fetch', fetch);
     const error = await api.post('/api/jobs/1/changes', {}).catch((e: unknown) => e);
     expect(error).toBeInstanceOf(ApiProblem);
@@ -16,9 +21,17 @@ describe('api', () => {
   });
 
   it('says so when nobody answers, and when the answer is no JSON', async () => {
-    vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('failed'); }));
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => {
+        throw new TypeError('failed');
+      }),
+    );
     await expect(api.get('/api/jobs')).rejects.toMatchObject({ code: 'NO_CONNECTION' });
-    vi.stubGlobal('fetch', vi.fn(async () => new Response('<html>', { status: 502 })));
+    vi.stubGlobal(
+      'fetch',
+      vi.fn(async () => new Response('<html>', { status: 502 })),
+    );
     await expect(api.get('/api/jobs')).rejects.toMatchObject({ status: 502 });
   });
 });

@@ -20,10 +20,12 @@ export function isAway(problem: ApiProblem): boolean {
 }
 
 function csrfToken(): string {
-  return document.cookie
-    .split('; ')
-    .find((c) => c.startsWith('XSRF-TOKEN='))
-    ?.slice('XSRF-TOKEN='.length) ?? '';
+  return (
+    document.cookie
+      .split('; ')
+      .find((c) => c.startsWith('XSRF-TOKEN='))
+      ?.slice('XSRF-TOKEN='.length) ?? ''
+  );
 }
 
 async function send<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
@@ -33,10 +35,19 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
       method,
       body,
       credentials: 'same-origin',
-      headers: { Accept: 'application/json', 'X-XSRF-TOKEN': csrfToken(), ...(type ? { 'Content-Type': type } : {}) },
+      headers: {
+        Accept: 'application/json',
+        'X-XSRF-TOKEN': csrfToken(),
+        ...(type ? { 'Content-Type': type } : {}),
+      },
     });
   } catch {
-    throw new ApiProblem(0, 'NO_CONNECTION', 'The server does not answer. Check the connection; nothing you typed is lost.', {});
+    throw new ApiProblem(
+      0,
+      'NO_CONNECTION',
+      'The server does not answer. Check the connection; nothing you typed is lost.',
+      {},
+    );
   }
   const text = await response.text();
   if (!response.ok) {
@@ -46,7 +57,10 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
     } catch {
       // Not every answer has a body; the status says enough then.
     }
-    const detail = typeof problem.detail === 'string' ? problem.detail : `The server answered ${response.status}. Try again.`;
+    const detail =
+      typeof problem.detail === 'string'
+        ? problem.detail
+        : `The server answered ${response.status}. Try again.`;
     throw new ApiProblem(response.status, String(problem.code ?? response.status), detail, problem);
   }
   return (text ? JSON.parse(text) : undefined) as T;

@@ -15,7 +15,12 @@ export function Choice<T extends string>({
   disabled?: boolean;
 }) {
   return (
-    <RadioGroup.Root value={value} onValueChange={(e) => e.value && onChange(e.value as T)} disabled={disabled} colorPalette="heather">
+    <RadioGroup.Root
+      value={value}
+      onValueChange={(e) => e.value && onChange(e.value as T)}
+      disabled={disabled}
+      colorPalette="heather"
+    >
       <RadioGroup.Label asChild>
         <Text fontWeight="600" mb="1">
           {label}

@@ -21,12 +21,31 @@ export function Findings({ findings, empty }: { findings: FindingView[]; empty?:
 function Finding({ finding: f }: { finding: FindingView }) {
   const s = SEVERITY[f.severity];
   return (
-    <Box as="li" bg={s.soft} borderLeftWidth="4px" borderColor={s.color} borderRadius="sm" px="3" py="1.5" fontSize="0.95rem" lineHeight="1.35" overflowWrap="anywhere" data-code={f.code}>
+    <Box
+      as="li"
+      bg={s.soft}
+      borderLeftWidth="4px"
+      borderColor={s.color}
+      borderRadius="sm"
+      px="3"
+      py="1.5"
+      fontSize="0.95rem"
+      lineHeight="1.35"
+      overflowWrap="anywhere"
+      data-code={f.code}
+    >
       <SeverityMark severity={f.severity} />
       <Text>{f.text}</Text>
       {f.advice && <Text color="quiet">{f.advice}</Text>}
       <details>
-        <Box as="summary" cursor="pointer" fontSize="sm" color="quiet" textDecoration="underline" width="fit-content">
+        <Box
+          as="summary"
+          cursor="pointer"
+          fontSize="sm"
+          color="quiet"
+          textDecoration="underline"
+          width="fit-content"
+        >
           Why
         </Box>
         {f.why.map((line) => (

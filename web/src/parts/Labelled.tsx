@@ -1,7 +1,14 @@
 import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 
-type Common = { label: string; value: string; onCommit: (value: string) => void; help?: string; disabled?: boolean; error?: string };
+type Common = {
+  label: string;
+  value: string;
+  onCommit: (value: string) => void;
+  help?: string;
+  disabled?: boolean;
+  error?: string;
+};
 
 /**
  * A text that is kept by itself: shortly after the last key, and when the field is left. While somebody types here, what comes
@@ -33,7 +40,16 @@ function useDraft(value: string, onCommit: (value: string) => void) {
   };
 }
 
-export function TextField({ label, value, onCommit, help, disabled, error, mono, width }: Common & { mono?: boolean; width?: string }) {
+export function TextField({
+  label,
+  value,
+  onCommit,
+  help,
+  disabled,
+  error,
+  mono,
+  width,
+}: Common & { mono?: boolean; width?: string }) {
   const draft = useDraft(value, onCommit);
   return (
     <Field.Root disabled={disabled} invalid={!!error} width={width ?? 'full'}>
@@ -72,7 +88,12 @@ export function SelectField({
     <Field.Root disabled={disabled}>
       <Field.Label fontWeight="600">{label}</Field.Label>
       <NativeSelect.Root disabled={disabled}>
-        <NativeSelect.Field value={value} onChange={(e) => onChange(e.target.value)} bg="panel" borderColor="edge">
+        <NativeSelect.Field
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+          bg="panel"
+          borderColor="edge"
+        >
           {options.map(([key, text]) => (
             <option key={key} value={key}>
               {text}

@@ -1,12 +1,21 @@
 import { Dialog, Grid, Kbd, Portal, Text } from '@chakra-ui/react';
 import { Fragment, useEffect, useState } from 'react';
 
-export type KeyMap = { keys: string; does: string; run?: (e: KeyboardEvent) => void; match?: (e: KeyboardEvent) => boolean }[];
+export type KeyMap = {
+  keys: string;
+  does: string;
+  run?: (e: KeyboardEvent) => void;
+  match?: (e: KeyboardEvent) => boolean;
+}[];
 
 /** Whether the key goes into a text that somebody types. */
 export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement;
-  return t.isContentEditable || ['TEXTAREA', 'SELECT'].includes(t.tagName) || (t.tagName === 'INPUT' && !['radio', 'checkbox'].includes((t as HTMLInputElement).type));
+  return (
+    t.isContentEditable ||
+    ['TEXTAREA', 'SELECT'].includes(t.tagName) ||
+    (t.tagName === 'INPUT' && !['radio', 'checkbox'].includes((t as HTMLInputElement).type))
+  );
 }
 
 /** The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. */
@@ -41,7 +50,11 @@ export function Keys({ map }: { map: KeyMap }) {
             </Dialog.Header>
             <Dialog.Body>
               <Grid templateColumns="auto 1fr" gap="2" alignItems="center">
-                {[...map, { keys: 'Esc', does: 'leave the field you type in' }, { keys: '?', does: 'show or hide these keys' }].map((k) => (
+                {[
+                  ...map,
+                  { keys: 'Esc', does: 'leave the field you type in' },
+                  { keys: '?', does: 'show or hide these keys' },
+                ].map((k) => (
                   <Fragment key={k.does}>
                     <Kbd color="ink">{k.keys}</Kbd>
                     <Text>{k.does}</Text>
@@ -50,7 +63,11 @@ export function Keys({ map }: { map: KeyMap }) {
               </Grid>
             </Dialog.Body>
             <Dialog.CloseTrigger asChild>
-              <button type="button" aria-label="Close" style={{ position: 'absolute', right: 12, top: 8, fontSize: 24 }}>
+              <button
+                type="button"
+                aria-label="Close"
+                style={{ position: 'absolute', right: 12, top: 8, fontSize: 24 }}
+              >
                 ×
               </button>
             </Dialog.CloseTrigger>

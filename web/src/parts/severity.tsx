@@ -15,7 +15,15 @@ export const SEVERITY: Record<Severity, { word: string; color: string; soft: str
 export function SeverityMark({ severity }: { severity: Severity }) {
   const s = SEVERITY[severity];
   return (
-    <Box as="span" display="inline-flex" alignItems="center" gap="1.5" color={s.color} fontWeight="700" fontSize="sm">
+    <Box
+      as="span"
+      display="inline-flex"
+      alignItems="center"
+      gap="1.5"
+      color={s.color}
+      fontWeight="700"
+      fontSize="sm"
+    >
       <svg width="14" height="14" viewBox="0 0 16 16" aria-hidden="true" fill="currentColor">
         <path d={s.path} />
       </svg>

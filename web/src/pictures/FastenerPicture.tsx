@@ -15,17 +15,43 @@ const ROLE: Record<Fastener['role'], string> = {
 export function FastenerPicture({ fasteners }: { fasteners: Fastener[] }) {
   const groups = [...new Set(fasteners.map(kind))];
   return (
-    <Box display="grid" gridTemplateColumns={{ base: '1fr', sm: '15rem 1fr' }} gap="3" alignItems="start" color="ink" mt="2">
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: '1fr', sm: '15rem 1fr' }}
+      gap="3"
+      alignItems="start"
+      color="ink"
+      mt="2"
+    >
       <svg viewBox="0 0 240 150" width="100%" aria-hidden="true">
-        <rect x="3" y="3" width="234" height="144" rx="10" fill="none" stroke="currentColor" strokeWidth="2" />
+        <rect
+          x="3"
+          y="3"
+          width="234"
+          height="144"
+          rx="10"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="2"
+        />
         {fasteners.map((f) => {
           const n = groups.indexOf(kind(f)) + 1;
           const x = 12 + f.x * 216;
           const y = 12 + f.y * 126;
           return (
             <g key={`${f.x}-${f.y}`}>
-              {f.role === 'OUT' ? <circle cx={x} cy={y} r="9" fill="none" stroke="currentColor" strokeWidth="2" /> : <path d={`M${x - 9} ${y - 9}h18v18h-18z`} fill="none" stroke="currentColor" strokeWidth="2" />}
-              <text x={x} y={y + 4} textAnchor="middle" fill="currentColor" style={{ fontSize: 12, fontWeight: 700 }}>
+              {f.role === 'OUT' ? (
+                <circle cx={x} cy={y} r="9" fill="none" stroke="currentColor" strokeWidth="2" />
+              ) : (
+                <path d={`M${x - 9} ${y - 9}h18v18h-18z`} fill="none" stroke="currentColor" strokeWidth="2" />
+              )}
+              <text
+                x={x}
+                y={y + 4}
+                textAnchor="middle"
+                fill="currentColor"
+                style={{ fontSize: 12, fontWeight: 700 }}
+              >
                 {n}
               </text>
             </g>

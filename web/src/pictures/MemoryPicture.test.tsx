@@ -10,14 +10,55 @@ import { reach } from './TrailPicture';
 
 const PICTURE: Picture = {
   lanes: [
-    { channel: 'A', processor: 'CPU', mebibytes: 8192, blocks: [{ position: 'bank', label: 'Bank on board', soldered: true, text: '8 GB 1Rx16 DDR4-3200', mebibytes: 8192, ranks: 1, lid: '', reachMinutes: 0, changed: false, absent: false }] },
+    {
+      channel: 'A',
+      processor: 'CPU',
+      mebibytes: 8192,
+      blocks: [
+        {
+          position: 'bank',
+          label: 'Bank on board',
+          soldered: true,
+          text: '8 GB 1Rx16 DDR4-3200',
+          mebibytes: 8192,
+          ranks: 1,
+          lid: '',
+          reachMinutes: 0,
+          changed: false,
+          absent: false,
+        },
+      ],
+    },
     {
       channel: 'B',
       processor: 'CPU',
       mebibytes: 16384,
       blocks: [
-        { position: 'b1', label: 'Socket 1', soldered: false, key: 'm1', text: '16 GB 2Rx8 DDR4-3200', mebibytes: 16384, ranks: 2, lid: 'Keyboard', reachMinutes: 40, changed: true, absent: false },
-        { position: 'b2', label: 'Socket 2', soldered: false, text: '', mebibytes: 0, ranks: 0, lid: '', reachMinutes: 8, changed: false, absent: false },
+        {
+          position: 'b1',
+          label: 'Socket 1',
+          soldered: false,
+          key: 'm1',
+          text: '16 GB 2Rx8 DDR4-3200',
+          mebibytes: 16384,
+          ranks: 2,
+          lid: 'Keyboard',
+          reachMinutes: 40,
+          changed: true,
+          absent: false,
+        },
+        {
+          position: 'b2',
+          label: 'Socket 2',
+          soldered: false,
+          text: '',
+          mebibytes: 0,
+          ranks: 0,
+          lid: '',
+          reachMinutes: 8,
+          changed: false,
+          absent: false,
+        },
       ],
     },
   ],
@@ -42,8 +83,14 @@ function show(actions?: Parameters<typeof MemoryPicture>[0]['actions']) {
 describe('MemoryPicture', () => {
   it('says in words what it draws', () => {
     show();
-    expect(screen.getByRole('img', { name: 'Bank on board, soldered: 8 GB 1Rx16 DDR4-3200' })).toBeInTheDocument();
-    expect(screen.getByRole('img', { name: 'Socket 1: 16 GB 2Rx8 DDR4-3200, under Keyboard, 40 minutes, changed' })).toBeInTheDocument();
+    expect(
+      screen.getByRole('img', { name: 'Bank on board, soldered: 8 GB 1Rx16 DDR4-3200' }),
+    ).toBeInTheDocument();
+    expect(
+      screen.getByRole('img', {
+        name: 'Socket 1: 16 GB 2Rx8 DDR4-3200, under Keyboard, 40 minutes, changed',
+      }),
+    ).toBeInTheDocument();
     expect(screen.getByRole('cell', { name: '16 GB 2Rx8 DDR4-3200, changed' })).toBeInTheDocument();
   });
 

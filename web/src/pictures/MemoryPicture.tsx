@@ -27,7 +27,17 @@ const COLOR = {
  * are hatched into the lane's bed; what lies under more than the cover has a lid with its minutes. Below, on the same axis, the
  * width map. A table with the same content stands beside it for those who do not see the picture.
  */
-export function MemoryPicture({ picture, most, name, actions }: { picture: Picture; most: number; name: string; actions?: PictureActions }) {
+export function MemoryPicture({
+  picture,
+  most,
+  name,
+  actions,
+}: {
+  picture: Picture;
+  most: number;
+  name: string;
+  actions?: PictureActions;
+}) {
   const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
   const [box, width] = useWidth(760);
   const { lanes, scale, left } = layOut(picture, most, width);
@@ -48,15 +58,36 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
         '--zr-bed': '{colors.line}',
       }}
     >
-      <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} role="group" aria-label={name} style={{ fontSize: 13 }}>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        width={width}
+        height={height}
+        role="group"
+        aria-label={name}
+        style={{ fontSize: 13 }}
+      >
         <defs>
-          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id={hatch}
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="7" height="7" fill={COLOR.panel} />
             <rect width="3" height="7" fill={COLOR.bed} />
           </pattern>
         </defs>
         {lanes.map((l) => (
-          <LaneRow key={l.lane.channel} shape={l} from={left - 6} to={width} hatch={hatch} name={name} actions={actions} />
+          <LaneRow
+            key={l.lane.channel}
+            shape={l}
+            from={left - 6}
+            to={width}
+            hatch={hatch}
+            name={name}
+            actions={actions}
+          />
         ))}
         <text x="0" y={mapTop + 13} fill={COLOR.quiet}>
           Width
@@ -68,7 +99,14 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
         )}
         {map.map((s) => (
           <g key={`${s.processor}-${s.ways}`}>
-            <rect x={s.x} y={mapTop} width={Math.max(s.width - 1, 1)} height={s.thickness} fill={COLOR.accent} opacity={s.ways > 1 ? 0.85 : 0.45} />
+            <rect
+              x={s.x}
+              y={mapTop}
+              width={Math.max(s.width - 1, 1)}
+              height={s.thickness}
+              fill={COLOR.accent}
+              opacity={s.ways > 1 ? 0.85 : 0.45}
+            />
             <text x={s.x + 2} y={mapTop + deepest + 14 + s.row * 14} fill={COLOR.ink}>
               {s.label}
             </text>
@@ -79,7 +117,21 @@ export function MemoryPicture({ picture, most, name, actions }: { picture: Pictu
   );
 }
 
-function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; from: number; to: number; hatch: string; name: string; actions?: PictureActions }) {
+function LaneRow({
+  shape,
+  from,
+  to,
+  hatch,
+  name,
+  actions,
+}: {
+  shape: LaneShape;
+  from: number;
+  to: number;
+  hatch: string;
+  name: string;
+  actions?: PictureActions;
+}) {
   const { lane, y } = shape;
   return (
     <g transform={`translate(0 ${y})`}>
@@ -92,7 +144,12 @@ function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; 
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
       {lids(shape.shapes).map((lid) => (
         <g key={lid.x} aria-hidden="true">
-          <path d={`M${lid.x - 2} ${shape.top}v-5h${lid.width + 4}v5`} fill="none" stroke={COLOR.quiet} strokeWidth="2" />
+          <path
+            d={`M${lid.x - 2} ${shape.top}v-5h${lid.width + 4}v5`}
+            fill="none"
+            stroke={COLOR.quiet}
+            strokeWidth="2"
+          />
           <text x={lid.x + 3} y={shape.top - 8} fill={COLOR.quiet} style={{ fontSize: 11.5 }}>
             {fit(lid.text, lid.width + 60, 5.8)}
           </text>
@@ -100,7 +157,11 @@ function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; 
       ))}
       {shape.shapes.map((s) => (
         <g key={s.position} transform={`translate(0 ${shape.top})`}>
-          {s.soldered ? <Soldered shape={s} hatch={hatch} /> : <Position shape={s} picture={name} actions={actions} />}
+          {s.soldered ? (
+            <Soldered shape={s} hatch={hatch} />
+          ) : (
+            <Position shape={s} picture={name} actions={actions} />
+          )}
         </g>
       ))}
     </g>
@@ -111,18 +172,41 @@ function LaneRow({ shape, from, to, hatch, name, actions }: { shape: LaneShape; 
 function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
   return (
     <g role="img" aria-label={`${s.label}, soldered: ${s.text}`}>
-      <rect x={s.x} y={4} width={Math.max(s.width - 2, 2)} height={39} fill={`url(#${hatch})`} stroke={COLOR.line} />
+      <rect
+        x={s.x}
+        y={4}
+        width={Math.max(s.width - 2, 2)}
+        height={39}
+        fill={`url(#${hatch})`}
+        stroke={COLOR.line}
+      />
       <Caption shape={s} y={19} text={s.text} plate />
       <Caption shape={s} y={34} text="soldered" plate />
     </g>
   );
 }
 
-function Position({ shape: s, picture, actions }: { shape: Shape; picture: string; actions?: PictureActions }) {
+function Position({
+  shape: s,
+  picture,
+  actions,
+}: {
+  shape: Shape;
+  picture: string;
+  actions?: PictureActions;
+}) {
   const filled = s.mebibytes > 0;
   const usable = actions && !s.absent;
-  const drop = useDroppable({ id: `${picture}|${s.position}`, disabled: !usable, data: { position: s.position } });
-  const drag = useDraggable({ id: `${picture}|from|${s.position}`, disabled: !usable || !filled, data: { key: s.key, text: s.text } });
+  const drop = useDroppable({
+    id: `${picture}|${s.position}`,
+    disabled: !usable,
+    data: { position: s.position },
+  });
+  const drag = useDraggable({
+    id: `${picture}|from|${s.position}`,
+    disabled: !usable || !filled,
+    data: { key: s.key, text: s.text },
+  });
   const set = (node: SVGGElement | null) => {
     // The library asks for an HTML element; it only measures it, which an SVG group can be.
     drop.setNodeRef(node as unknown as HTMLElement | null);
@@ -146,12 +230,41 @@ function Position({ shape: s, picture, actions }: { shape: Shape; picture: strin
       tabIndex={usable ? 0 : undefined}
       opacity={s.absent ? 0.45 : undefined}
       aria-label={usable && actions?.inHand ? `Put ${actions.inHand} into ${label}` : label}
-      style={{ cursor: usable ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined, touchAction: usable ? 'none' : undefined, outlineOffset: 1 }}
-      {...(usable ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) } : {})}
+      style={{
+        cursor: usable ? (filled && !actions.inHand ? 'grab' : 'pointer') : undefined,
+        touchAction: usable ? 'none' : undefined,
+        outlineOffset: 1,
+      }}
+      {...(usable
+        ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) }
+        : {})}
     >
-      {filled ? <Module shape={s} /> : <rect x={s.x} y={2} width={s.width} height={35} rx="3" fill="transparent" stroke={COLOR.line} strokeDasharray="4 3" strokeWidth="1.5" />}
+      {filled ? (
+        <Module shape={s} />
+      ) : (
+        <rect
+          x={s.x}
+          y={2}
+          width={s.width}
+          height={35}
+          rx="3"
+          fill="transparent"
+          stroke={COLOR.line}
+          strokeDasharray="4 3"
+          strokeWidth="1.5"
+        />
+      )}
       {drop.isOver || (usable && actions?.inHand && !filled) ? (
-         <rect x={s.x - 1} y={0} width={Math.max(s.width, 4)} height={39} rx="3" fill="none" stroke={COLOR.accent} strokeWidth={drop.isOver ? 4 : 2} />
+        <rect
+          x={s.x - 1}
+          y={0}
+          width={Math.max(s.width, 4)}
+          height={39}
+          rx="3"
+          fill="none"
+          stroke={COLOR.accent}
+          strokeWidth={drop.isOver ? 4 : 2}
+        />
       ) : null}
       {!filled && <Caption shape={s} y={17} text={short(s.label)} />}
       {!filled && <Caption shape={s} y={31} text={s.absent ? 'not there' : 'empty'} />}
@@ -171,18 +284,37 @@ function Module({ shape: s }: { shape: Shape }) {
   d += 'V38Z';
   return (
     <g>
-      <path d={d} fill={s.changed ? COLOR.soft : COLOR.panel} stroke={s.changed ? COLOR.accent : COLOR.ink} strokeWidth={s.changed ? 2.5 : 1.5} />
+      <path
+        d={d}
+        fill={s.changed ? COLOR.soft : COLOR.panel}
+        stroke={s.changed ? COLOR.accent : COLOR.ink}
+        strokeWidth={s.changed ? 2.5 : 1.5}
+      />
       <Caption shape={s} y={17} text={s.text.replace(/ DDR.*/, '')} bold />
       <Caption shape={s} y={32} text={short(s.label) + (s.changed ? ' (new)' : '')} />
     </g>
   );
 }
 
-function Caption({ shape: s, y, text, bold, plate }: { shape: Shape; y: number; text: string; bold?: boolean; plate?: boolean }) {
+function Caption({
+  shape: s,
+  y,
+  text,
+  bold,
+  plate,
+}: {
+  shape: Shape;
+  y: number;
+  text: string;
+  bold?: boolean;
+  plate?: boolean;
+}) {
   const shown = fit(text, s.width - 10, 6.6);
   return (
     <g pointerEvents="none">
-      {plate && shown && <rect x={s.x + 3} y={y - 11} width={shown.length * 6.9 + 4} height="14" fill={COLOR.panel} />}
+      {plate && shown && (
+        <rect x={s.x + 3} y={y - 11} width={shown.length * 6.9 + 4} height="14" fill={COLOR.panel} />
+      )}
       <text x={s.x + 5} y={y} fill={COLOR.ink} style={{ fontWeight: bold ? 700 : 400, fontSize: 12.5 }}>
         {shown}
       </text>
@@ -204,11 +336,23 @@ function short(label: string): string {
 export function MemoryTable({ picture, caption }: { picture: Picture; caption: string }) {
   return (
     <details>
-      <Box as="summary" fontSize="sm" color="quiet" textDecoration="underline" cursor="pointer" width="fit-content">
+      <Box
+        as="summary"
+        fontSize="sm"
+        color="quiet"
+        textDecoration="underline"
+        cursor="pointer"
+        width="fit-content"
+      >
         As a table
       </Box>
       <Box overflowX="auto">
-        <Box as="table" fontSize="sm" my="2" css={{ '& th, & td': { textAlign: 'left', paddingInlineEnd: '1.5rem', paddingBlock: '0.15rem' } }}>
+        <Box
+          as="table"
+          fontSize="sm"
+          my="2"
+          css={{ '& th, & td': { textAlign: 'left', paddingInlineEnd: '1.5rem', paddingBlock: '0.15rem' } }}
+        >
           <caption style={{ textAlign: 'left', fontWeight: 600 }}>{caption}</caption>
           <thead>
             <tr>
@@ -224,7 +368,13 @@ export function MemoryTable({ picture, caption }: { picture: Picture; caption: s
                 <tr key={`${l.channel}-${b.position}`}>
                   <td>{l.channel}</td>
                   <td>{b.label}</td>
-                  <td>{b.text ? `${b.text}${b.soldered ? ', soldered' : ''}${b.changed ? ', changed' : ''}` : b.changed ? 'empty, changed' : 'empty'}</td>
+                  <td>
+                    {b.text
+                      ? `${b.text}${b.soldered ? ', soldered' : ''}${b.changed ? ', changed' : ''}`
+                      : b.changed
+                        ? 'empty, changed'
+                        : 'empty'}
+                  </td>
                   <td>{b.soldered ? '' : `${b.reachMinutes} min${b.lid ? ` (${b.lid})` : ''}`}</td>
                 </tr>
               )),

@@ -18,11 +18,27 @@ const WORD = { DONE: 'done', OPEN: 'open', BLOCKED: 'blocked' } as const;
  * The trail: eight stations as a ridge seen in profile, turned upright. A peak is as far out as the minutes it takes; what is
  * walked is filled; what blocks is marked by shape and word.
  */
-export function TrailPicture({ legs, at, onGo }: { legs: Leg[]; at: Leg['station']; onGo: (path: string) => void }) {
+export function TrailPicture({
+  legs,
+  at,
+  onGo,
+}: {
+  legs: Leg[];
+  at: Leg['station'];
+  onGo: (path: string) => void;
+}) {
   const most = Math.max(...legs.map((l) => l.minutes));
   return (
     <Box position="relative">
-      <Box position="absolute" right="0" top="0" color="accent" pointerEvents="none" display={{ base: 'none', md: 'block' }} aria-hidden="true">
+      <Box
+        position="absolute"
+        right="0"
+        top="0"
+        color="accent"
+        pointerEvents="none"
+        display={{ base: 'none', md: 'block' }}
+        aria-hidden="true"
+      >
         <svg width={WIDE} height={ROW * legs.length} viewBox={`0 0 ${WIDE} ${ROW * legs.length}`}>
           {legs.map((l, i) => {
             const out = WIDE - reach(l.minutes, most);
@@ -41,7 +57,13 @@ export function TrailPicture({ legs, at, onGo }: { legs: Leg[]; at: Leg['station
           })}
         </svg>
       </Box>
-      <Flex as="ol" direction={{ base: 'row', md: 'column' }} wrap={{ base: 'wrap', md: 'nowrap' }} gap={{ base: '1', md: '0' }} listStyleType="none">
+      <Flex
+        as="ol"
+        direction={{ base: 'row', md: 'column' }}
+        wrap={{ base: 'wrap', md: 'nowrap' }}
+        gap={{ base: '1', md: '0' }}
+        listStyleType="none"
+      >
         {legs.map((l, i) => {
           const station = STATIONS[i];
           const here = l.station === at;
@@ -60,11 +82,21 @@ export function TrailPicture({ legs, at, onGo }: { legs: Leg[]; at: Leg['station
                 bg={here ? 'accentSoft' : { base: 'panel', md: 'transparent' }}
                 cursor="pointer"
               >
-                <button type="button" aria-current={here ? 'step' : undefined} onClick={() => onGo(station.path)}>
+                <button
+                  type="button"
+                  aria-current={here ? 'step' : undefined}
+                  onClick={() => onGo(station.path)}
+                >
                   <Box as="span" display="block" fontWeight={here ? '700' : '600'} lineHeight="1.2">
                     {i + 1} {station.name}
                   </Box>
-                  <Box as="span" display="block" fontSize="xs" color={l.status === 'BLOCKED' ? 'stop' : l.status === 'DONE' ? 'good' : 'quiet'} fontWeight="600">
+                  <Box
+                    as="span"
+                    display="block"
+                    fontSize="xs"
+                    color={l.status === 'BLOCKED' ? 'stop' : l.status === 'DONE' ? 'good' : 'quiet'}
+                    fontWeight="600"
+                  >
                     {l.status === 'BLOCKED' ? '⬣ ' : l.status === 'DONE' ? '✓ ' : ''}
                     {WORD[l.status]}
                     {l.minutes > 0 ? `, ${l.minutes} min` : ''}

@@ -1,17 +1,44 @@
 import { describe, expect, it } from 'vitest';
-import { EMPTY, gigabytes, layOut, lids, longest, ofProcessor, processors, type Picture, stretches } from './memoryModel';
+import {
+  EMPTY,
+  gigabytes,
+  layOut,
+  lids,
+  longest,
+  ofProcessor,
+  processors,
+  type Picture,
+  stretches,
+} from './memoryModel';
 
 const WIDTH = 700;
 
 type Block = Picture['lanes'][number]['blocks'][number];
 
 function block(position: string, mebibytes: number, more: Partial<Block> = {}): Block {
-  return { position, label: position, soldered: false, text: '', mebibytes, ranks: 1, lid: '', reachMinutes: 5, changed: false, absent: false, ...more };
+  return {
+    position,
+    label: position,
+    soldered: false,
+    text: '',
+    mebibytes,
+    ranks: 1,
+    lid: '',
+    reachMinutes: 5,
+    changed: false,
+    absent: false,
+    ...more,
+  };
 }
 
 function picture(...lanes: Block[][]): Picture {
   return {
-    lanes: lanes.map((blocks, i) => ({ channel: 'AB'[i], processor: 'CPU', mebibytes: blocks.reduce((s, b) => s + b.mebibytes, 0), blocks })),
+    lanes: lanes.map((blocks, i) => ({
+      channel: 'AB'[i],
+      processor: 'CPU',
+      mebibytes: blocks.reduce((s, b) => s + b.mebibytes, 0),
+      blocks,
+    })),
     regions: [],
     clocks: [],
     installed: '',
@@ -48,10 +75,13 @@ describe('memory picture', () => {
   });
 
   it('lays the width map on the same axis: the shared stretch first, thick as its channels', () => {
-    const p = { ...picture([block('A1', 8192)], [block('B1', 16384)]), regions: [
-      { processor: 'CPU', ways: 2, mebibytes: 16384, gigabytesPerSecond: 51.2 },
-      { processor: 'CPU', ways: 1, mebibytes: 8192, gigabytesPerSecond: 25.6 },
-    ] };
+    const p = {
+      ...picture([block('A1', 8192)], [block('B1', 16384)]),
+      regions: [
+        { processor: 'CPU', ways: 2, mebibytes: 16384, gigabytesPerSecond: 51.2 },
+        { processor: 'CPU', ways: 1, mebibytes: 8192, gigabytesPerSecond: 25.6 },
+      ],
+    };
     const { lanes, scale, left } = layOut(p, longest(p), WIDTH);
     const [wide, narrow] = stretches(p, scale, left);
     expect(wide.width).toBeCloseTo(lanes[0].shapes[0].width);
@@ -61,7 +91,12 @@ describe('memory picture', () => {
   });
 
   it('draws one lid over neighbours that lie under the same parts', () => {
-    const p = picture([block('A1', 8192, { lid: 'Keyboard' }), block('A2', 0, { lid: 'Keyboard' }), block('A3', 0, { lid: 'Plate' }), block('A4', 0)]);
+    const p = picture([
+      block('A1', 8192, { lid: 'Keyboard' }),
+      block('A2', 0, { lid: 'Keyboard' }),
+      block('A3', 0, { lid: 'Plate' }),
+      block('A4', 0),
+    ]);
     const found = lids(layOut(p, 8192, WIDTH).lanes[0].shapes);
     expect(found.map((l) => l.text)).toEqual(['Keyboard, 5 min', 'Plate, 5 min']);
   });

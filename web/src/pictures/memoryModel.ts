@@ -8,7 +8,15 @@ export type Shape = Block & { x: number; width: number };
 /** @property top where blocks begin below the lane's own top: lower where a lid needs room */
 export type LaneShape = { lane: Lane; y: number; height: number; top: number; shapes: Shape[] };
 /** @property row of its label: a second row where the first has no room */
-export type Stretch = { processor: string; ways: number; x: number; width: number; thickness: number; label: string; row: number };
+export type Stretch = {
+  processor: string;
+  ways: number;
+  x: number;
+  width: number;
+  thickness: number;
+  label: string;
+  row: number;
+};
 
 const BLOCK = 38;
 const LID = 18;
@@ -24,7 +32,11 @@ export function longest(...pictures: Picture[]): number {
  * For a picture so many pixels wide. Blocks of a lane from left to right: what is filled first, as long as its capacity; then the empty sockets, all of one size.
  * The axis leaves room for the empty sockets of the fullest lane.
  */
-export function layOut(picture: Picture, most: number, width: number): { lanes: LaneShape[]; scale: number; left: number } {
+export function layOut(
+  picture: Picture,
+  most: number,
+  width: number,
+): { lanes: LaneShape[]; scale: number; left: number } {
   const left = width < 500 ? 74 : 92;
   const empties = Math.max(0, ...picture.lanes.map((l) => l.blocks.filter((b) => b.mebibytes === 0).length));
   const scale = Math.max(width - left - Math.max(empties, 1) * (EMPTY + GAP) - 8, 60) / most;

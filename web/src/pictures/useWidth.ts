@@ -6,7 +6,9 @@ export function useWidth(usual: number): [React.RefObject<HTMLDivElement | null>
   const [width, setWidth] = useState(usual);
   useEffect(() => {
     if (!box.current || typeof ResizeObserver === 'undefined') return;
-    const observer = new ResizeObserver(([entry]) => setWidth(Math.max(280, Math.floor(entry.contentRect.width))));
+    const observer = new ResizeObserver(([entry]) =>
+      setWidth(Math.max(280, Math.floor(entry.contentRect.width))),
+    );
     observer.observe(box.current);
     return () => observer.disconnect();
   }, []);

@@ -18,7 +18,11 @@ export function AccountsPage() {
   const queries = useQueryClient();
   const accounts = useQuery({ queryKey: ['accounts'], queryFn: () => api.get<Account[]>('/api/accounts') });
   const keep = { onSuccess: (all: Account[]) => queries.setQueryData(['accounts'], all) };
-  const change = useMutation({ mutationFn: ({ login, ...body }: Schemas['AccountChange'] & { login: string }) => api.post<Account[]>(`/api/accounts/${login}`, body), ...keep });
+  const change = useMutation({
+    mutationFn: ({ login, ...body }: Schemas['AccountChange'] & { login: string }) =>
+      api.post<Account[]>(`/api/accounts/${login}`, body),
+    ...keep,
+  });
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="64rem" mx="auto" width="full">
       <Heading as="h1" size="2xl" mb="4">
@@ -31,7 +35,14 @@ export function AccountsPage() {
       )}
       <Stack as="ul" gap="2" listStyleType="none">
         {(accounts.data ?? []).map((a) => (
-          <Row key={a.login} account={a} busy={change.isPending} onChange={(body) => change.mutate({ login: a.login, name: a.name, role: a.role, active: a.active, ...body })} />
+          <Row
+            key={a.login}
+            account={a}
+            busy={change.isPending}
+            onChange={(body) =>
+              change.mutate({ login: a.login, name: a.name, role: a.role, active: a.active, ...body })
+            }
+          />
         ))}
       </Stack>
       <NewAccount onDone={keep.onSuccess} />
@@ -39,7 +50,15 @@ export function AccountsPage() {
   );
 }
 
-function Row({ account: a, busy, onChange }: { account: Account; busy: boolean; onChange: (body: Partial<Schemas['AccountChange']>) => void }) {
+function Row({
+  account: a,
+  busy,
+  onChange,
+}: {
+  account: Account;
+  busy: boolean;
+  onChange: (body: Partial<Schemas['AccountChange']>) => void;
+}) {
   const [password, setPassword] = useState('');
   return (
     <Box as="li" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" px="4" py="3">
@@ -55,11 +74,22 @@ function Row({ account: a, busy, onChange }: { account: Account; busy: boolean; 
             </Badge>
           )}
         </Box>
-        <SelectField label={`Role of ${a.name}`} value={a.role} options={ROLES} onChange={(role) => onChange({ role: role as Role })} disabled={busy} />
+        <SelectField
+          label={`Role of ${a.name}`}
+          value={a.role}
+          options={ROLES}
+          onChange={(role) => onChange({ role: role as Role })}
+          disabled={busy}
+        />
         <Flex gap="2" align="end">
           <Field.Root>
             <Field.Label fontWeight="600">{`New password for ${a.name}`}</Field.Label>
-            <Input type="password" autoComplete="new-password" value={password} onChange={(e) => setPassword(e.target.value)} />
+            <Input
+              type="password"
+              autoComplete="new-password"
+              value={password}
+              onChange={(e) => setPassword(e.target.value)}
+            />
           </Field.Root>
           <Button
             variant="outline"
@@ -95,7 +125,10 @@ function NewAccount({ onDone }: { onDone: (all: Account[]) => void }) {
     e.preventDefault();
     add.mutate(fields);
   };
-  const field = (key: 'login' | 'name' | 'password') => ({ value: fields[key], onChange: (e: { target: { value: string } }) => setFields({ ...fields, [key]: e.target.value }) });
+  const field = (key: 'login' | 'name' | 'password') => ({
+    value: fields[key],
+    onChange: (e: { target: { value: string } }) => setFields({ ...fields, [key]: e.target.value }),
+  });
   return (
     <Box as="section" aria-label="New account" mt="5">
       <Heading as="h2" size="md" mb="2">
@@ -111,12 +144,21 @@ function NewAccount({ onDone }: { onDone: (all: Account[]) => void }) {
             <Field.Label fontWeight="600">Name</Field.Label>
             <Input {...field('name')} autoComplete="off" />
           </Field.Root>
-          <SelectField label="Role" value={fields.role} options={ROLES} onChange={(role) => setFields({ ...fields, role: role as Role })} />
+          <SelectField
+            label="Role"
+            value={fields.role}
+            options={ROLES}
+            onChange={(role) => setFields({ ...fields, role: role as Role })}
+          />
           <Field.Root>
             <Field.Label fontWeight="600">Password, 12 characters or more</Field.Label>
             <Input {...field('password')} type="password" autoComplete="new-password" />
           </Field.Root>
-          <Button type="submit" loading={add.isPending} disabled={!fields.login || !fields.name || fields.password.length < 12}>
+          <Button
+            type="submit"
+            loading={add.isPending}
+            disabled={!fields.login || !fields.name || fields.password.length < 12}
+          >
             Add
           </Button>
         </Grid>

@@ -18,14 +18,26 @@ export function BenchPage({ account }: { account: Account }) {
   const writes = account.role !== 'DESK';
   const keys = useMemo<KeyMap>(
     () => [
-      { keys: 'N', does: 'take a machine in', match: (e) => e.key === 'n' && writes, run: (e) => (e.preventDefault(), setTaking(true)) },
-      { keys: 'F', does: 'filter this list', match: (e) => e.key === 'f', run: (e) => (e.preventDefault(), search.current?.focus()) },
+      {
+        keys: 'N',
+        does: 'take a machine in',
+        match: (e) => e.key === 'n' && writes,
+        run: (e) => (e.preventDefault(), setTaking(true)),
+      },
+      {
+        keys: 'F',
+        does: 'filter this list',
+        match: (e) => e.key === 'f',
+        run: (e) => (e.preventDefault(), search.current?.focus()),
+      },
       { keys: '/', does: 'find a job, module or machine' },
     ],
     [writes],
   );
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
-  const shown = (jobs.data ?? []).filter((j) => words.every((w) => `${j.id} ${j.machine} ${j.owner} ${j.wish}`.toLowerCase().includes(w)));
+  const shown = (jobs.data ?? []).filter((j) =>
+    words.every((w) => `${j.id} ${j.machine} ${j.owner} ${j.wish}`.toLowerCase().includes(w)),
+  );
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
       <Keys map={keys} />
@@ -47,7 +59,9 @@ export function BenchPage({ account }: { account: Account }) {
       {machines.data?.length === 0 && writes && (
         <Box bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
           <Text fontWeight="700">The first step: describe a machine</Text>
-          <Text mb="2">A job needs the record of its machine. A first one is made from a few facts in two minutes.</Text>
+          <Text mb="2">
+            A job needs the record of its machine. A first one is made from a few facts in two minutes.
+          </Text>
           <Button asChild>
             <Link to="/machines?new">Describe the first machine</Link>
           </Button>
@@ -59,7 +73,9 @@ export function BenchPage({ account }: { account: Account }) {
         </Text>
       )}
       {jobs.data && shown.length === 0 && (
-        <Text color="quiet">{filter ? `No job has "${filter}" in it.` : 'No machine is in the workshop. Take the first one in.'}</Text>
+        <Text color="quiet">
+          {filter ? `No job has "${filter}" in it.` : 'No machine is in the workshop. Take the first one in.'}
+        </Text>
       )}
       <Stack as="ul" gap="2" listStyleType="none">
         {shown.map((job) => (
@@ -72,7 +88,11 @@ export function BenchPage({ account }: { account: Account }) {
 
 function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
   const at = STATIONS.findIndex((s) => s.id === job.station);
-  const state = job.closed ? 'handed back' : job.blocked ? `blocked at ${STATIONS[at].name}` : `next: ${STATIONS[at].name}`;
+  const state = job.closed
+    ? 'handed back'
+    : job.blocked
+      ? `blocked at ${STATIONS[at].name}`
+      : `next: ${STATIONS[at].name}`;
   return (
     <li>
       <Link to={`/jobs/${job.id}`}>
@@ -124,7 +144,12 @@ function MiniRidge({ at, closed }: { at: number; closed: boolean }) {
     <Box color="accent" aria-hidden="true" flexShrink="0">
       <svg width="72" height="16" viewBox="0 0 72 16">
         {STATIONS.map((s, i) => (
-          <path key={s.id} d={`M${i * 9} 15l4.5-${6 + ((i * 5) % 8)} 4.5 ${6 + ((i * 5) % 8)}z`} fill={closed || i < at ? 'currentColor' : 'none'} stroke="currentColor" />
+          <path
+            key={s.id}
+            d={`M${i * 9} 15l4.5-${6 + ((i * 5) % 8)} 4.5 ${6 + ((i * 5) % 8)}z`}
+            fill={closed || i < at ? 'currentColor' : 'none'}
+            stroke="currentColor"
+          />
         ))}
       </svg>
     </Box>
@@ -140,14 +165,29 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
   const [wish, setWish] = useState('');
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    takeIn.mutate({ machineId, owner: owner.trim(), wish: wish.trim() }, { onSuccess: (job) => navigate(`/jobs/${job.id}/take-in`) });
+    takeIn.mutate(
+      { machineId, owner: owner.trim(), wish: wish.trim() },
+      { onSuccess: (job) => navigate(`/jobs/${job.id}/take-in`) },
+    );
   };
   const options: [string, string][] = [
     ['', 'Choose the model on its sticker'],
-    ...(machines.data ?? []).map<[string, string]>((m) => [m.id, `${m.name}  (${m.generation}, ${m.sockets} socket${m.sockets === 1 ? '' : 's'}${m.soldered ? ', soldered bank' : ''})`]),
+    ...(machines.data ?? []).map<[string, string]>((m) => [
+      m.id,
+      `${m.name}  (${m.generation}, ${m.sockets} socket${m.sockets === 1 ? '' : 's'}${m.soldered ? ', soldered bank' : ''})`,
+    ]),
   ];
   return (
-    <Box as="section" aria-label="Take a machine in" bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
+    <Box
+      as="section"
+      aria-label="Take a machine in"
+      bg="panel"
+      borderWidth="2px"
+      borderColor="accent"
+      borderRadius="md"
+      p="4"
+      mb="4"
+    >
       <form onSubmit={submit}>
         <Grid templateColumns={{ base: '1fr', md: '1.4fr 1fr 2fr auto' }} gap="3" alignItems="end">
           <SelectField label="Machine" value={machineId} options={options} onChange={setMachineId} />
@@ -155,13 +195,23 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
             <label htmlFor="take-in-owner">
               <Text fontWeight="600">Whose it is</Text>
             </label>
-            <Input id="take-in-owner" value={owner} onChange={(e) => setOwner(e.target.value)} maxLength={200} />
+            <Input
+              id="take-in-owner"
+              value={owner}
+              onChange={(e) => setOwner(e.target.value)}
+              maxLength={200}
+            />
           </Box>
           <Box>
             <label htmlFor="take-in-wish">
               <Text fontWeight="600">What they want, in their words</Text>
             </label>
-            <Input id="take-in-wish" value={wish} onChange={(e) => setWish(e.target.value)} maxLength={2000} />
+            <Input
+              id="take-in-wish"
+              value={wish}
+              onChange={(e) => setWish(e.target.value)}
+              maxLength={2000}
+            />
           </Box>
           <Flex gap="2">
             <Button type="submit" disabled={!machineId || !owner.trim()} loading={takeIn.isPending}>

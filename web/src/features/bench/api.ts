@@ -6,7 +6,11 @@ export function useJobs() {
 }
 
 export function useMachines() {
-  return useQuery({ queryKey: ['machines'], queryFn: () => api.get<Schemas['MachineSummary'][]>('/api/machines'), staleTime: 60_000 });
+  return useQuery({
+    queryKey: ['machines'],
+    queryFn: () => api.get<Schemas['MachineSummary'][]>('/api/machines'),
+    staleTime: 60_000,
+  });
 }
 
 export function useTakeIn() {

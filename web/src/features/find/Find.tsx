@@ -40,7 +40,12 @@ export function Find() {
   }, []);
   const shown = wanted === '' ? [] : (hits.data ?? []);
   const go = (hit?: Hit) => {
-    const to = hit?.job !== undefined ? `/jobs/${hit.job}` : hit?.machine !== undefined ? `/machines/${encodeURIComponent(hit.machine)}` : undefined;
+    const to =
+      hit?.job !== undefined
+        ? `/jobs/${hit.job}`
+        : hit?.machine !== undefined
+          ? `/machines/${encodeURIComponent(hit.machine)}`
+          : undefined;
     if (to === undefined) return;
     setOpen(false);
     navigate(to);
@@ -52,7 +57,8 @@ export function Find() {
     } else if (e.key === 'Enter') {
       // A scanner is faster than the search, and than the picture of the field: ask for exactly what stands in it.
       const typed = (e.target as HTMLInputElement).value.trim();
-      if (typed !== '') go(typed === wanted && hits.data && !hits.isPlaceholderData ? hits.data[at] : (await ask(typed))[0]);
+      if (typed !== '')
+        go(typed === wanted && hits.data && !hits.isPlaceholderData ? hits.data[at] : (await ask(typed))[0]);
     }
   };
   return (
@@ -93,7 +99,9 @@ export function Find() {
                   </Box>
                 ))}
               </Box>
-              {wanted !== '' && hits.data && shown.length === 0 && <Text color="quiet">Nothing answers to “{wanted}”.</Text>}
+              {wanted !== '' && hits.data && shown.length === 0 && (
+                <Text color="quiet">Nothing answers to “{wanted}”.</Text>
+              )}
               {hits.isError && (
                 <Text role="alert" color="stop">
                   {hits.error.message}

@@ -37,7 +37,9 @@ export function JobPage({ account }: { account: Account }) {
   const job = useJob(id);
   const { change, queue, state } = useJobChanges(account.login, id);
   const navigate = useNavigate();
-  const reads = account.role !== 'DESK' && (params.station ?? STATIONS.find((s) => s.id === job.data?.current)?.path) === 'read';
+  const reads =
+    account.role !== 'DESK' &&
+    (params.station ?? STATIONS.find((s) => s.id === job.data?.current)?.path) === 'read';
   const keys = useMemo<KeyMap>(
     () => [
       {
@@ -53,9 +55,24 @@ export function JobPage({ account }: { account: Account }) {
         run: () => void change({ type: 'AcceptReading' }),
       },
       { keys: '/', does: 'find a job, module or machine' },
-      { keys: 'L', does: 'back to the bench list', match: (e) => e.key === 'l', run: () => navigate('/jobs') },
-      { keys: 'Ctrl+Z', does: 'undo the last change of this job', match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z', run: (e) => (e.preventDefault(), void change({ type: 'Undo' })) },
-      { keys: 'Ctrl+Shift+Z', does: 'redo', match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z', run: (e) => (e.preventDefault(), void change({ type: 'Redo' })) },
+      {
+        keys: 'L',
+        does: 'back to the bench list',
+        match: (e) => e.key === 'l',
+        run: () => navigate('/jobs'),
+      },
+      {
+        keys: 'Ctrl+Z',
+        does: 'undo the last change of this job',
+        match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
+        run: (e) => (e.preventDefault(), void change({ type: 'Undo' })),
+      },
+      {
+        keys: 'Ctrl+Shift+Z',
+        does: 'redo',
+        match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
+        run: (e) => (e.preventDefault(), void change({ type: 'Redo' })),
+      },
       { keys: 'Enter', does: 'Plan: take the focused module in hand, or put it into the focused position' },
       { keys: 'Delete', does: 'Plan: empty the focused position' },
       { keys: 'Esc', does: 'Plan: put the module in hand down' },
@@ -75,30 +92,55 @@ export function JobPage({ account }: { account: Account }) {
     );
   }
   const shown = withWaiting(job.data, state.waiting);
-  const station = STATIONS.find((s) => s.path === params.station) ?? STATIONS.find((s) => s.id === job.data.current)!;
+  const station =
+    STATIONS.find((s) => s.path === params.station) ?? STATIONS.find((s) => s.id === job.data.current)!;
   const Surface = SURFACES[station.id];
   const readOnly = account.role === 'DESK' || job.data.closed;
   return (
     <>
       <Keys map={keys} />
-      <JobHeader job={shown} queue={queue} state={state} writer={account.role !== 'DESK'} onUndo={() => void change({ type: 'Undo' })} onRedo={() => void change({ type: 'Redo' })} />
+      <JobHeader
+        job={shown}
+        queue={queue}
+        state={state}
+        writer={account.role !== 'DESK'}
+        onUndo={() => void change({ type: 'Undo' })}
+        onRedo={() => void change({ type: 'Redo' })}
+      />
       <Grid
         flex="1"
         templateColumns={{ base: '1fr', md: '12rem minmax(0, 1fr)', xl: '12rem minmax(0, 1fr) 19rem' }}
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
       >
-        <Box as="nav" aria-label="Stations" p={{ base: '2', md: '3' }} borderRightWidth={{ md: '1px' }} borderColor="line" alignSelf="stretch">
+        <Box
+          as="nav"
+          aria-label="Stations"
+          p={{ base: '2', md: '3' }}
+          borderRightWidth={{ md: '1px' }}
+          borderColor="line"
+          alignSelf="stretch"
+        >
           {/* Trail and margin stay in view beside a long station. */}
           <Box position={{ md: 'sticky' }} top="4rem">
-            <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+            <TrailPicture
+              legs={shown.trail}
+              at={station.id}
+              onGo={(path) => navigate(`/jobs/${id}/${path}`)}
+            />
           </Box>
         </Box>
         <Box as="main" p={{ base: '3', md: '4' }} minW="0">
           <Heading as="h1" size="xl" mb="3">
             {station.name}
           </Heading>
-          <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={account.role !== 'DESK'} />
+          <Surface
+            key={station.id}
+            job={shown}
+            change={change}
+            readOnly={readOnly}
+            writer={account.role !== 'DESK'}
+          />
         </Box>
         <Box
           as="aside"
@@ -109,7 +151,13 @@ export function JobPage({ account }: { account: Account }) {
           borderColor="line"
           alignSelf="stretch"
         >
-          <Box position={{ xl: 'sticky' }} top="4rem" maxH={{ xl: 'calc(100vh - 5rem)' }} overflowY={{ xl: 'auto' }} tabIndex={0}>
+          <Box
+            position={{ xl: 'sticky' }}
+            top="4rem"
+            maxH={{ xl: 'calc(100vh - 5rem)' }}
+            overflowY={{ xl: 'auto' }}
+            tabIndex={0}
+          >
             <Margin job={shown} station={station.id} />
           </Box>
         </Box>
@@ -118,12 +166,28 @@ export function JobPage({ account }: { account: Account }) {
   );
 }
 
-type HeaderProps = { job: JobView; queue: ChangeQueue; state: QueueState; writer: boolean; onUndo: () => void; onRedo: () => void };
+type HeaderProps = {
+  job: JobView;
+  queue: ChangeQueue;
+  state: QueueState;
+  writer: boolean;
+  onUndo: () => void;
+  onRedo: () => void;
+};
 
 function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
   return (
     // The save state is always in view, however far the station is scrolled.
-    <Box bg="panel" borderBottomWidth="1px" borderColor="line" px="4" py={{ base: '1', md: '2' }} position="sticky" top="0" zIndex="docked">
+    <Box
+      bg="panel"
+      borderBottomWidth="1px"
+      borderColor="line"
+      px="4"
+      py={{ base: '1', md: '2' }}
+      position="sticky"
+      top="0"
+      zIndex="docked"
+    >
       <Flex gap={{ base: '2', md: '4' }} rowGap="0" align="baseline" wrap="wrap">
         <Text fontWeight="700" fontSize="lg">
           #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
@@ -133,10 +197,26 @@ function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
         </Text>
         {writer && (
           <Flex gap="1" alignSelf="center">
-            <Button size="xs" variant="outline" color="ink" minH="2rem" disabled={!job.undoes} title={job.undoes && `${job.undoes} (Ctrl+Z)`} onClick={onUndo}>
+            <Button
+              size="xs"
+              variant="outline"
+              color="ink"
+              minH="2rem"
+              disabled={!job.undoes}
+              title={job.undoes && `${job.undoes} (Ctrl+Z)`}
+              onClick={onUndo}
+            >
               Undo
             </Button>
-            <Button size="xs" variant="outline" color="ink" minH="2rem" disabled={!job.redoes} title={job.redoes && `${job.redoes} (Ctrl+Shift+Z)`} onClick={onRedo}>
+            <Button
+              size="xs"
+              variant="outline"
+              color="ink"
+              minH="2rem"
+              disabled={!job.redoes}
+              title={job.redoes && `${job.redoes} (Ctrl+Shift+Z)`}
+              onClick={onRedo}
+            >
               Redo
             </Button>
           </Flex>

@@ -24,11 +24,24 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
   const what = [...new Set(state.waiting.map((w) => IN_WORDS[w.change.type]))].join(', ');
   const stop = state.kind === 'refused' || state.kind === 'conflict';
   return (
-    <Flex role="alert" bg={stop ? 'stopSoft' : 'riskSoft'} color="ink" borderLeftWidth="4px" borderColor={stop ? 'stop' : 'risk'} mt="2" px="3" py="2" gap="3" align="center" wrap="wrap">
+    <Flex
+      role="alert"
+      bg={stop ? 'stopSoft' : 'riskSoft'}
+      color="ink"
+      borderLeftWidth="4px"
+      borderColor={stop ? 'stop' : 'risk'}
+      mt="2"
+      px="3"
+      py="2"
+      gap="3"
+      align="center"
+      wrap="wrap"
+    >
       <Box flex="1" minW="16rem">
         {state.kind === 'away' && (
           <Text>
-            <b>The server does not answer.</b> Go on working. Kept in this browser, and sent as soon as it is back, also after a reload: {what}.
+            <b>The server does not answer.</b> Go on working. Kept in this browser, and sent as soon as it is
+            back, also after a reload: {what}.
           </Text>
         )}
         {state.kind === 'signed-out' && (

@@ -14,7 +14,11 @@ const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word:
 export function Margin({ job, station }: { job: JobView; station: StationId }) {
   const early = station === 'TAKE_IN' || station === 'READ';
   const evidence = useEvidence(job.id, job.version, station === 'READ').data;
-  const findings = early ? job.foundFindings : station === 'PROVE' ? job.comparison.flatMap((l) => l.findings) : job.findings;
+  const findings = early
+    ? job.foundFindings
+    : station === 'PROVE'
+      ? job.comparison.flatMap((l) => l.findings)
+      : job.findings;
   const title = early ? 'As found' : station === 'PROVE' ? 'Expected against found' : 'The plan';
   return (
     <Stack gap="4">
@@ -41,7 +45,13 @@ export function Margin({ job, station }: { job: JobView; station: StationId }) {
           <Stack as="ul" gap="0.5" listStyleType="none">
             {job.rules.map((r) => (
               <HStack as="li" key={r.rule} gap="2" align="baseline">
-                <Text color={VERDICT[r.verdict].color} fontWeight="700" width="1.2em" textAlign="center" aria-hidden="true">
+                <Text
+                  color={VERDICT[r.verdict].color}
+                  fontWeight="700"
+                  width="1.2em"
+                  textAlign="center"
+                  aria-hidden="true"
+                >
                   {VERDICT[r.verdict].mark}
                 </Text>
                 <Text flex="1">{r.name}</Text>
@@ -67,7 +77,15 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
   if (looks.length === 0) return null;
   const [first, ...others] = looks;
   return (
-    <Box as="section" aria-label="The next look" bg="accentSoft" borderRadius="md" borderWidth="1px" borderColor="accent" p="3">
+    <Box
+      as="section"
+      aria-label="The next look"
+      bg="accentSoft"
+      borderRadius="md"
+      borderWidth="1px"
+      borderColor="accent"
+      p="3"
+    >
       <Heading as="h2" size="md" mb="1">
         The next look
       </Heading>

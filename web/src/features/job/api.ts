@@ -7,19 +7,33 @@ export type JobView = Schemas['JobView'];
 export type JobChange = Schemas['ChangeRequest']['change'];
 
 export function useJob(id: number) {
-  return useQuery({ queryKey: ['job', id], queryFn: () => api.get<JobView>(`/api/jobs/${id}`), refetchInterval: 15_000 });
+  return useQuery({
+    queryKey: ['job', id],
+    queryFn: () => api.get<JobView>(`/api/jobs/${id}`),
+    refetchInterval: 15_000,
+  });
 }
 
 export function useDrawer() {
-  return useQuery({ queryKey: ['drawer'], queryFn: () => api.get<Schemas['DrawerModuleView'][]>('/api/drawer') });
+  return useQuery({
+    queryKey: ['drawer'],
+    queryFn: () => api.get<Schemas['DrawerModuleView'][]>('/api/drawer'),
+  });
 }
 
 export function useOperatingSystems() {
-  return useQuery({ queryKey: ['operating-systems'], queryFn: () => api.get<Schemas['OperatingSystemChoice'][]>('/api/operating-systems'), staleTime: Infinity });
+  return useQuery({
+    queryKey: ['operating-systems'],
+    queryFn: () => api.get<Schemas['OperatingSystemChoice'][]>('/api/operating-systems'),
+    staleTime: Infinity,
+  });
 }
 
 export function useEvents(id: number, version: number) {
-  return useQuery({ queryKey: ['events', id, version], queryFn: () => api.get<Schemas['EventView'][]>(`/api/jobs/${id}/events`) });
+  return useQuery({
+    queryKey: ['events', id, version],
+    queryFn: () => api.get<Schemas['EventView'][]>(`/api/jobs/${id}/events`),
+  });
 }
 
 export function useLabel(line: string) {
@@ -47,7 +61,8 @@ export function useEvidence(id: number, version: number, wanted = true) {
 export function useSourceDetail(job: number, source: string | undefined) {
   return useQuery({
     queryKey: ['source', job, source],
-    queryFn: () => api.get<Schemas['SourceDetail']>(`/api/jobs/${job}/sources/${encodeURIComponent(source!)}`),
+    queryFn: () =>
+      api.get<Schemas['SourceDetail']>(`/api/jobs/${job}/sources/${encodeURIComponent(source!)}`),
     enabled: source !== undefined,
   });
 }
@@ -56,8 +71,12 @@ export const MOST_SOURCE_BYTES = 1024 * 1024;
 
 /** Hands bytes or a text to the server, which says what they are or why they are nothing. */
 export async function handIn(job: number, name: string, content: Blob): Promise<Schemas['SourceKept']> {
-  if (content.size > MOST_SOURCE_BYTES) throw new Error(`${name} is larger than 1 MB; nothing that is read here is. Check which file it is.`);
-  return api.upload<Schemas['SourceKept']>(`/api/jobs/${job}/sources?name=${encodeURIComponent(name)}`, new Blob([content], { type: 'application/octet-stream' }));
+  if (content.size > MOST_SOURCE_BYTES)
+    throw new Error(`${name} is larger than 1 MB; nothing that is read here is. Check which file it is.`);
+  return api.upload<Schemas['SourceKept']>(
+    `/api/jobs/${job}/sources?name=${encodeURIComponent(name)}`,
+    new Blob([content], { type: 'application/octet-stream' }),
+  );
 }
 
 const queues = new Map<string, ChangeQueue>();
@@ -67,7 +86,12 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
   const key = `ridge-waiting:${login}:${id}`;
   let queue = queues.get(key);
   if (!queue) {
-    const look = () => client.fetchQuery({ queryKey: ['job', id], queryFn: () => api.get<JobView>(`/api/jobs/${id}`), staleTime: 0 });
+    const look = () =>
+      client.fetchQuery({
+        queryKey: ['job', id],
+        queryFn: () => api.get<JobView>(`/api/jobs/${id}`),
+        staleTime: 0,
+      });
     queue = new ChangeQueue(key, {
       send: async (expectedVersion, { id: changeId, change }) => {
         const body: Schemas['ChangeRequest'] = { expectedVersion, changeId, change };
@@ -76,7 +100,8 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
           return await api.post<JobView>(`/api/jobs/${id}/changes`, body);
         } catch (e) {
           if (e instanceof ApiProblem && e.code === 'CHANGED_MEANWHILE') await look().catch(() => undefined);
-          if (e instanceof ApiProblem && e.status === 401) await client.invalidateQueries({ queryKey: ['session'] });
+          if (e instanceof ApiProblem && e.status === 401)
+            await client.invalidateQueries({ queryKey: ['session'] });
           throw e;
         }
       },
@@ -84,7 +109,8 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
       seen: () => client.getQueryData<JobView>(['job', id])?.version,
       landed: (job, change) => {
         client.setQueryData(['job', id], job);
-        if (['TakeFromDrawer', 'RemoveModule', 'Undo', 'Redo'].includes(change.type)) void client.invalidateQueries({ queryKey: ['drawer'] });
+        if (['TakeFromDrawer', 'RemoveModule', 'Undo', 'Redo'].includes(change.type))
+          void client.invalidateQueries({ queryKey: ['drawer'] });
         void client.invalidateQueries({ queryKey: ['jobs'] });
       },
     });

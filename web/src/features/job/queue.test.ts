@@ -24,7 +24,8 @@ class FakeServer {
         if (this.ids.has(id)) return this.answer();
         const text = (change as { wish?: string }).wish ?? change.type;
         if (text === 'bad') throw new ApiProblem(422, 'INVALID', 'bad wish', {});
-        if (expected !== this.version) throw new ApiProblem(409, 'CHANGED_MEANWHILE', 'Bram changed the plan', {});
+        if (expected !== this.version)
+          throw new ApiProblem(409, 'CHANGED_MEANWHILE', 'Bram changed the plan', {});
         this.ids.add(id);
         this.made.push(text);
         this.version++;
@@ -160,12 +161,27 @@ describe('ChangeQueue', () => {
 });
 
 describe('withWaiting', () => {
-  const job = { intake: { wish: 'old', wordBits: 32 }, before: { conditions: 'mains' }, after: { rate: 5 }, opening: [{ id: 'ground', done: false }], closing: [] } as unknown as JobView;
-  const waiting = (...changes: JobChange[]): Waiting[] => changes.map((change, i) => ({ id: String(i), change }));
+  const job = {
+    intake: { wish: 'old', wordBits: 32 },
+    before: { conditions: 'mains' },
+    after: { rate: 5 },
+    opening: [{ id: 'ground', done: false }],
+    closing: [],
+  } as unknown as JobView;
+  const waiting = (...changes: JobChange[]): Waiting[] =>
+    changes.map((change, i) => ({ id: String(i), change }));
 
   it('shows what is typed and ticked as it will be', () => {
-    const shown = withWaiting(job, waiting(wish('new'), { type: 'AnswerIntake', wordBits: 0 }, { type: 'EnterReadout', phase: 'BEFORE', readings: { rate: '3200', firmwareTotal: '8 GB' } },
-      { type: 'EnterReadout', phase: 'AFTER', readings: { rate: '' } }, { type: 'TickStep', step: 'ground', done: true }));
+    const shown = withWaiting(
+      job,
+      waiting(
+        wish('new'),
+        { type: 'AnswerIntake', wordBits: 0 },
+        { type: 'EnterReadout', phase: 'BEFORE', readings: { rate: '3200', firmwareTotal: '8 GB' } },
+        { type: 'EnterReadout', phase: 'AFTER', readings: { rate: '' } },
+        { type: 'TickStep', step: 'ground', done: true },
+      ),
+    );
     expect(shown.intake).toEqual({ wish: 'new', wordBits: undefined });
     expect(shown.before).toEqual({ conditions: 'mains', rate: 3200, firmwareTotal: '8 GB' });
     expect(shown.after).toEqual({ rate: undefined });

@@ -67,7 +67,11 @@ export class ChangeQueue {
     this.kept.waiting = [...this.kept.waiting, item];
     this.write();
     const landed = new Promise<JobView | undefined>((resolve) => this.promises.set(item.id, resolve));
-    this.show(this.state.kind === 'conflict' ? { ...this.state, waiting: this.kept.waiting } : { kind: this.state.kind === 'away' ? 'away' : 'sending', waiting: this.kept.waiting });
+    this.show(
+      this.state.kind === 'conflict'
+        ? { ...this.state, waiting: this.kept.waiting }
+        : { kind: this.state.kind === 'away' ? 'away' : 'sending', waiting: this.kept.waiting },
+    );
     if (this.state.kind !== 'conflict') void this.run();
     return landed;
   }
@@ -86,7 +90,11 @@ export class ChangeQueue {
       this.write();
       void this.run();
     } catch (e) {
-      this.show({ kind: 'conflict', waiting: this.kept.waiting, message: e instanceof ApiProblem ? e.message : String(e) });
+      this.show({
+        kind: 'conflict',
+        waiting: this.kept.waiting,
+        message: e instanceof ApiProblem ? e.message : String(e),
+      });
     }
   };
 
@@ -100,7 +108,8 @@ export class ChangeQueue {
 
   /** The person has read why a change was refused. */
   readonly dismiss = () => {
-    if (this.state.kind === 'refused') this.show({ kind: this.kept ? 'sending' : 'kept', waiting: this.waiting() });
+    if (this.state.kind === 'refused')
+      this.show({ kind: this.kept ? 'sending' : 'kept', waiting: this.waiting() });
   };
 
   private async run() {
@@ -117,7 +126,11 @@ export class ChangeQueue {
           this.settle(item, job);
           const waiting = this.waiting();
           // Why something was refused stays to be read, whatever lands after it.
-          this.show(this.state.kind === 'refused' ? { ...this.state, waiting } : { kind: this.kept ? 'sending' : 'kept', waiting });
+          this.show(
+            this.state.kind === 'refused'
+              ? { ...this.state, waiting }
+              : { kind: this.kept ? 'sending' : 'kept', waiting },
+          );
         } catch (e) {
           const problem = e instanceof ApiProblem ? e : new ApiProblem(500, 'UNEXPECTED', String(e), {});
           if (isAway(problem)) {
@@ -167,7 +180,9 @@ export class ChangeQueue {
   private read(): Kept | undefined {
     try {
       const kept = JSON.parse(this.store.getItem(this.key) ?? 'null') as Kept | null;
-      return kept && typeof kept.base === 'number' && Array.isArray(kept.waiting) && kept.waiting.length > 0 ? kept : undefined;
+      return kept && typeof kept.base === 'number' && Array.isArray(kept.waiting) && kept.waiting.length > 0
+        ? kept
+        : undefined;
     } catch {
       return undefined;
     }
@@ -196,11 +211,17 @@ function overlay(job: JobView, change: JobChange): JobView {
     case 'EnterReadout': {
       const at = change.phase === 'BEFORE' ? 'before' : 'after';
       const numbers = ['rate', 'positionsFilled', 'bandwidthMegabytes', 'testPasses', 'testErrors'];
-      const typed = Object.fromEntries(Object.entries(change.readings).map(([name, text]) => [name, text === '' && name !== 'conditions' ? undefined : numbers.includes(name) ? Number(text) : text]));
+      const typed = Object.fromEntries(
+        Object.entries(change.readings).map(([name, text]) => [
+          name,
+          text === '' && name !== 'conditions' ? undefined : numbers.includes(name) ? Number(text) : text,
+        ]),
+      );
       return { ...job, [at]: { ...job[at], ...typed } };
     }
     case 'TickStep': {
-      const tick = (steps: JobView['opening']) => steps.map((s) => (s.id === change.step ? { ...s, done: change.done } : s));
+      const tick = (steps: JobView['opening']) =>
+        steps.map((s) => (s.id === change.step ? { ...s, done: change.done } : s));
       return { ...job, opening: tick(job.opening), closing: tick(job.closing) };
     }
     default:

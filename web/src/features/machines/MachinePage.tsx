@@ -2,7 +2,13 @@ import { Badge, Box, Button, Flex, Grid, Heading, Link, Stack, Table, Text } fro
 import { Link as RouterLink, useParams } from 'react-router';
 import { useMachine, useMachineJobs } from './api';
 
-const SOURCE = { MAKER: 'Maker', CONTROLLER: 'Controller', FIRMWARE: 'Firmware', REPORTED: 'Reported', SELLER: 'Seller' } as const;
+const SOURCE = {
+  MAKER: 'Maker',
+  CONTROLLER: 'Controller',
+  FIRMWARE: 'Firmware',
+  REPORTED: 'Reported',
+  SELLER: 'Seller',
+} as const;
 const QUANTITY = { TOTAL: 'total', PER_SLOT: 'per slot', DIE_DENSITY: 'die' } as const;
 
 /** A machine's record as it is known: positions and the way to them, limits with their sources, rates, and its jobs. */
@@ -38,7 +44,13 @@ export function MachinePage() {
             Export record (JSON)
           </a>
         </Button>
-        <Button asChild size="sm" variant="outline" color="ink" title="A firmware table in the real format, written here: to try Read with">
+        <Button
+          asChild
+          size="sm"
+          variant="outline"
+          color="ink"
+          title="A firmware table in the real format, written here: to try Read with"
+        >
           <a href={`/api/machines/${encodeURIComponent(id)}/smbios`} download>
             Firmware table to try Read with
           </a>
@@ -64,7 +76,9 @@ export function MachinePage() {
                 <Table.Row key={p.id} bg="panel">
                   <Table.Cell fontWeight="600">{p.label}</Table.Cell>
                   <Table.Cell>{p.channels.join(', ')}</Table.Cell>
-                  <Table.Cell>{p.soldered ? `${p.soldered}, soldered` : `${p.formFactor.replace('_', '-')} socket`}</Table.Cell>
+                  <Table.Cell>
+                    {p.soldered ? `${p.soldered}, soldered` : `${p.formFactor.replace('_', '-')} socket`}
+                  </Table.Cell>
                   <Table.Cell>{p.soldered ? '–' : p.lids.join(', ') || 'the shell only'}</Table.Cell>
                   <Table.Cell textAlign="end">{p.soldered ? '–' : p.minutes}</Table.Cell>
                 </Table.Row>
@@ -98,7 +112,9 @@ export function MachinePage() {
               Rates
             </Heading>
             <Text>Steps: {m.steps.join(', ')}</Text>
-            {m.rates.length === 0 ? <Text color="quiet">No table of rates yet, so the rate of a plan stays undecided.</Text> : null}
+            {m.rates.length === 0 ? (
+              <Text color="quiet">No table of rates yet, so the rate of a plan stays undecided.</Text>
+            ) : null}
             <Box as="ol" ps="5" listStyleType="decimal">
               {m.rates.map((r) => (
                 <li key={r}>{r}</li>
@@ -121,7 +137,9 @@ export function MachinePage() {
             <Heading as="h2" size="md" mb="2">
               Jobs
             </Heading>
-            {(jobs.data ?? []).length === 0 && <Text color="quiet">No such machine has been in the workshop yet.</Text>}
+            {(jobs.data ?? []).length === 0 && (
+              <Text color="quiet">No such machine has been in the workshop yet.</Text>
+            )}
             <Stack as="ul" listStyleType="none" gap="1">
               {(jobs.data ?? []).map((j) => (
                 <li key={j.id}>

@@ -21,13 +21,28 @@ export function MachinesPage({ account }: { account: Account }) {
         </Heading>
         {writes && !adding && !empty && <Button onClick={() => setAdding(true)}>New record</Button>}
       </Flex>
-      {empty && <Text mb="3">No machine is described yet. Begin with the one on your bench: what you know on the first day is enough, the rest is added as it is found out.</Text>}
+      {empty && (
+        <Text mb="3">
+          No machine is described yet. Begin with the one on your bench: what you know on the first day is
+          enough, the rest is added as it is found out.
+        </Text>
+      )}
       {writes && (adding || empty) && <NewRecord />}
       <Stack as="ul" listStyleType="none" gap="2">
         {(machines.data ?? []).map((m) => (
           <li key={m.id}>
             <RouterLink to={`/machines/${encodeURIComponent(m.id)}`}>
-              <Flex bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" px="4" py="2" gap="4" wrap="wrap" _hover={{ borderColor: 'accent' }}>
+              <Flex
+                bg="panel"
+                borderWidth="1px"
+                borderColor="line"
+                borderRadius="md"
+                px="4"
+                py="2"
+                gap="4"
+                wrap="wrap"
+                _hover={{ borderColor: 'accent' }}
+              >
                 <Text fontWeight="700" flex="1" minW="12rem" overflowWrap="anywhere">
                   {m.name}
                 </Text>
@@ -61,15 +76,34 @@ function NewRecord() {
   const navigate = useNavigate();
   const chooser = useRef<HTMLInputElement>(null);
   const [m, setM] = useState<NewMachine>({
-    maker: '', model: '', variant: '', kind: 'LAPTOP', generation: 'DDR4', formFactor: 'SO_DIMM', channels: 2, socketsPerChannel: 1, topRate: 3200, wayIn: 'WHOLE_BASE', minutes: 10,
+    maker: '',
+    model: '',
+    variant: '',
+    kind: 'LAPTOP',
+    generation: 'DDR4',
+    formFactor: 'SO_DIMM',
+    channels: 2,
+    socketsPerChannel: 1,
+    topRate: 3200,
+    wayIn: 'WHOLE_BASE',
+    minutes: 10,
   });
   const set = (part: Partial<NewMachine>) => setM((now) => ({ ...now, ...part }));
-  const text = (label: string, name: 'maker' | 'model' | 'variant' | 'soldered' | 'makersMaximum', help?: string) => (
+  const text = (
+    label: string,
+    name: 'maker' | 'model' | 'variant' | 'soldered' | 'makersMaximum',
+    help?: string,
+  ) => (
     <Box>
       <label htmlFor={`new-${name}`}>
         <Text fontWeight="600">{label}</Text>
       </label>
-      <Input id={`new-${name}`} value={m[name] ?? ''} maxLength={60} onChange={(e) => set({ [name]: e.target.value })} />
+      <Input
+        id={`new-${name}`}
+        value={m[name] ?? ''}
+        maxLength={60}
+        onChange={(e) => set({ [name]: e.target.value })}
+      />
       {help && (
         <Text fontSize="sm" color="quiet">
           {help}
@@ -79,12 +113,31 @@ function NewRecord() {
   );
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    starter.mutate({ ...m, soldered: m.soldered?.trim() || undefined, makersMaximum: m.makersMaximum?.trim() || undefined }, { onSuccess: (made) => navigate(`/machines/${made.id}`) });
+    starter.mutate(
+      {
+        ...m,
+        soldered: m.soldered?.trim() || undefined,
+        makersMaximum: m.makersMaximum?.trim() || undefined,
+      },
+      { onSuccess: (made) => navigate(`/machines/${made.id}`) },
+    );
   };
   const problem = starter.error ?? file.error;
-  const faults = problem instanceof ApiProblem && Array.isArray(problem.body.faults) ? (problem.body.faults as { path: string; fault: string; value: string }[]) : [];
+  const faults =
+    problem instanceof ApiProblem && Array.isArray(problem.body.faults)
+      ? (problem.body.faults as { path: string; fault: string; value: string }[])
+      : [];
   return (
-    <Box as="section" aria-label="New record" bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
+    <Box
+      as="section"
+      aria-label="New record"
+      bg="panel"
+      borderWidth="2px"
+      borderColor="accent"
+      borderRadius="md"
+      p="4"
+      mb="4"
+    >
       <form onSubmit={submit}>
         <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3" alignItems="start">
           {text('Maker', 'maker')}
@@ -100,13 +153,23 @@ function NewRecord() {
               ['DESKTOP', 'Desktop'],
               ['SERVER', 'Server'],
             ]}
-            onChange={(kind) => set({ kind: kind as NewMachine['kind'], formFactor: kind === 'DESKTOP' || kind === 'SERVER' ? 'DIMM' : m.formFactor })}
+            onChange={(kind) =>
+              set({
+                kind: kind as NewMachine['kind'],
+                formFactor: kind === 'DESKTOP' || kind === 'SERVER' ? 'DIMM' : m.formFactor,
+              })
+            }
           />
           <SelectField
             label="Memory"
             value={m.generation}
             options={GENERATIONS.map((g) => [g, g])}
-            onChange={(g) => set({ generation: g as NewMachine['generation'], topRate: RATES[g as NewMachine['generation']].at(-1) })}
+            onChange={(g) =>
+              set({
+                generation: g as NewMachine['generation'],
+                topRate: RATES[g as NewMachine['generation']].at(-1),
+              })
+            }
           />
           <SelectField
             label="Top rate, MT/s"
@@ -123,7 +186,12 @@ function NewRecord() {
             ]}
             onChange={(f) => set({ formFactor: f as NewMachine['formFactor'] })}
           />
-          <SelectField label="Channels" value={String(m.channels)} options={[1, 2, 3, 4, 6, 8, 12].map((n) => [String(n), String(n)])} onChange={(n) => set({ channels: Number(n) })} />
+          <SelectField
+            label="Channels"
+            value={String(m.channels)}
+            options={[1, 2, 3, 4, 6, 8, 12].map((n) => [String(n), String(n)])}
+            onChange={(n) => set({ channels: Number(n) })}
+          />
           <SelectField
             label="Sockets per channel"
             value={String(m.socketsPerChannel)}
@@ -161,9 +229,17 @@ function NewRecord() {
             accept="application/json,.json"
             hidden
             data-record
-            onChange={(e) => e.target.files?.[0] && file.mutate(e.target.files[0], { onSuccess: (made) => navigate(`/machines/${made.id}`) })}
+            onChange={(e) =>
+              e.target.files?.[0] &&
+              file.mutate(e.target.files[0], { onSuccess: (made) => navigate(`/machines/${made.id}`) })
+            }
           />
-          <Button variant="outline" color="ink" loading={file.isPending} onClick={() => chooser.current?.click()}>
+          <Button
+            variant="outline"
+            color="ink"
+            loading={file.isPending}
+            onClick={() => chooser.current?.click()}
+          >
             Take a whole record from a file
           </Button>
           <Link asChild color="accent" textDecoration="underline">
@@ -172,7 +248,11 @@ function NewRecord() {
         </Flex>
         {problem && (
           <Box role="alert" color="stop" mt="2">
-            <Text>{faults.length > 0 ? 'The record does not hold together. Correct these and choose it again:' : problem.message}</Text>
+            <Text>
+              {faults.length > 0
+                ? 'The record does not hold together. Correct these and choose it again:'
+                : problem.message}
+            </Text>
             <Box as="ul" ps="5" listStyleType="disc">
               {faults.map((f) => (
                 <li key={f.path + f.fault + f.value}>

@@ -4,20 +4,34 @@ import { api, type Schemas } from '../../api/client';
 export type NewMachine = Schemas['NewMachine'];
 
 export function useMachines() {
-  return useQuery({ queryKey: ['machines'], queryFn: () => api.get<Schemas['MachineSummary'][]>('/api/machines'), staleTime: 60_000 });
+  return useQuery({
+    queryKey: ['machines'],
+    queryFn: () => api.get<Schemas['MachineSummary'][]>('/api/machines'),
+    staleTime: 60_000,
+  });
 }
 
 export function useMachine(id: string) {
-  return useQuery({ queryKey: ['machine', id], queryFn: () => api.get<Schemas['MachineView']>(`/api/machines/${encodeURIComponent(id)}`) });
+  return useQuery({
+    queryKey: ['machine', id],
+    queryFn: () => api.get<Schemas['MachineView']>(`/api/machines/${encodeURIComponent(id)}`),
+  });
 }
 
 export function useMachineJobs(id: string) {
-  return useQuery({ queryKey: ['jobs'], queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs'), select: (jobs) => jobs.filter((j) => j.machineId === id) });
+  return useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs'),
+    select: (jobs) => jobs.filter((j) => j.machineId === id),
+  });
 }
 
 function useAdd<B>(call: (body: B) => Promise<Schemas['MachineSummary']>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: call, onSuccess: () => client.invalidateQueries({ queryKey: ['machines'] }) });
+  return useMutation({
+    mutationFn: call,
+    onSuccess: () => client.invalidateQueries({ queryKey: ['machines'] }),
+  });
 }
 
 export function useStarter() {
@@ -31,7 +45,9 @@ export function useRecordFile() {
     try {
       record = JSON.parse(await file.text());
     } catch {
-      throw new Error(`${file.name} is no JSON document. Choose a machine record as this program exports it.`);
+      throw new Error(
+        `${file.name} is no JSON document. Choose a machine record as this program exports it.`,
+      );
     }
     return api.post<Schemas['MachineSummary']>('/api/machines', record);
   });

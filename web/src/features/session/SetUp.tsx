@@ -9,7 +9,13 @@ export function SetUp() {
   const field = (label: string, name: keyof typeof v, help: string, type = 'text') => (
     <Field.Root required>
       <Field.Label fontWeight="600">{label}</Field.Label>
-      <Input type={type} autoComplete={type === 'password' ? 'new-password' : 'off'} value={v[name]} onChange={(e) => setV({ ...v, [name]: e.target.value })} autoFocus={name === 'code'} />
+      <Input
+        type={type}
+        autoComplete={type === 'password' ? 'new-password' : 'off'}
+        value={v[name]}
+        onChange={(e) => setV({ ...v, [name]: e.target.value })}
+        autoFocus={name === 'code'}
+      />
       <Field.HelperText color="quiet">{help}</Field.HelperText>
     </Field.Root>
   );
@@ -23,7 +29,9 @@ export function SetUp() {
         <Heading as="h1" size="2xl" mb="1">
           A new workshop
         </Heading>
-        <Text mb="4">Nobody has an account here yet. Make the lead's; further people are added later under Accounts.</Text>
+        <Text mb="4">
+          Nobody has an account here yet. Make the lead's; further people are added later under Accounts.
+        </Text>
         <form onSubmit={submit}>
           <Stack gap="3">
             {field('Set-up code', 'code', 'printed by ./zephyr start')}

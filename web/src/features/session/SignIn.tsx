@@ -22,11 +22,23 @@ export function SignIn() {
           <Stack gap="3">
             <Field.Root required>
               <Field.Label fontWeight="600">Login</Field.Label>
-              <Input name="login" autoComplete="username" value={login} onChange={(e) => setLogin(e.target.value)} autoFocus />
+              <Input
+                name="login"
+                autoComplete="username"
+                value={login}
+                onChange={(e) => setLogin(e.target.value)}
+                autoFocus
+              />
             </Field.Root>
             <Field.Root required>
               <Field.Label fontWeight="600">Password</Field.Label>
-              <Input name="password" type="password" autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} />
+              <Input
+                name="password"
+                type="password"
+                autoComplete="current-password"
+                value={password}
+                onChange={(e) => setPassword(e.target.value)}
+              />
             </Field.Root>
             {signIn.isError && (
               <Text role="alert" color="stop" fontWeight="600">

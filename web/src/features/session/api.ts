@@ -4,11 +4,19 @@ import { api, type Schemas } from '../../api/client';
 export type Account = Schemas['Account'];
 
 export function useSession() {
-  return useQuery({ queryKey: ['session'], queryFn: () => api.get<Schemas['Session']>('/api/session'), staleTime: Infinity });
+  return useQuery({
+    queryKey: ['session'],
+    queryFn: () => api.get<Schemas['Session']>('/api/session'),
+    staleTime: Infinity,
+  });
 }
 
 export function useSignInHints() {
-  return useQuery({ queryKey: ['sign-in-hints'], queryFn: () => api.get<Schemas['SignInHints']>('/api/sign-in-hints'), staleTime: Infinity });
+  return useQuery({
+    queryKey: ['sign-in-hints'],
+    queryFn: () => api.get<Schemas['SignInHints']>('/api/sign-in-hints'),
+    staleTime: Infinity,
+  });
 }
 
 export function useSignIn() {

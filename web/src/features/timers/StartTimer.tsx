@@ -6,7 +6,13 @@ export function StartTimer({ job, kind, seconds }: { job: number; kind: Timer['k
   const start = useStartTimer(job);
   return (
     <Flex gap="2" align="center" wrap="wrap">
-      <Button size="sm" variant="outline" color="ink" loading={start.isPending} onClick={() => start.mutate({ kind, seconds })}>
+      <Button
+        size="sm"
+        variant="outline"
+        color="ink"
+        loading={start.isPending}
+        onClick={() => start.mutate({ kind, seconds })}
+      >
         Timer: {KINDS[kind]}, {clock(seconds)}
       </Button>
       {start.isError && (

@@ -12,10 +12,33 @@ export function TimerBar({ writes }: { writes: boolean }) {
   const shown = timers.map((t) => ({ ...t, rest: left(t, query.data.at, now) }));
   const out = shown.filter((t) => t.rest === 0);
   return (
-    <Flex as="section" aria-label="Timers" gap="2" wrap="wrap" px="4" py="1.5" bg="panel" borderBottomWidth="1px" borderColor="line">
-      <VisuallyHidden role="alert">{out.map((t) => `Job ${t.job}: ${KINDS[t.kind]} is over. `).join('')}</VisuallyHidden>
+    <Flex
+      as="section"
+      aria-label="Timers"
+      gap="2"
+      wrap="wrap"
+      px="4"
+      py="1.5"
+      bg="panel"
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
+      <VisuallyHidden role="alert">
+        {out.map((t) => `Job ${t.job}: ${KINDS[t.kind]} is over. `).join('')}
+      </VisuallyHidden>
       {shown.map((t) => (
-        <Flex key={t.id} data-timer={t.kind} align="center" gap="2" borderWidth="2px" borderColor={t.rest === 0 ? 'good' : 'line'} bg={t.rest === 0 ? 'goodSoft' : undefined} borderRadius="md" px="2" py="0.5">
+        <Flex
+          key={t.id}
+          data-timer={t.kind}
+          align="center"
+          gap="2"
+          borderWidth="2px"
+          borderColor={t.rest === 0 ? 'good' : 'line'}
+          bg={t.rest === 0 ? 'goodSoft' : undefined}
+          borderRadius="md"
+          px="2"
+          py="0.5"
+        >
           <Link to={`/jobs/${t.job}`}>
             <Text as="span" fontWeight="600">
               #{t.job}
@@ -29,7 +52,14 @@ export function TimerBar({ writes }: { writes: boolean }) {
             {t.machine}
           </Box>
           {writes && (
-            <Button size="2xs" variant="outline" color="ink" minH="1.6rem" aria-label={`Put away: ${KINDS[t.kind]} of job ${t.job}`} onClick={() => putAway.mutate(t)}>
+            <Button
+              size="2xs"
+              variant="outline"
+              color="ink"
+              minH="1.6rem"
+              aria-label={`Put away: ${KINDS[t.kind]} of job ${t.job}`}
+              onClick={() => putAway.mutate(t)}
+            >
               {t.rest === 0 ? 'Put away' : 'Stop'}
             </Button>
           )}

@@ -4,7 +4,12 @@ import { api, type Schemas } from '../../api/client';
 
 export type Timer = Schemas['Timer'];
 
-export const KINDS: Record<Timer['kind'], string> = { DRAIN: 'Drain', TRAINING: 'Memory training', MEMORY_TEST: 'Memory test', OTHER: 'Wait' };
+export const KINDS: Record<Timer['kind'], string> = {
+  DRAIN: 'Drain',
+  TRAINING: 'Memory training',
+  MEMORY_TEST: 'Memory test',
+  OTHER: 'Wait',
+};
 
 /** All timers of all jobs, with the moment (of this page's own clock) at which the server was asked. */
 export function useTimers() {
@@ -17,7 +22,10 @@ export function useTimers() {
 
 function useTimerCall<A>(call: (a: A) => Promise<Timer[]>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: call, onSuccess: (timers) => client.setQueryData(['timers'], { at: performance.now(), timers }) });
+  return useMutation({
+    mutationFn: call,
+    onSuccess: (timers) => client.setQueryData(['timers'], { at: performance.now(), timers }),
+  });
 }
 
 export function useStartTimer(job: number) {

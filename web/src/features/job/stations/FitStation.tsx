@@ -14,8 +14,8 @@ export function FitStation({ job, change, readOnly }: StationProps) {
     <Stack gap="3">
       {shut && <Findings findings={job.fittingGates} />}
       <Text>
-        Hold modules by their edges. If one does not go in under firm thumbs, take it out and look: the notch may be on the other side. Nothing is
-        forced.
+        Hold modules by their edges. If one does not go in under firm thumbs, take it out and look: the notch
+        may be on the other side. Nothing is forced.
       </Text>
       <Stack as="ol" gap="3" listStyleType="none">
         {job.fitLines.map((l, i) => (
@@ -24,7 +24,9 @@ export function FitStation({ job, change, readOnly }: StationProps) {
             line={l}
             number={i + 1}
             disabled={readOnly || shut}
-            onConfirm={(done, seen) => void change({ type: 'ConfirmFit', position: l.position, done, seen: seen || undefined })}
+            onConfirm={(done, seen) =>
+              void change({ type: 'ConfirmFit', position: l.position, done, seen: seen || undefined })
+            }
           />
         ))}
       </Stack>
@@ -45,7 +47,15 @@ function Line({
 }) {
   const [seen, setSeen] = useState('');
   return (
-    <Box as="li" bg="panel" borderWidth="2px" borderColor={l.done ? 'good' : 'line'} borderRadius="md" p="3" data-fit={l.position}>
+    <Box
+      as="li"
+      bg="panel"
+      borderWidth="2px"
+      borderColor={l.done ? 'good' : 'line'}
+      borderRadius="md"
+      p="3"
+      data-fit={l.position}
+    >
       <Flex gap="3" wrap="wrap" align="start">
         <Box flex="1" minW="16rem">
           <Text fontWeight="700" fontSize="lg">
@@ -53,7 +63,8 @@ function Line({
           </Text>
           {l.out && (
             <Text>
-              Out: {l.out}. {l.latches > 0 ? 'Spread both latches; it springs up.' : ''} Into a bag with its tag.
+              Out: {l.out}. {l.latches > 0 ? 'Spread both latches; it springs up.' : ''} Into a bag with its
+              tag.
             </Text>
           )}
           <Text fontWeight="600">{l.in ? `In: ${l.in}` : 'Stays empty.'}</Text>
@@ -73,7 +84,11 @@ function Line({
               <Text as="dt" color="quiet">
                 Latches
               </Text>
-              <Text as="dd">{l.latches > 0 ? `${l.latches} flush at both sides, contact strip even` : 'none; screws in their order'}</Text>
+              <Text as="dd">
+                {l.latches > 0
+                  ? `${l.latches} flush at both sides, contact strip even`
+                  : 'none; screws in their order'}
+              </Text>
               {l.lowerFirst && (
                 <>
                   <Text as="dt" color="quiet">
@@ -92,7 +107,13 @@ function Line({
                 <Text fontSize="sm" color="quiet">
                   Scan or type tag or label to be sure
                 </Text>
-                <Input value={seen} onChange={(e) => setSeen(e.target.value)} fontFamily="mono" disabled={disabled} placeholder={l.inTag ?? ''} />
+                <Input
+                  value={seen}
+                  onChange={(e) => setSeen(e.target.value)}
+                  fontFamily="mono"
+                  disabled={disabled}
+                  placeholder={l.inTag ?? ''}
+                />
               </label>
             </Box>
           )}
@@ -101,7 +122,13 @@ function Line({
               <Text color="good" fontWeight="700">
                 ✓ Done
               </Text>
-              <Button size="sm" variant="outline" color="ink" disabled={disabled} onClick={() => onConfirm(false, '')}>
+              <Button
+                size="sm"
+                variant="outline"
+                color="ink"
+                disabled={disabled}
+                onClick={() => onConfirm(false, '')}
+              >
                 Take back
               </Button>
             </Flex>

@@ -6,7 +6,12 @@ type Intake = JobView['intake'];
 /** Answers to the questions that keep a gate shut, where the gate is. */
 function Answers({ change, answers }: { change: Change; answers: [string, Partial<Intake>][] }) {
   return answers.map(([text, answer], i) => (
-    <Button key={text} variant={i === 0 ? 'solid' : 'outline'} color={i === 0 ? undefined : 'ink'} onClick={() => void change({ type: 'AnswerIntake', ...answer })}>
+    <Button
+      key={text}
+      variant={i === 0 ? 'solid' : 'outline'}
+      color={i === 0 ? undefined : 'ink'}
+      onClick={() => void change({ type: 'AnswerIntake', ...answer })}
+    >
       {text}
     </Button>
   ));

@@ -12,9 +12,17 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
     ['Installed', job.found.installed, job.planned.installed],
     ['Usable about', job.found.usable, job.planned.usable],
     ['Rate', rate(job.found), rate(job.planned)],
-    ['First word', job.found.clocks[0]?.firstWord ?? 'not known', job.planned.clocks[0]?.firstWord ?? 'not known'],
+    [
+      'First word',
+      job.found.clocks[0]?.firstWord ?? 'not known',
+      job.planned.clocks[0]?.firstWord ?? 'not known',
+    ],
     ['Mean bandwidth, theoretical', mean(job.found), mean(job.planned)],
-    ['Total in the firmware, read', job.before.firmwareTotal ?? 'not read', job.after.firmwareTotal ?? 'not read'],
+    [
+      'Total in the firmware, read',
+      job.before.firmwareTotal ?? 'not read',
+      job.after.firmwareTotal ?? 'not read',
+    ],
     ['Usable in the system, read', job.before.usable ?? 'not read', job.after.usable ?? 'not read'],
     ['Bandwidth, measured', measured(job.before), measured(job.after)],
   ];
@@ -50,17 +58,37 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           <Heading as="h2" size="md" mb="2">
             Close up
           </Heading>
-          <Steps job={job.id} steps={job.closing} disabled={readOnly || job.openingGates.some((g) => g.severity === 'STOP')} change={change} />
+          <Steps
+            job={job.id}
+            steps={job.closing}
+            disabled={readOnly || job.openingGates.some((g) => g.severity === 'STOP')}
+            change={change}
+          />
         </Box>
       )}
-      <Box as="section" aria-label="Hand back" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
+      <Box
+        as="section"
+        aria-label="Hand back"
+        bg="panel"
+        borderWidth="1px"
+        borderColor="line"
+        borderRadius="md"
+        p="3"
+      >
         <Text fontWeight="700" color={job.proven ? 'good' : 'risk'} mb="2">
           {job.proven ? '✓ Proven: what was expected was found.' : '▲ Not proven: the report will say so.'}
         </Text>
         <label htmlFor="closing-note">
           <Text fontWeight="600">What the owner is told</Text>
         </label>
-        <Textarea id="closing-note" value={note} onChange={(e) => setNote(e.target.value)} disabled={readOnly} maxLength={2000} rows={3} />
+        <Textarea
+          id="closing-note"
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          disabled={readOnly}
+          maxLength={2000}
+          rows={3}
+        />
         <Flex gap="3" mt="3" wrap="wrap" align="center">
           {job.closed
             ? writer && (
@@ -68,8 +96,16 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                   Open this job again
                 </Button>
               )
-            : !readOnly && <Button onClick={() => void change({ type: 'CloseJob', note })}>Hand back and close</Button>}
-          <Link href={`/api/jobs/${job.id}/export`} download color="accent" textDecoration="underline" fontWeight="600">
+            : !readOnly && (
+                <Button onClick={() => void change({ type: 'CloseJob', note })}>Hand back and close</Button>
+              )}
+          <Link
+            href={`/api/jobs/${job.id}/export`}
+            download
+            color="accent"
+            textDecoration="underline"
+            fontWeight="600"
+          >
             Whole job as JSON
           </Link>
         </Flex>
@@ -78,7 +114,14 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
         <Heading as="h2" size="md" mb="1">
           History
         </Heading>
-        <Box as="ol" maxH="16rem" overflowY="auto" tabIndex={0} aria-label="Events of this job" listStyleType="none">
+        <Box
+          as="ol"
+          maxH="16rem"
+          overflowY="auto"
+          tabIndex={0}
+          aria-label="Events of this job"
+          listStyleType="none"
+        >
           {[...(events.data ?? [])].reverse().map((e) => (
             <Text as="li" key={e.version} fontSize="sm">
               {e.at.slice(0, 16).replace('T', ' ')} {e.who} {e.what}
@@ -100,5 +143,7 @@ function mean(p: JobView['found']): string {
 }
 
 function measured(r: JobView['before']): string {
-  return r.bandwidthMegabytes === undefined ? 'not measured' : `${(r.bandwidthMegabytes / 1000).toFixed(1)} GB/s (${r.test.toLowerCase()}, ${r.threads.toLowerCase()} threads)`;
+  return r.bandwidthMegabytes === undefined
+    ? 'not measured'
+    : `${(r.bandwidthMegabytes / 1000).toFixed(1)} GB/s (${r.test.toLowerCase()}, ${r.threads.toLowerCase()} threads)`;
 }

@@ -6,7 +6,15 @@ import { useLabel } from '../api';
 const ORIGIN = { PRINTED: 'printed', TABLE: 'from a table', COMPUTED: 'computed' } as const;
 
 /** A label line, decoded while it is typed or pasted. What to do with a whole module is given by {@code actions}. */
-export function LabelEntry({ id, label, actions }: { id: string; label: string; actions: (line: string, complete: boolean, clear: () => void) => ReactNode }) {
+export function LabelEntry({
+  id,
+  label,
+  actions,
+}: {
+  id: string;
+  label: string;
+  actions: (line: string, complete: boolean, clear: () => void) => ReactNode;
+}) {
   // A reload in the middle of typing loses nothing.
   const kept = `ridge-label-${id}`;
   const [line, setLine] = useState(() => sessionStorage.getItem(kept) ?? '');
@@ -24,7 +32,14 @@ export function LabelEntry({ id, label, actions }: { id: string; label: string; 
       <Flex gap="2" align="end" wrap="wrap">
         <Field.Root flex="1" minW="16rem">
           <Field.Label fontWeight="600">{label}</Field.Label>
-          <Input value={line} onChange={(e) => setLine(e.target.value)} fontFamily="mono" placeholder="16GB 2Rx8 PC4-2666V-SE1-11" autoComplete="off" spellCheck={false} />
+          <Input
+            value={line}
+            onChange={(e) => setLine(e.target.value)}
+            fontFamily="mono"
+            placeholder="16GB 2Rx8 PC4-2666V-SE1-11"
+            autoComplete="off"
+            spellCheck={false}
+          />
         </Field.Root>
         {/* What was typed in the meantime stays. */}
         {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
@@ -44,7 +59,14 @@ export function LabelEntry({ id, label, actions }: { id: string; label: string; 
                 </Text>
                 <Text as="dd" fontWeight="600">
                   {v.value}{' '}
-                  <Badge bg={v.origin === 'PRINTED' ? 'accentSoft' : 'transparent'} color="quiet" borderWidth="1px" borderColor="line" fontWeight="400" size="sm">
+                  <Badge
+                    bg={v.origin === 'PRINTED' ? 'accentSoft' : 'transparent'}
+                    color="quiet"
+                    borderWidth="1px"
+                    borderColor="line"
+                    fontWeight="400"
+                    size="sm"
+                  >
                     {ORIGIN[v.origin]}
                   </Badge>
                 </Text>
@@ -57,7 +79,15 @@ export function LabelEntry({ id, label, actions }: { id: string; label: string; 
               <Text fontWeight="600">What it may say instead, the likeliest first:</Text>
               <Flex gap="2" wrap="wrap" mt="1">
                 {shown.suggestions.slice(0, 5).map((s) => (
-                  <Button key={s.line} size="sm" variant="outline" color="ink" fontFamily="mono" fontWeight="400" onClick={() => setLine(s.line)}>
+                  <Button
+                    key={s.line}
+                    size="sm"
+                    variant="outline"
+                    color="ink"
+                    fontFamily="mono"
+                    fontWeight="400"
+                    onClick={() => setLine(s.line)}
+                  >
                     {s.line}
                     {s.density && ` (${s.density})`}
                   </Button>

@@ -2,7 +2,13 @@ import { Box, Stack, Table, Text } from '@chakra-ui/react';
 import { LimitsPicture } from '../../../pictures/LimitsPicture';
 import type { StationProps } from './props';
 
-const SOURCE = { MAKER: 'Maker', CONTROLLER: 'Controller', FIRMWARE: 'Firmware', REPORTED: 'Reported', SELLER: 'Seller' } as const;
+const SOURCE = {
+  MAKER: 'Maker',
+  CONTROLLER: 'Controller',
+  FIRMWARE: 'Firmware',
+  REPORTED: 'Reported',
+  SELLER: 'Seller',
+} as const;
 const QUANTITY = { TOTAL: 'total', PER_SLOT: 'per socket', DIE_DENSITY: 'die density' } as const;
 
 /** Who says what about how far this machine goes, against what was found and what is planned. */
@@ -31,7 +37,9 @@ export function LimitsStation({ job }: StationProps) {
                 <Table.Cell>{SOURCE[l.source]}</Table.Cell>
                 <Table.Cell>{QUANTITY[l.quantity]}</Table.Cell>
                 <Table.Cell fontWeight="700">{l.value}</Table.Cell>
-                <Table.Cell>{l.hard ? 'hard bound' : l.source === 'MAKER' ? 'validated, may be passed' : 'a hint'}</Table.Cell>
+                <Table.Cell>
+                  {l.hard ? 'hard bound' : l.source === 'MAKER' ? 'validated, may be passed' : 'a hint'}
+                </Table.Cell>
                 <Table.Cell>{l.where}</Table.Cell>
               </Table.Row>
             ))}

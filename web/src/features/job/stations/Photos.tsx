@@ -17,8 +17,10 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
     setSending(true);
     for (const file of files ?? []) {
       try {
-        if (!['image/jpeg', 'image/png'].includes(file.type)) throw new Error(`${file.name} is no JPEG and no PNG picture.`);
-        if (file.size > MOST_BYTES) throw new Error(`${file.name} is larger than 8 MB. Make it smaller and choose it again.`);
+        if (!['image/jpeg', 'image/png'].includes(file.type))
+          throw new Error(`${file.name} is no JPEG and no PNG picture.`);
+        if (file.size > MOST_BYTES)
+          throw new Error(`${file.name} is larger than 8 MB. Make it smaller and choose it again.`);
         const kept = await api.upload<Schemas['PhotoKept']>(`/api/jobs/${job.id}/photos`, file);
         await change({ type: 'AddPhoto', photo: kept.id, caption: caption.trim() });
         setCaption('');
@@ -35,18 +37,32 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
       <Heading as="h2" size="md" mb="2">
         Photos of the condition
       </Heading>
-      {job.photos.length === 0 && <Text color="quiet">None yet. Cracks, missing screws, what came with it: a picture saves an argument.</Text>}
+      {job.photos.length === 0 && (
+        <Text color="quiet">
+          None yet. Cracks, missing screws, what came with it: a picture saves an argument.
+        </Text>
+      )}
       <Grid as="ul" listStyleType="none" templateColumns="repeat(auto-fill, minmax(9rem, 1fr))" gap="2">
         {job.photos.map((p, i) => (
           <Box as="li" key={p.id} bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="1.5">
             <a href={`/api/jobs/${job.id}/photos/${p.id}`} target="_blank" rel="noreferrer">
-              <img src={`/api/jobs/${job.id}/photos/${p.id}`} alt={p.caption || `Photo ${i + 1} of the condition`} style={{ width: '100%', height: '6rem', objectFit: 'cover' }} />
+              <img
+                src={`/api/jobs/${job.id}/photos/${p.id}`}
+                alt={p.caption || `Photo ${i + 1} of the condition`}
+                style={{ width: '100%', height: '6rem', objectFit: 'cover' }}
+              />
             </a>
             <Text fontSize="sm" overflowWrap="anywhere">
               {p.caption || `Photo ${i + 1}`}
             </Text>
             {!readOnly && (
-              <Button size="xs" variant="outline" color="ink" aria-label={`Take out ${p.caption || `photo ${i + 1}`}`} onClick={() => void change({ type: 'RemovePhoto', photo: p.id })}>
+              <Button
+                size="xs"
+                variant="outline"
+                color="ink"
+                aria-label={`Take out ${p.caption || `photo ${i + 1}`}`}
+                onClick={() => void change({ type: 'RemovePhoto', photo: p.id })}
+              >
                 Take out
               </Button>
             )}
@@ -59,9 +75,22 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             <label htmlFor="photo-caption">
               <Text fontWeight="600">What the next photo shows</Text>
             </label>
-            <Input id="photo-caption" value={caption} maxLength={200} onChange={(e) => setCaption(e.target.value)} />
+            <Input
+              id="photo-caption"
+              value={caption}
+              maxLength={200}
+              onChange={(e) => setCaption(e.target.value)}
+            />
           </Box>
-          <input ref={chooser} type="file" accept="image/jpeg,image/png" multiple hidden data-photos onChange={(e) => void send(e.target.files)} />
+          <input
+            ref={chooser}
+            type="file"
+            accept="image/jpeg,image/png"
+            multiple
+            hidden
+            data-photos
+            onChange={(e) => void send(e.target.files)}
+          />
           <Button loading={sending} onClick={() => chooser.current?.click()}>
             Add photos
           </Button>

@@ -1,5 +1,13 @@
 import { Badge, Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
-import { DndContext, DragOverlay, PointerSensor, pointerWithin, useDraggable, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  DndContext,
+  DragOverlay,
+  PointerSensor,
+  pointerWithin,
+  useDraggable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
@@ -73,7 +81,12 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
               Planned
             </Heading>
             {!readOnly && (
-              <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'ResetPlan' })}>
+              <Button
+                size="xs"
+                variant="outline"
+                color="ink"
+                onClick={() => void change({ type: 'ResetPlan' })}
+              >
                 Back to as found
               </Button>
             )}
@@ -92,7 +105,12 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         </Box>
         {!readOnly && sockets && (
           <>
-            <Strip job={job} inHand={inHand} onTake={setInHand} onRemove={(key) => void change({ type: 'RemoveModule', key })} />
+            <Strip
+              job={job}
+              inHand={inHand}
+              onTake={setInHand}
+              onRemove={(key) => void change({ type: 'RemoveModule', key })}
+            />
             <LabelEntry
               id={`plan-${job.id}`}
               label="Or a module by its label line"
@@ -114,7 +132,16 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
       </Stack>
       <DragOverlay dropAnimation={null}>
         {dragged && (
-          <Box bg="accentSoft" borderWidth="2px" borderColor="accent" borderRadius="sm" px="3" py="2" fontWeight="700" width="fit-content">
+          <Box
+            bg="accentSoft"
+            borderWidth="2px"
+            borderColor="accent"
+            borderRadius="sm"
+            px="3"
+            py="2"
+            fontWeight="700"
+            width="fit-content"
+          >
             {dragged.text}
           </Box>
         )}
@@ -125,7 +152,13 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
 
 function figures(p: JobView['found']): string {
   const c = p.clocks[0];
-  return [p.installed, c?.rate, c?.meanGigabytesPerSecond === undefined ? undefined : `mean ${c.meanGigabytesPerSecond.toFixed(1)} GB/s`].filter(Boolean).join(', ');
+  return [
+    p.installed,
+    c?.rate,
+    c?.meanGigabytesPerSecond === undefined ? undefined : `mean ${c.meanGigabytesPerSecond.toFixed(1)} GB/s`,
+  ]
+    .filter(Boolean)
+    .join(', ');
 }
 
 function Figures({ picture }: { picture: JobView['planned'] }) {
@@ -137,11 +170,25 @@ function Figures({ picture }: { picture: JobView['planned'] }) {
     ['Rate', [...new Set(picture.clocks.map((k) => k.rate ?? 'not known'))].join(' / ') || 'not known'],
     ['CL-tRCD-tRP-tRAS', c?.timings ?? 'not known'],
     ['First word', c?.firstWord ?? 'not known'],
-    ['Mean bandwidth', c?.meanGigabytesPerSecond === undefined ? 'not known' : `${c.meanGigabytesPerSecond.toFixed(1)} GB/s`],
+    [
+      'Mean bandwidth',
+      c?.meanGigabytesPerSecond === undefined ? 'not known' : `${c.meanGigabytesPerSecond.toFixed(1)} GB/s`,
+    ],
     ['Open and close', picture.effortMinutes === 0 ? 'nothing to do' : `${picture.effortMinutes} min`],
   ];
   return (
-    <Grid as="dl" templateColumns={{ base: '1fr 1fr', sm: 'repeat(4, auto)', lg: 'repeat(7, auto)' }} gap="3" bg="panel" borderRadius="md" borderWidth="1px" borderColor="line" px="3" py="2" my="1">
+    <Grid
+      as="dl"
+      templateColumns={{ base: '1fr 1fr', sm: 'repeat(4, auto)', lg: 'repeat(7, auto)' }}
+      gap="3"
+      bg="panel"
+      borderRadius="md"
+      borderWidth="1px"
+      borderColor="line"
+      px="3"
+      py="2"
+      my="1"
+    >
       {items.map(([name, value]) => (
         <Box key={name}>
           <Text as="dt" fontSize="xs" color="quiet" whiteSpace="nowrap">
@@ -157,10 +204,22 @@ function Figures({ picture }: { picture: JobView['planned'] }) {
 }
 
 /** Modules that can be placed: those of this job that have no position, then those in the drawer that fit the machine's generation. */
-function Strip({ job, inHand, onTake, onRemove }: { job: JobView; inHand?: InHand; onTake: (what: InHand) => void; onRemove: (key: string) => void }) {
+function Strip({
+  job,
+  inHand,
+  onTake,
+  onRemove,
+}: {
+  job: JobView;
+  inHand?: InHand;
+  onTake: (what: InHand) => void;
+  onRemove: (key: string) => void;
+}) {
   const drawer = useDrawer();
   const loose = job.modules.filter((m) => !m.plannedAt);
-  const stock = (drawer.data ?? []).filter((m) => m.jobId === undefined && m.tested !== 'BAD' && m.generation === job.generation);
+  const stock = (drawer.data ?? []).filter(
+    (m) => m.jobId === undefined && m.tested !== 'BAD' && m.generation === job.generation,
+  );
   return (
     <Box as="section" aria-label="Modules to place">
       <Heading as="h2" size="sm" mb="1">
@@ -168,7 +227,14 @@ function Strip({ job, inHand, onTake, onRemove }: { job: JobView; inHand?: InHan
       </Heading>
       <Flex gap="2" wrap="wrap" align="stretch">
         {loose.map((m) => (
-          <Chip key={m.key} what={{ key: m.key, text: m.summary }} note={m.foundAt ? 'was in the machine' : (m.tag ?? 'typed')} held={inHand?.key === m.key} onTake={onTake} onRemove={m.foundAt ? undefined : () => onRemove(m.key)} />
+          <Chip
+            key={m.key}
+            what={{ key: m.key, text: m.summary }}
+            note={m.foundAt ? 'was in the machine' : (m.tag ?? 'typed')}
+            held={inHand?.key === m.key}
+            onTake={onTake}
+            onRemove={m.foundAt ? undefined : () => onRemove(m.key)}
+          />
         ))}
         {stock.map((m) => (
           <Chip
@@ -179,17 +245,46 @@ function Strip({ job, inHand, onTake, onRemove }: { job: JobView; inHand?: InHan
             onTake={onTake}
           />
         ))}
-        {loose.length === 0 && stock.length === 0 && <Text color="quiet">The drawer has nothing of this generation. Type a label line below.</Text>}
+        {loose.length === 0 && stock.length === 0 && (
+          <Text color="quiet">The drawer has nothing of this generation. Type a label line below.</Text>
+        )}
       </Flex>
     </Box>
   );
 }
 
-function Chip({ what, note, held, onTake, onRemove }: { what: InHand; note: string; held: boolean; onTake: (what: InHand) => void; onRemove?: () => void }) {
+function Chip({
+  what,
+  note,
+  held,
+  onTake,
+  onRemove,
+}: {
+  what: InHand;
+  note: string;
+  held: boolean;
+  onTake: (what: InHand) => void;
+  onRemove?: () => void;
+}) {
   const drag = useDraggable({ id: `strip|${what.key ?? what.tag}`, data: what });
   return (
-    <Flex borderWidth="2px" borderColor={held ? 'accent' : 'edge'} bg={held ? 'accentSoft' : 'panel'} borderRadius="sm" align="stretch">
-      <Box asChild textAlign="left" px="2.5" py="1" cursor="grab" minH="2.5rem" opacity={drag.isDragging ? 0.4 : 1} style={{ touchAction: 'none' }}>
+    <Flex
+      borderWidth="2px"
+      borderColor={held ? 'accent' : 'edge'}
+      bg={held ? 'accentSoft' : 'panel'}
+      borderRadius="sm"
+      align="stretch"
+    >
+      <Box
+        asChild
+        textAlign="left"
+        px="2.5"
+        py="1"
+        cursor="grab"
+        minH="2.5rem"
+        opacity={drag.isDragging ? 0.4 : 1}
+        style={{ touchAction: 'none' }}
+      >
         <button
           type="button"
           ref={drag.setNodeRef}

@@ -6,6 +6,8 @@ import { ofProcessor, type Picture, processors } from '../../../pictures/memoryM
 export function useProcessor(picture: Picture) {
   const all = processors(picture);
   const [chosen, setChosen] = useState(all[0]);
-  const choice = all.length > 1 && <Choice label="Processor" value={chosen} options={all.map((p) => [p, p])} onChange={setChosen} />;
+  const choice = all.length > 1 && (
+    <Choice label="Processor" value={chosen} options={all.map((p) => [p, p])} onChange={setChosen} />
+  );
   return { choice, only: (p: Picture) => (all.length > 1 ? ofProcessor(p, chosen) : p) };
 }

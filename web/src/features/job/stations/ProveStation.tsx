@@ -7,7 +7,10 @@ import { StartTimer } from '../../timers';
 import { KeyAnswers, SettingsAnswers } from './GateAnswers';
 import { ReadoutFields } from './ReadoutFields';
 
-const VERDICT: Record<JobView['comparison'][number]['verdict'], { word: string; color: string; soft: string }> = {
+const VERDICT: Record<
+  JobView['comparison'][number]['verdict'],
+  { word: string; color: string; soft: string }
+> = {
   MATCH: { word: '✓ as expected', color: 'good', soft: 'goodSoft' },
   EXPLAINED: { word: '≈ explained', color: 'info', soft: 'infoSoft' },
   DIFFERENT: { word: '⬣ different', color: 'stop', soft: 'stopSoft' },
@@ -29,7 +32,15 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   ];
   return (
     <Stack gap="4">
-      <Box as="section" aria-label="What to expect" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
+      <Box
+        as="section"
+        aria-label="What to expect"
+        bg="panel"
+        borderWidth="1px"
+        borderColor="line"
+        borderRadius="md"
+        p="3"
+      >
         <Heading as="h2" size="md" mb="2">
           What to expect, before the start
         </Heading>
@@ -121,9 +132,17 @@ function ClearSettings({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
   if (job.settingsCleared) {
     return (
       <Flex gap="3" align="center" wrap="wrap">
-        <Text>The firmware's settings were cleared: set clock, boot mode and drive mode as noted, before anything else.</Text>
+        <Text>
+          The firmware's settings were cleared: set clock, boot mode and drive mode as noted, before anything
+          else.
+        </Text>
         {!readOnly && (
-          <Button size="sm" variant="outline" color="ink" onClick={() => void change({ type: 'ClearSettings', done: false })}>
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            onClick={() => void change({ type: 'ClearSettings', done: false })}
+          >
             They were not
           </Button>
         )}
@@ -142,10 +161,17 @@ function ClearSettings({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
           <Text fontWeight="700" color={shut ? 'stop' : 'risk'} mb="1">
             {shut ? 'Not yet' : 'Before you clear them'}
           </Text>
-          <Findings findings={job.clearingGates} empty="Key and settings are taken care of. Power off and mains out first; then clear them the way the board's manual says." />
+          <Findings
+            findings={job.clearingGates}
+            empty="Key and settings are taken care of. Power off and mains out first; then clear them the way the board's manual says."
+          />
           <Flex gap="2" mt="3" wrap="wrap">
-            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_WITHOUT_KEY') && <KeyAnswers change={change} />}
-            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_SETTINGS_NOT_NOTED') && <SettingsAnswers change={change} />}
+            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_WITHOUT_KEY') && (
+              <KeyAnswers change={change} />
+            )}
+            {job.clearingGates.some((g) => g.code === 'GATE_CLEAR_SETTINGS_NOT_NOTED') && (
+              <SettingsAnswers change={change} />
+            )}
             <Button disabled={shut} onClick={() => void change({ type: 'ClearSettings', done: true })}>
               Settings are cleared
             </Button>

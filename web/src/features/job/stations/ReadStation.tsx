@@ -17,7 +17,9 @@ import type { StationProps } from './props';
 export function ReadStation({ job, change, readOnly }: StationProps) {
   // A module that feeds several channels stands in each lane, but is one position.
   const blocks = job.found.lanes.flatMap((l) => l.blocks);
-  const sockets = blocks.filter((b, i) => !b.soldered && !b.absent && blocks.findIndex((o) => o.position === b.position) === i);
+  const sockets = blocks.filter(
+    (b, i) => !b.soldered && !b.absent && blocks.findIndex((o) => o.position === b.position) === i,
+  );
   const firstEmpty = sockets.find((s) => !s.key)?.position ?? '';
   const [chosen, setChosen] = useState<string>();
   const position = chosen ?? firstEmpty;
@@ -26,7 +28,10 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
   const modules = job.modules.filter((m) => m.foundAt);
   const evidence = useEvidence(job.id, job.version).data;
   const [looked, setLooked] = useState<string>();
-  const at = evidence?.positions.find((p) => p.position === looked) ?? evidence?.positions.find((p) => !p.soldered) ?? evidence?.positions[0];
+  const at =
+    evidence?.positions.find((p) => p.position === looked) ??
+    evidence?.positions.find((p) => !p.soldered) ??
+    evidence?.positions[0];
   return (
     <Stack gap="4">
       {job.presence.length > 0 && (
@@ -40,7 +45,9 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                 key={p.id}
                 checked={!p.absent}
                 disabled={readOnly}
-                onCheckedChange={(e) => void change({ type: 'SayAbsent', id: p.id, absent: e.checked !== true })}
+                onCheckedChange={(e) =>
+                  void change({ type: 'SayAbsent', id: p.id, absent: e.checked !== true })
+                }
                 colorPalette="heather"
                 minW="14rem"
               >
@@ -97,7 +104,11 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                 Take over what the sources say (A)
               </Button>
               <Text color="quiet" flex="1" minW="16rem">
-                {evidence.acceptable ? 'Modules go into their sockets as found; readings that are missing are filled in.' : evidence.sources.length > 0 ? 'The job says all of it already.' : 'Nothing was handed in yet.'}
+                {evidence.acceptable
+                  ? 'Modules go into their sockets as found; readings that are missing are filled in.'
+                  : evidence.sources.length > 0
+                    ? 'The job says all of it already.'
+                    : 'Nothing was handed in yet.'}
               </Text>
             </Flex>
           )}
@@ -110,7 +121,10 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           Modules found
         </Heading>
         {modules.length === 0 ? (
-          <Text color="quiet">No module has been read yet. Sockets without one count as empty; soldered banks come from the machine's record.</Text>
+          <Text color="quiet">
+            No module has been read yet. Sockets without one count as empty; soldered banks come from the
+            machine's record.
+          </Text>
         ) : (
           <Box overflowX="auto">
             <Table.Root size="sm" bg="panel">
@@ -129,11 +143,23 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                     <Table.Cell>{m.summary}</Table.Cell>
                     <Table.Cell fontFamily="mono">{m.labelLine}</Table.Cell>
                     <Table.Cell textAlign="end">
-                      <Link href={`/api/jobs/${job.id}/modules/${m.key}/spd`} download variant="underline" color="accent" mr="3" fontSize="sm">
+                      <Link
+                        href={`/api/jobs/${job.id}/modules/${m.key}/spd`}
+                        download
+                        variant="underline"
+                        color="accent"
+                        mr="3"
+                        fontSize="sm"
+                      >
                         SPD image
                       </Link>
                       {!readOnly && (
-                        <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'RemoveModule', key: m.key })}>
+                        <Button
+                          size="xs"
+                          variant="outline"
+                          color="ink"
+                          onClick={() => void change({ type: 'RemoveModule', key: m.key })}
+                        >
                           Was not there
                         </Button>
                       )}

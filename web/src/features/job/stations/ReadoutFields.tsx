@@ -6,8 +6,22 @@ import { TextField } from '../../../parts/Labelled';
 type Readout = Schemas['ReadoutForm'];
 
 /** Readings before or after the work; whatever is not known stays empty. Each is kept by itself. */
-export function ReadoutFields({ value, onChange, disabled, withTest }: { value: Readout; onChange: (readings: Record<string, string>) => void; disabled: boolean; withTest: boolean }) {
-  const field = (name: keyof Readout) => ({ value: value[name]?.toString() ?? '', disabled, onCommit: (text: string) => onChange({ [name]: text }) });
+export function ReadoutFields({
+  value,
+  onChange,
+  disabled,
+  withTest,
+}: {
+  value: Readout;
+  onChange: (readings: Record<string, string>) => void;
+  disabled: boolean;
+  withTest: boolean;
+}) {
+  const field = (name: keyof Readout) => ({
+    value: value[name]?.toString() ?? '',
+    disabled,
+    onCommit: (text: string) => onChange({ [name]: text }),
+  });
   return (
     <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(3, 1fr)' }} gap="3">
       <TextField label="Total in the firmware" {...field('firmwareTotal')} help="with its unit, 16 GB" />

@@ -6,12 +6,32 @@ import type { Change, JobView } from '../api';
 type Step = JobView['opening'][number];
 
 /** Steps to tick off in order, each with its cautions first. */
-export function Steps({ job, steps, disabled, change }: { job: number; steps: Step[]; disabled: boolean; change: Change }) {
+export function Steps({
+  job,
+  steps,
+  disabled,
+  change,
+}: {
+  job: number;
+  steps: Step[];
+  disabled: boolean;
+  change: Change;
+}) {
   const next = steps.findIndex((s) => !s.done);
   return (
     <Stack as="ol" gap="2" listStyleType="none">
       {steps.map((s, i) => (
-        <Box as="li" key={s.id} bg="panel" borderWidth="2px" borderColor={i === next && !disabled ? 'accent' : 'line'} borderRadius="md" px="3" py="2" data-step={s.id}>
+        <Box
+          as="li"
+          key={s.id}
+          bg="panel"
+          borderWidth="2px"
+          borderColor={i === next && !disabled ? 'accent' : 'line'}
+          borderRadius="md"
+          px="3"
+          py="2"
+          data-step={s.id}
+        >
           <Flex gap="3" align="start">
             <Checkbox.Root
               checked={s.done}
@@ -33,11 +53,22 @@ export function Steps({ job, steps, disabled, change }: { job: number; steps: St
             </Text>
           </Flex>
           {s.cautions.map((c) => (
-            <Text key={c} borderLeftWidth="4px" borderColor="risk" bg="riskSoft" px="2" py="1" my="1" fontSize="sm">
+            <Text
+              key={c}
+              borderLeftWidth="4px"
+              borderColor="risk"
+              bg="riskSoft"
+              px="2"
+              py="1"
+              my="1"
+              fontSize="sm"
+            >
               {c}
             </Text>
           ))}
-          {s.kind === 'DRAIN' && !disabled && !s.done && <StartTimer job={job} kind="DRAIN" seconds={s.seconds} />}
+          {s.kind === 'DRAIN' && !disabled && !s.done && (
+            <StartTimer job={job} kind="DRAIN" seconds={s.seconds} />
+          )}
           {s.how && <Text>{s.how}</Text>}
           {s.fasteners.length > 0 && <FastenerPicture fasteners={s.fasteners} />}
           {s.source && (

@@ -60,12 +60,25 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
   return (
     <Stack gap="4">
       <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
-        <TextField label="Whose it is" value={intake.owner} onCommit={(owner) => owner.trim() && answer({ owner })} disabled={readOnly} />
-        <TextBox label="What they want, in their words" value={intake.wish} onCommit={(wish) => answer({ wish })} disabled={readOnly} />
+        <TextField
+          label="Whose it is"
+          value={intake.owner}
+          onCommit={(owner) => owner.trim() && answer({ owner })}
+          disabled={readOnly}
+        />
+        <TextBox
+          label="What they want, in their words"
+          value={intake.wish}
+          onCommit={(wish) => answer({ wish })}
+          disabled={readOnly}
+        />
         <SelectField
           label="Operating system"
           value={intake.operatingSystem ?? ''}
-          options={[['', 'Not known'], ...(systems.data ?? []).map<[string, string]>((os) => [os.id, os.name])]}
+          options={[
+            ['', 'Not known'],
+            ...(systems.data ?? []).map<[string, string]>((os) => [os.id, os.name]),
+          ]}
           onChange={(operatingSystem) => answer({ operatingSystem })}
           disabled={readOnly}
         />
@@ -81,16 +94,62 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           disabled={readOnly}
         />
       </Grid>
-      <Choice label="Warranty seal" value={intake.seal} options={SEALS} onChange={(seal) => answer({ seal })} disabled={readOnly} />
-      <Choice label="Battery" value={intake.battery} options={BATTERIES} onChange={(battery) => answer({ battery })} disabled={readOnly} />
-      <Choice label="Drive encrypted, and its recovery key" value={intake.encryption} options={KEYS} onChange={(encryption) => answer({ encryption })} disabled={readOnly} />
-      <Choice label="Firmware settings" value={intake.firmwareSettings} options={SETTINGS} onChange={(firmwareSettings) => answer({ firmwareSettings })} disabled={readOnly} />
-      <Choice label="How the bench gets in to verify (no password is kept)" value={intake.wayIn} options={WAYS_IN} onChange={(wayIn) => answer({ wayIn })} disabled={readOnly} />
+      <Choice
+        label="Warranty seal"
+        value={intake.seal}
+        options={SEALS}
+        onChange={(seal) => answer({ seal })}
+        disabled={readOnly}
+      />
+      <Choice
+        label="Battery"
+        value={intake.battery}
+        options={BATTERIES}
+        onChange={(battery) => answer({ battery })}
+        disabled={readOnly}
+      />
+      <Choice
+        label="Drive encrypted, and its recovery key"
+        value={intake.encryption}
+        options={KEYS}
+        onChange={(encryption) => answer({ encryption })}
+        disabled={readOnly}
+      />
+      <Choice
+        label="Firmware settings"
+        value={intake.firmwareSettings}
+        options={SETTINGS}
+        onChange={(firmwareSettings) => answer({ firmwareSettings })}
+        disabled={readOnly}
+      />
+      <Choice
+        label="How the bench gets in to verify (no password is kept)"
+        value={intake.wayIn}
+        options={WAYS_IN}
+        onChange={(wayIn) => answer({ wayIn })}
+        disabled={readOnly}
+      />
       <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
-        <TextField label="Firmware version" value={intake.firmwareVersion} onCommit={(firmwareVersion) => answer({ firmwareVersion })} disabled={readOnly} help="as its first screen shows it" />
-        <TextBox label="What did not work before" value={intake.faultsBefore} onCommit={(faultsBefore) => answer({ faultsBefore })} disabled={readOnly} />
+        <TextField
+          label="Firmware version"
+          value={intake.firmwareVersion}
+          onCommit={(firmwareVersion) => answer({ firmwareVersion })}
+          disabled={readOnly}
+          help="as its first screen shows it"
+        />
+        <TextBox
+          label="What did not work before"
+          value={intake.faultsBefore}
+          onCommit={(faultsBefore) => answer({ faultsBefore })}
+          disabled={readOnly}
+        />
       </Grid>
-      <TextBox label="Condition, and what came with it" value={intake.condition} onCommit={(condition) => answer({ condition })} disabled={readOnly} />
+      <TextBox
+        label="Condition, and what came with it"
+        value={intake.condition}
+        onCommit={(condition) => answer({ condition })}
+        disabled={readOnly}
+      />
       <Photos job={job} change={change} readOnly={readOnly} />
       <Box as="section" aria-label="Readings before anything is changed">
         <Heading as="h2" size="md" mb="2">

@@ -46,17 +46,40 @@ public class ReadingBenchmark {
 
     private static Bytes image(String label) {
         ModuleSpec spec = LabelParser.parse(label).spec().orElseThrow();
-        return Bytes.copyOf(SpdEncoder.encode(new SpdContents(spec, Optional.of(new Jep106(5, 0x1A)), Optional.empty(), "PART-NUMBER", 0x01020304, 2031, 7)));
+        return Bytes.copyOf(SpdEncoder.encode(new SpdContents(
+                spec, Optional.of(new Jep106(5, 0x1A)), Optional.empty(), "PART-NUMBER", 0x01020304, 2031, 7)));
     }
 
     private static Bytes table() {
         List<SmbiosContents.Device> devices = new ArrayList<>();
         for (int i = 0; i < 96; i++) {
-            devices.add(new SmbiosContents.Device("P" + i / 24 + " DIMM " + i % 24, "Channel " + i % 8, Optional.of(ByteSize.ofGibibytes(64)), 9, 0x1A, 0x2080, 72, 64, 2, 3200, 2933, 1200, "Tindle",
-                    "0A0B0C" + (10 + i), "tag", "PART-NUMBER-" + i, Optional.of(new Jep106(5, 0x1A))));
+            devices.add(new SmbiosContents.Device(
+                    "P" + i / 24 + " DIMM " + i % 24,
+                    "Channel " + i % 8,
+                    Optional.of(ByteSize.ofGibibytes(64)),
+                    9,
+                    0x1A,
+                    0x2080,
+                    72,
+                    64,
+                    2,
+                    3200,
+                    2933,
+                    1200,
+                    "Tindle",
+                    "0A0B0C" + (10 + i),
+                    "tag",
+                    "PART-NUMBER-" + i,
+                    Optional.of(new Jep106(5, 0x1A))));
         }
-        return Bytes.copyOf(SmbiosEncoder.encode(new SmbiosContents(33, new SmbiosContents.Bios("v", "1", "d"), new SmbiosContents.SystemInfo("m", "p", "", ""),
-                new SmbiosContents.Board("m", "b", ""), List.of(new SmbiosContents.Array(6, ByteSize.ofGibibytes(6144), 96, devices))), SmbiosEncoder.Wrapping.ENTRY_POINT));
+        return Bytes.copyOf(SmbiosEncoder.encode(
+                new SmbiosContents(
+                        33,
+                        new SmbiosContents.Bios("v", "1", "d"),
+                        new SmbiosContents.SystemInfo("m", "p", "", ""),
+                        new SmbiosContents.Board("m", "b", ""),
+                        List.of(new SmbiosContents.Array(6, ByteSize.ofGibibytes(6144), 96, devices))),
+                SmbiosEncoder.Wrapping.ENTRY_POINT));
     }
 
     @Benchmark

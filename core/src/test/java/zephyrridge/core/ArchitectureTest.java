@@ -11,17 +11,37 @@ import org.junit.jupiter.api.Test;
 /** The core's packages use each other in one direction, and the core knows nothing but the JDK. */
 class ArchitectureTest {
     /** Each package may use those before it. */
-    private static final List<String> ORDER =
-            List.of("table", "quantity", "finding", "house", "module", "reading", "access", "machine", "survey", "layout", "proof", "job");
-    private static final JavaClasses CORE =
-            new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("zephyrridge.core");
+    private static final List<String> ORDER = List.of(
+            "table",
+            "quantity",
+            "finding",
+            "house",
+            "module",
+            "reading",
+            "access",
+            "machine",
+            "survey",
+            "layout",
+            "proof",
+            "job");
+
+    private static final JavaClasses CORE = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("zephyrridge.core");
 
     @Test
     void eachPackageUsesOnlyThoseBeforeIt() {
         for (int i = 0; i < ORDER.size(); i++) {
-            String[] later = ORDER.subList(i + 1, ORDER.size()).stream().map(p -> "zephyrridge.core." + p + "..").toArray(String[]::new);
+            String[] later = ORDER.subList(i + 1, ORDER.size()).stream()
+                    .map(p -> "zephyrridge.core." + p + "..")
+                    .toArray(String[]::new);
             if (later.length > 0) {
-                noClasses().that().resideInAPackage("zephyrridge.core." + ORDER.get(i) + "..").should().dependOnClassesThat().resideInAnyPackage(later)
+                noClasses()
+                        .that()
+                        .resideInAPackage("zephyrridge.core." + ORDER.get(i) + "..")
+                        .should()
+                        .dependOnClassesThat()
+                        .resideInAnyPackage(later)
                         .check(CORE);
             }
         }
@@ -37,13 +57,31 @@ class ArchitectureTest {
 
     @Test
     void nothingButTheJdk() {
-        noClasses().that().resideInAPackage("zephyrridge.core..").should().dependOnClassesThat()
-                .resideOutsideOfPackages("zephyrridge.core..", "java.lang..", "java.util..", "java.math..", "java.io..", "java.nio", "java.nio.charset..").check(CORE);
+        noClasses()
+                .that()
+                .resideInAPackage("zephyrridge.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideOutsideOfPackages(
+                        "zephyrridge.core..",
+                        "java.lang..",
+                        "java.util..",
+                        "java.math..",
+                        "java.io..",
+                        "java.nio",
+                        "java.nio.charset..")
+                .check(CORE);
     }
 
     @Test
     void noClockNoFilesNoUnseededChance() {
-        noClasses().that().resideInAPackage("zephyrridge.core..").should().dependOnClassesThat()
-                .haveNameMatching("java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\..*").check(CORE);
+        noClasses()
+                .that()
+                .resideInAPackage("zephyrridge.core..")
+                .should()
+                .dependOnClassesThat()
+                .haveNameMatching(
+                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\..*")
+                .check(CORE);
     }
 }

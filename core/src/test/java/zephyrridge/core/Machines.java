@@ -49,12 +49,14 @@ public final class Machines {
 
     private Machines(MemoryGeneration generation) {
         this.generation = generation;
-        this.millivolts = generation == MemoryGeneration.DDR3 ? List.of(1350, 1500) : List.of(generation.nominalMillivolts());
+        this.millivolts =
+                generation == MemoryGeneration.DDR3 ? List.of(1350, 1500) : List.of(generation.nominalMillivolts());
     }
 
     public static Machines of(MemoryGeneration generation, int... steps) {
         Machines m = new Machines(generation);
-        m.steps = java.util.stream.IntStream.of(steps).mapToObj(DataRate::ofName).toList();
+        m.steps =
+                java.util.stream.IntStream.of(steps).mapToObj(DataRate::ofName).toList();
         return m;
     }
 
@@ -74,8 +76,16 @@ public final class Machines {
     }
 
     public Machines socket(String id, String channel, int fillOrder, List<Set<String>> access) {
-        positions.add(new Position(id, id, List.of(channel), form, Optional.empty(),
-                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())), fillOrder, Optional.empty(), access));
+        positions.add(new Position(
+                id,
+                id,
+                List.of(channel),
+                form,
+                Optional.empty(),
+                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())),
+                fillOrder,
+                Optional.empty(),
+                access));
         return this;
     }
 
@@ -93,7 +103,16 @@ public final class Machines {
     }
 
     public Machines soldered(String id, String channel, ModuleSpec spec) {
-        positions.add(new Position(id, id, List.of(channel), FormFactor.SOLDERED, Optional.of(spec), Optional.empty(), 0, Optional.empty(), List.of()));
+        positions.add(new Position(
+                id,
+                id,
+                List.of(channel),
+                FormFactor.SOLDERED,
+                Optional.of(spec),
+                Optional.empty(),
+                0,
+                Optional.empty(),
+                List.of()));
         return this;
     }
 
@@ -112,8 +131,14 @@ public final class Machines {
     }
 
     public Machines cap(Integer modules, Integer ranks, Boolean unlike, int rate) {
-        caps.add(new RateCap(Optional.ofNullable(modules), Optional.ofNullable(ranks), Optional.ofNullable(unlike), Optional.empty(), Optional.empty(),
-                DataRate.ofName(rate), "test table"));
+        caps.add(new RateCap(
+                Optional.ofNullable(modules),
+                Optional.ofNullable(ranks),
+                Optional.ofNullable(unlike),
+                Optional.empty(),
+                Optional.empty(),
+                DataRate.ofName(rate),
+                "test table"));
         return this;
     }
 
@@ -123,7 +148,8 @@ public final class Machines {
     }
 
     public Machines limit(LimitClaim.Source source, LimitClaim.Quantity quantity, int gibibytes) {
-        limits.add(new LimitClaim(source, quantity, Optional.of(ByteSize.ofGibibytes(gibibytes)), Optional.empty(), source + " sheet"));
+        limits.add(new LimitClaim(
+                source, quantity, Optional.of(ByteSize.ofGibibytes(gibibytes)), Optional.empty(), source + " sheet"));
         return this;
     }
 
@@ -173,9 +199,36 @@ public final class Machines {
     }
 
     public MachineRecord build(String id) {
-        Controller controller = new Controller("test controller", generation, buffering, Optional.empty(), ecc, millivolts, steps, caps, perProcessor, ranks,
-                multiplication, ways, flex, 8, hole, carveOut, reserve);
-        return new MachineRecord(id, "Maker", "Model", "", kind, processors, controller, channels, positions, new AccessGraph(Side.BOTTOM, parts),
-                new StartBehaviour(false, false, false, true, List.of()), limits);
+        Controller controller = new Controller(
+                "test controller",
+                generation,
+                buffering,
+                Optional.empty(),
+                ecc,
+                millivolts,
+                steps,
+                caps,
+                perProcessor,
+                ranks,
+                multiplication,
+                ways,
+                flex,
+                8,
+                hole,
+                carveOut,
+                reserve);
+        return new MachineRecord(
+                id,
+                "Maker",
+                "Model",
+                "",
+                kind,
+                processors,
+                controller,
+                channels,
+                positions,
+                new AccessGraph(Side.BOTTOM, parts),
+                new StartBehaviour(false, false, false, true, List.of()),
+                limits);
     }
 }

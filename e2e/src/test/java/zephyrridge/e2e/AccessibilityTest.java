@@ -19,8 +19,22 @@ import zephyrridge.server.TestServer;
 /** axe-core on every main view, light and dark: no serious finding. And at the three widths nothing is wider than the screen. */
 @ExtendWith({TestServer.class, Browser.class})
 class AccessibilityTest {
-    private static final List<String> VIEWS = List.of("/jobs", "/accounts", "/machines", "/machines/fenwright-journeyman-17", "/jobs/2/take-in", "/jobs/1/read", "/jobs/11/read", "/jobs/12/read", "/jobs/3/limits", "/jobs/2/plan", "/jobs/8/plan", "/jobs/3/open", "/jobs/5/fit",
-        "/jobs/5/prove", "/jobs/6/hand-back");
+    private static final List<String> VIEWS = List.of(
+            "/jobs",
+            "/accounts",
+            "/machines",
+            "/machines/fenwright-journeyman-17",
+            "/jobs/2/take-in",
+            "/jobs/1/read",
+            "/jobs/11/read",
+            "/jobs/12/read",
+            "/jobs/3/limits",
+            "/jobs/2/plan",
+            "/jobs/8/plan",
+            "/jobs/3/open",
+            "/jobs/5/fit",
+            "/jobs/5/prove",
+            "/jobs/6/hand-back");
 
     @ParameterizedTest
     @CsvSource({"light,1280,800", "dark,1280,800"})
@@ -34,7 +48,11 @@ class AccessibilityTest {
         new Technician(page).signIn("wren");
         // A timer runs, so that its bar is part of every view.
         ApiClient wren = ApiClient.signedIn(server, "wren");
-        String timer = wren.post("/api/jobs/5/timers", Map.of("kind", "DRAIN", "seconds", 900)).json().get(0).get("id").asString();
+        String timer = wren.post("/api/jobs/5/timers", Map.of("kind", "DRAIN", "seconds", 900))
+                .json()
+                .get(0)
+                .get("id")
+                .asString();
         for (String view : VIEWS) {
             page.navigate(view);
             page.waitForSelector("h1");
@@ -51,13 +69,22 @@ class AccessibilityTest {
         page.setViewportSize(width, height);
         new Technician(page).signIn("wren");
         // Texts as long as they may be, without a gap to break at.
-        long job = ApiClient.signedIn(server, "ilka").post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "W".repeat(200), "wish", "m".repeat(2000)))
-                .json().get("id").asLong();
+        long job = ApiClient.signedIn(server, "ilka")
+                .post(
+                        "/api/jobs",
+                        Map.of("machineId", "skerrow-tern-16", "owner", "W".repeat(200), "wish", "m".repeat(2000)))
+                .json()
+                .get("id")
+                .asLong();
         List<String> found = new ArrayList<>();
-        for (String view : Stream.concat(VIEWS.stream(), Stream.of("/jobs/" + job + "/take-in", "/jobs/" + job + "/plan")).toList()) {
+        for (String view : Stream.concat(
+                        VIEWS.stream(), Stream.of("/jobs/" + job + "/take-in", "/jobs/" + job + "/plan"))
+                .toList()) {
             page.navigate(view);
             page.waitForSelector("h1");
-            int over = ((Number) page.evaluate("document.documentElement.scrollWidth - document.documentElement.clientWidth")).intValue();
+            int over = ((Number) page.evaluate(
+                            "document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                    .intValue();
             if (over > 0) {
                 found.add(view + ": " + over + " pixels wider than the screen");
             }
@@ -68,8 +95,14 @@ class AccessibilityTest {
     private static List<String> look(Page page, String view) {
         AxeResults results = new AxeBuilder(page).analyze();
         assertThat(results.getPasses()).as("axe looked at %s", view).hasSizeGreaterThan(5);
-        List<String> found = new ArrayList<>(results.getViolations().stream().filter(rule -> Set.of("serious", "critical").contains(rule.getImpact()))
-                .map(rule -> view + ": " + rule.getId() + " " + rule.getHelp() + " at " + rule.getNodes().stream().limit(3).map(n -> n.getHtml()).toList()).toList());
+        List<String> found = new ArrayList<>(results.getViolations().stream()
+                .filter(rule -> Set.of("serious", "critical").contains(rule.getImpact()))
+                .map(rule -> view + ": " + rule.getId() + " " + rule.getHelp() + " at "
+                        + rule.getNodes().stream()
+                                .limit(3)
+                                .map(n -> n.getHtml())
+                                .toList())
+                .toList());
         return found;
     }
 }

@@ -19,13 +19,24 @@ public final class Browser implements ParameterResolver {
     public static final class Running implements AutoCloseable {
         private final Playwright playwright = Playwright.create(new Playwright.CreateOptions()
                 .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1", "PLAYWRIGHT_NODEJS_PATH", onPath("node"))));
-        private final com.microsoft.playwright.Browser browser = playwright.chromium().launch(new BrowserType.LaunchOptions()
-                .setExecutablePath(Path.of(onPath("chromium"))).setArgs(List.of("--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-                        "--disable-background-networking", "--disable-component-update", "--disable-sync")));
+        private final com.microsoft.playwright.Browser browser = playwright
+                .chromium()
+                .launch(new BrowserType.LaunchOptions()
+                        .setExecutablePath(Path.of(onPath("chromium")))
+                        .setArgs(List.of(
+                                "--no-sandbox",
+                                "--disable-gpu",
+                                "--disable-quic",
+                                "--no-first-run",
+                                "--disable-background-networking",
+                                "--disable-component-update",
+                                "--disable-sync")));
 
         /** A fresh person at a 1280x800 screen, at the sign-in page. */
         public Page newPage(String address) {
-            BrowserContext context = browser.newContext(new com.microsoft.playwright.Browser.NewContextOptions().setViewportSize(1280, 800).setBaseURL(address)
+            BrowserContext context = browser.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
+                    .setViewportSize(1280, 800)
+                    .setBaseURL(address)
                     .setAcceptDownloads(true));
             context.setDefaultTimeout(15_000);
             Page page = context.newPage();
@@ -47,11 +58,19 @@ public final class Browser implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
-        return extension.getRoot().getStore(ExtensionContext.Namespace.create(Browser.class)).getOrComputeIfAbsent("running", k -> new Running(), Running.class);
+        return extension
+                .getRoot()
+                .getStore(ExtensionContext.Namespace.create(Browser.class))
+                .getOrComputeIfAbsent("running", k -> new Running(), Running.class);
     }
 
     private static String onPath(String program) {
-        return Arrays.stream(System.getenv("PATH").split(":")).map(dir -> Path.of(dir, program)).filter(Files::isExecutable).map(Path::toString).findFirst()
-                .orElseThrow(() -> new IllegalStateException(program + " is not installed; ./zephyr test installs what it needs"));
+        return Arrays.stream(System.getenv("PATH").split(":"))
+                .map(dir -> Path.of(dir, program))
+                .filter(Files::isExecutable)
+                .map(Path::toString)
+                .findFirst()
+                .orElseThrow(() ->
+                        new IllegalStateException(program + " is not installed; ./zephyr test installs what it needs"));
     }
 }

@@ -16,8 +16,7 @@ import java.util.stream.Stream;
 /** An installation of its own: folder, ports, and the start command as a person uses it. */
 final class Installation implements AutoCloseable {
     /** What the command said and how it ended. */
-    record Said(int code, String text) {
-    }
+    record Said(int code, String text) {}
 
     final Path home;
     final int port;
@@ -36,10 +35,19 @@ final class Installation implements AutoCloseable {
     Said zephyr(String... arguments) {
         try {
             Path log = Files.createTempFile(home.getParent(), "zephyr", ".log");
-            List<String> command = new ArrayList<>(List.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()));
+            List<String> command = new ArrayList<>(
+                    List.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()));
             command.addAll(List.of(arguments));
-            ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
-            builder.environment().putAll(Map.of("ZEPHYR_HOME", home.toString(), "ZEPHYR_PORT", "" + port, "ZEPHYR_DB_PORT", "" + databasePort));
+            ProcessBuilder builder =
+                    new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
+            builder.environment()
+                    .putAll(Map.of(
+                            "ZEPHYR_HOME",
+                            home.toString(),
+                            "ZEPHYR_PORT",
+                            "" + port,
+                            "ZEPHYR_DB_PORT",
+                            "" + databasePort));
             Process process = builder.start();
             if (!process.waitFor(300, TimeUnit.SECONDS)) {
                 process.destroyForcibly();
@@ -58,7 +66,8 @@ final class Installation implements AutoCloseable {
 
     /** Ends the "Application" or the "Database" without a word, as at a power cut: only what this installation started, by id. */
     void kill(String what) throws Exception {
-        Matcher m = Pattern.compile(what + ": +process (\\d+)").matcher(zephyr("status").text());
+        Matcher m = Pattern.compile(what + ": +process (\\d+)")
+                .matcher(zephyr("status").text());
         if (m.find()) {
             ProcessHandle handle = ProcessHandle.of(Long.parseLong(m.group(1))).orElseThrow();
             handle.destroyForcibly();

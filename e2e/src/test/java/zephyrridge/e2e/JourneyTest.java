@@ -22,21 +22,31 @@ import zephyrridge.server.db.Tables;
 class JourneyTest {
     @Test
     void byMouseFromTakeInToHandBack(TestServer.Running server, Browser.Running browser) throws IOException {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy cellar", "Two programs at once");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Skerrow Tern 16", "Dairy cellar", "Two programs at once");
         t.page.getByLabel("Operating system").selectOption("windows-11-pro");
-        t.kept().answer("Warranty seal", "No seal").answer("Battery", "Good").answer("Drive encrypted, and its recovery key", "Key at hand").answer("Firmware settings", "Noted").enter("Total in the firmware", "16 GB").enter("Rate as shown", "5600");
+        t.kept()
+                .answer("Warranty seal", "No seal")
+                .answer("Battery", "Good")
+                .answer("Drive encrypted, and its recovery key", "Key at hand")
+                .answer("Firmware settings", "Noted")
+                .enter("Total in the firmware", "16 GB")
+                .enter("Rate as shown", "5600");
 
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("16GB 1Rx8 PC5-5600B-SA0-1010-XT");
         assertThat(t.page.getByText("46-45-45")).isVisible();
         t.button("It was in this position").click();
-        assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("16 GB 1Rx8 DDR5-5600"))).isVisible();
+        assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("16 GB 1Rx8 DDR5-5600")))
+                .isVisible();
 
         // With every move the core judges the layout: width, rate, latency and findings follow.
         t.go("Plan");
         assertThat(t.finding("WIDTH_SINGLE")).isVisible();
         t.drag(t.chip("D-010"), t.position("socket-b"));
-        assertThat(t.position("socket-b")).hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket B: 16 GB 1Rx8 DDR5-5600.*changed"));
+        assertThat(t.position("socket-b"))
+                .hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket B: 16 GB 1Rx8 DDR5-5600.*changed"));
         assertThat(t.finding("WIDTH_SINGLE")).isHidden();
         Locator planned = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Planned"));
         assertThat(planned).containsText("32 GB 2 wide at 89.6 GB/s");
@@ -54,16 +64,23 @@ class JourneyTest {
         t.go("Prove");
         assertThat(t.page.getByText("32 GB (32768 MB)")).isVisible();
         t.enter("Total in the firmware", "16 GB");
-        assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']")).containsText("exactly one of these modules: Socket A, Socket B");
-        t.enter("Total in the firmware", "32 GB").enter("Rate as shown", "2800").enter("Memory test, passes", "1").enter("Memory test, errors", "0");
+        assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']"))
+                .containsText("exactly one of these modules: Socket A, Socket B");
+        t.enter("Total in the firmware", "32 GB")
+                .enter("Rate as shown", "2800")
+                .enter("Memory test, passes", "1")
+                .enter("Memory test, errors", "0");
         assertThat(t.page.locator("[data-field='RATE']")).containsText("2800 is the real clock in MHz");
-        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven")))
+                .isVisible();
 
         t.go("Hand back").tickAllSteps();
         t.page.getByLabel("What the owner is told").fill("32 GB, both channels");
         t.button("Hand back and close").click();
         assertThat(t.button("Open this job again")).isVisible();
-        Download download = t.page.waitForDownload(() -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as JSON")).click());
+        Download download = t.page.waitForDownload(
+                () -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as JSON"))
+                        .click());
         JsonNode job = new JsonMapper().readTree(Files.readString(download.path()));
         assertThat(job.get("format").asString()).isEqualTo("zephyr-ridge/job");
         assertThat(job.get("proven").asBoolean()).isTrue();
@@ -79,11 +96,19 @@ class JourneyTest {
         t.type("bram").tabTo("Password").type("gorse-by-the-gate").press("Enter");
         assertThat(t.heading("Bench")).isVisible();
         t.press("n");
-        t.tabTo("Machine").type("Quarrow Fell 14").tabTo("Whose it is").type("Weather post 9").tabTo("What they want").type("Maps and mail").press("Enter");
+        t.tabTo("Machine")
+                .type("Quarrow Fell 14")
+                .tabTo("Whose it is")
+                .type("Weather post 9")
+                .tabTo("What they want")
+                .type("Maps and mail")
+                .press("Enter");
         assertThat(t.heading("Take in")).isVisible();
         // Arrows move within a question's answers.
         t.tabTo("Not looked yet").press("ArrowRight");
-        assertThat(t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Warranty seal")).getByLabel("No seal")).isChecked();
+        assertThat(t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Warranty seal"))
+                        .getByLabel("No seal"))
+                .isChecked();
         t.kept().tabTo("Not looked yet").press("ArrowRight", "ArrowRight");
         t.kept().tabTo("Not asked yet").press("ArrowRight");
         t.kept().tabTo("Not looked yet").press("ArrowRight");
@@ -97,7 +122,8 @@ class JourneyTest {
         t.tabTo("16 GB 2Rx8 DDR4-3200D-004").press("Enter");
         assertThat(t.page.getByText("In hand: 16 GB 2Rx8 DDR4-3200")).isVisible();
         t.tabTo("Put 16 GB 2Rx8 DDR4-3200 into Socket under the tape").press("Enter");
-        assertThat(t.position("socket-b")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB 2Rx8 DDR4-3200.*changed"));
+        assertThat(t.position("socket-b"))
+                .hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB 2Rx8 DDR4-3200.*changed"));
         t.kept();
         assertThat(t.finding("LIMIT_BEYOND_OFFICIAL")).isVisible();
 
@@ -115,22 +141,41 @@ class JourneyTest {
         assertThat(t.button("Take back")).isVisible();
         t.press("7");
         assertThat(t.heading("Prove")).isVisible();
-        t.tabTo("Total in the firmware").type("24 GB").tabTo("Rate as shown").type("3200").tabTo("Memory test, passes").type("1").tabTo("Memory test, errors").type("0");
-        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+        t.tabTo("Total in the firmware")
+                .type("24 GB")
+                .tabTo("Rate as shown")
+                .type("3200")
+                .tabTo("Memory test, passes")
+                .type("1")
+                .tabTo("Memory test, errors")
+                .type("0");
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven")))
+                .isVisible();
         t.press("Escape", "8");
-        t.tabTo("What the owner is told").type("24 GB now").tabTo("Hand back and close").press("Enter");
+        t.tabTo("What the owner is told")
+                .type("24 GB now")
+                .tabTo("Hand back and close")
+                .press("Enter");
         assertThat(t.button("Open this job again")).isVisible();
         assertThat(t.complaints).isEmpty();
     }
 
     @Test
     void fourSocketsInTwoChannelsWithLowerBeforeUpper(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram").takeIn("Halmira Panel 27", "School, room 7", "A film course");
-        t.answer("Warranty seal", "No seal").answer("Battery", "No battery").answer("Drive encrypted, and its recovery key", "Not encrypted").answer("Firmware settings", "Noted");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("bram")
+                .takeIn("Halmira Panel 27", "School, room 7", "A film course");
+        t.answer("Warranty seal", "No seal")
+                .answer("Battery", "No battery")
+                .answer("Drive encrypted, and its recovery key", "Not encrypted")
+                .answer("Firmware settings", "Noted");
         t.go("Plan");
         t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx16 PC4-2666V-SC0-11");
         assertThat(t.finding("LABEL_IMPOSSIBLE_DENSITY")).isVisible();
-        t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What it may say instead")).getByRole(AriaRole.BUTTON).first().click();
+        t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What it may say instead"))
+                .getByRole(AriaRole.BUTTON)
+                .first()
+                .click();
         t.button("Add to this job").click();
         t.page.getByLabel("Or a module by its label line").fill("8GB 1Rx8 PC4-2666V-SA1-11");
         t.button("Add to this job").click();
@@ -156,14 +201,24 @@ class JourneyTest {
         t.go("Open").tickAllSteps();
         t.go("Fit");
         assertThat(t.page.locator("[data-fit]").first()).hasAttribute("data-fit", "a-lower");
-        t.page.locator("[data-fit='a-upper']").getByText("Seated, latches flush").click();
+        t.page.locator("[data-fit='a-upper']")
+                .getByText("Seated, latches flush")
+                .click();
         assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("fit Socket A, lower first");
-        t.page.locator("[data-fit='a-lower']").getByText("Seated, latches flush").click();
+        t.page.locator("[data-fit='a-lower']")
+                .getByText("Seated, latches flush")
+                .click();
         t.kept();
-        t.page.locator("[data-fit='a-upper']").getByText("Seated, latches flush").click();
+        t.page.locator("[data-fit='a-upper']")
+                .getByText("Seated, latches flush")
+                .click();
         assertThat(t.button("Take back")).hasCount(2);
-        t.go("Prove").enter("Total in the firmware", "24 GB").enter("Rate as shown", "2133").enter("Memory test, passes", "1");
-        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven"))).isVisible();
+        t.go("Prove")
+                .enter("Total in the firmware", "24 GB")
+                .enter("Rate as shown", "2133")
+                .enter("Memory test, passes", "1");
+        assertThat(t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Proven")))
+                .isVisible();
         t.go("Hand back");
         t.button("Hand back and close").click();
         assertThat(t.button("Open this job again")).isVisible();
@@ -172,7 +227,9 @@ class JourneyTest {
 
     @Test
     void aSwollenBatteryAndAnUnansweredSealKeepTheMachineShut(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Survey hut", "Faster maps");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Skerrow Tern 16", "Survey hut", "Faster maps");
         t.go("Plan").chip("D-015").click();
         t.position("socket-a").click();
         t.kept().go("Open");
@@ -182,7 +239,8 @@ class JourneyTest {
         t.button("There is a seal").click();
         assertThat(t.finding("GATE_SEAL_NOT_ASKED")).isVisible();
         t.button("Owner agrees").click();
-        // The recovery key and the firmware's settings are asked for before the first screw; this model forgets its settings.
+        // The recovery key and the firmware's settings are asked for before the first screw; this model forgets its
+        // settings.
         assertThat(t.finding("GATE_KEY_NOT_ASKED")).isVisible();
         t.button("Key not known").click();
         assertThat(t.finding("GATE_CLEAR_WITHOUT_KEY")).isVisible();
@@ -204,7 +262,9 @@ class JourneyTest {
 
     @Test
     void theSecondOfTwoPeopleIsToldAndKeepsTheirText(TestServer.Running server, Browser.Running browser) {
-        Technician ilka = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Ostrell Drift 11", "Bus depot 2", "Timetables");
+        Technician ilka = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Ostrell Drift 11", "Bus depot 2", "Timetables");
         Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
         bram.page.navigate(ilka.page.url());
         assertThat(bram.heading("Take in")).isVisible();
@@ -213,7 +273,10 @@ class JourneyTest {
         bram.page.getByLabel("Condition, and what came with it").blur();
         assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
         assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
-        assertThat(bram.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery")).getByLabel("Worn")).isChecked();
+        assertThat(bram.page
+                        .getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
+                        .getByLabel("Worn"))
+                .isChecked();
         // Nothing of the second's is in the database until they say so; a reload asks again and has not lost it.
         long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
@@ -228,13 +291,20 @@ class JourneyTest {
 
     /** A job's state as the database has it. */
     private static JsonNode state(TestServer.Running server, long id) {
-        return new JsonMapper().readTree(server.bean(DSLContext.class).select(Tables.JOB.STATE).from(Tables.JOB).where(Tables.JOB.ID.eq(id)).fetchOne(Tables.JOB.STATE));
+        return new JsonMapper()
+                .readTree(server.bean(DSLContext.class)
+                        .select(Tables.JOB.STATE)
+                        .from(Tables.JOB)
+                        .where(Tables.JOB.ID.eq(id))
+                        .fetchOne(Tables.JOB.STATE));
     }
 
     /** The connection breaks for one of two people; both go on, the page is reloaded in between, and the database has it all. */
     @Test
     void aLostConnectionAndAnotherPersonLoseNothing(TestServer.Running server, Browser.Running browser) {
-        Technician ilka = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Ostrell Drift 11", "Bus depot 4", "Timetables");
+        Technician ilka = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Ostrell Drift 11", "Bus depot 4", "Timetables");
         long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
         bram.page.navigate(ilka.page.url());
@@ -262,25 +332,36 @@ class JourneyTest {
 
     @Test
     void photosAndTimersBelongToTheirJob(TestServer.Running server, Browser.Running browser) throws IOException {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy loft", "More tabs");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Skerrow Tern 16", "Dairy loft", "More tabs");
         String job = t.page.url().replaceAll("(/jobs/[0-9]+).*", "$1");
         t.page.getByLabel("What the next photo shows").fill("Crack at the left hinge");
-        java.awt.image.BufferedImage picture = new java.awt.image.BufferedImage(320, 240, java.awt.image.BufferedImage.TYPE_INT_RGB);
+        java.awt.image.BufferedImage picture =
+                new java.awt.image.BufferedImage(320, 240, java.awt.image.BufferedImage.TYPE_INT_RGB);
         java.io.ByteArrayOutputStream png = new java.io.ByteArrayOutputStream();
         javax.imageio.ImageIO.write(picture, "png", png);
-        t.page.locator("[data-photos]").setInputFiles(new com.microsoft.playwright.options.FilePayload("hinge.png", "image/png", png.toByteArray()));
+        t.page.locator("[data-photos]")
+                .setInputFiles(
+                        new com.microsoft.playwright.options.FilePayload("hinge.png", "image/png", png.toByteArray()));
         assertThat(t.page.getByAltText("Crack at the left hinge")).isVisible();
-        assertThat((int) t.page.getByAltText("Crack at the left hinge").evaluate("async i => { await i.decode(); return i.naturalWidth; }")).isEqualTo(320);
-        t.page.locator("[data-photos]").setInputFiles(new com.microsoft.playwright.options.FilePayload("note.png", "image/png", "no picture".getBytes()));
+        assertThat((int) t.page.getByAltText("Crack at the left hinge")
+                        .evaluate("async i => { await i.decode(); return i.naturalWidth; }"))
+                .isEqualTo(320);
+        t.page.locator("[data-photos]")
+                .setInputFiles(new com.microsoft.playwright.options.FilePayload(
+                        "note.png", "image/png", "no picture".getBytes()));
         assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("note.png: This is no JPEG and no PNG picture");
         t.go("Prove");
         t.button("Timer: Memory test, 5:00").click();
         assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText("Skerrow Tern 16");
         // It is seen from everywhere, counts down, and leads back to its job.
         t.page.navigate("/jobs");
-        assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText(java.util.regex.Pattern.compile("4:5\\d"));
+        assertThat(t.page.locator("[data-timer='MEMORY_TEST']"))
+                .containsText(java.util.regex.Pattern.compile("4:5\\d"));
         t.page.locator("[data-timer='MEMORY_TEST'] a").click();
-        assertThat(t.page).hasURL(java.util.regex.Pattern.compile(job.replaceAll(".*(/jobs/[0-9]+)", ".*$1") + "(/.*)?$"));
+        assertThat(t.page)
+                .hasURL(java.util.regex.Pattern.compile(job.replaceAll(".*(/jobs/[0-9]+)", ".*$1") + "(/.*)?$"));
         t.page.locator("[data-timer='MEMORY_TEST'] button").click();
         assertThat(t.page.locator("[data-timer]")).hasCount(0);
         assertThat(t.complaints).isEmpty();
@@ -291,9 +372,13 @@ class JourneyTest {
         Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
         t.press("/").type("Gannet").press("Enter");
         assertThat(t.heading("Skerrow Gannet 15")).isVisible();
-        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions"))).containsText("CAMM2");
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions")))
+                .containsText("CAMM2");
         // A serial off a label, read by a scanner, leads to the job that has the module.
-        String serial = server.bean(DSLContext.class).select(Tables.DRAWER_MODULE.SERIAL).from(Tables.DRAWER_MODULE).where(Tables.DRAWER_MODULE.TAG.eq("D-012"))
+        String serial = server.bean(DSLContext.class)
+                .select(Tables.DRAWER_MODULE.SERIAL)
+                .from(Tables.DRAWER_MODULE)
+                .where(Tables.DRAWER_MODULE.TAG.eq("D-012"))
                 .fetchOne(Tables.DRAWER_MODULE.SERIAL);
         t.press("Escape", "/").type(serial).press("Enter");
         assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
@@ -312,13 +397,16 @@ class JourneyTest {
 
     @Test
     void undoAndRedoByKeyAndAReloadLosesNothing(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("wren").takeIn("Skerrow Tern 16", "Survey team 3", "More tabs");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("wren")
+                .takeIn("Skerrow Tern 16", "Survey team 3", "More tabs");
         t.go("Plan").chip("D-049").click();
         t.position("socket-a").click();
         t.kept();
         assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
         t.press("Control+z").kept();
-        assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket A: empty.*"));
+        assertThat(t.position("socket-a"))
+                .hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket A: empty.*"));
         t.press("Control+Shift+Z").kept();
         assertThat(t.position("socket-a")).hasAttribute("aria-label", java.util.regex.Pattern.compile(".*16 GB.*"));
         // A label line half typed is there again after a reload.
@@ -332,20 +420,29 @@ class JourneyTest {
     @Test
     void theLeadAddsSomebodyWhoThenSignsIn(TestServer.Running server, Browser.Running browser) {
         Technician wren = new Technician(browser.newPage(server.address())).signIn("wren");
-        wren.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts")).click();
+        wren.page
+                .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts"))
+                .click();
         assertThat(wren.heading("Accounts")).isVisible();
         wren.page.getByLabel("Login").fill("sedge");
-        wren.page.getByLabel("Name", new Page.GetByLabelOptions().setExact(true)).fill("Sedge");
+        wren.page
+                .getByLabel("Name", new Page.GetByLabelOptions().setExact(true))
+                .fill("Sedge");
         wren.page.getByLabel("Password, 12 characters or more").fill("rain-over-the-moor");
         wren.button("Add").click();
-        assertThat(wren.page.getByText("Sedge", new Page.GetByTextOptions().setExact(true))).isVisible();
+        assertThat(wren.page.getByText("Sedge", new Page.GetByTextOptions().setExact(true)))
+                .isVisible();
         Page page = browser.newPage(server.address());
         page.getByLabel("Login").fill("sedge");
         page.getByLabel("Password").fill("rain-over-the-moor");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in").setExact(true)).click();
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("Sign in").setExact(true))
+                .click();
         Technician sedge = new Technician(page);
         assertThat(sedge.heading("Bench")).isVisible();
-        assertThat(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts"))).isHidden();
+        assertThat(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts")))
+                .isHidden();
         assertThat(wren.complaints).isEmpty();
     }
 

@@ -23,8 +23,7 @@ class KillTest {
     private static final int WRITERS = 4;
 
     /** A change the server said yes to. */
-    private record Acknowledged(long job, long version, String text) {
-    }
+    private record Acknowledged(long job, long version, String text) {}
 
     @Test
     void everyAcknowledgedWriteIsThere() throws Exception {
@@ -59,20 +58,28 @@ class KillTest {
                 check(zephyr.address(), acknowledged);
             }
         }
-        assertThat(acknowledged.size()).as("enough writes for the kills to hit some").isGreaterThan(rounds * 20);
-        System.out.printf("Kill test: %d kills (%d of the database), %d acknowledged writes, all there; %d not acknowledged%n", rounds, databaseKills, acknowledged.size(),
-                refused.get());
+        assertThat(acknowledged.size())
+                .as("enough writes for the kills to hit some")
+                .isGreaterThan(rounds * 20);
+        System.out.printf(
+                "Kill test: %d kills (%d of the database), %d acknowledged writes, all there; %d not acknowledged%n",
+                rounds, databaseKills, acknowledged.size(), refused.get());
     }
 
-    private static void write(String address, String name, AtomicBoolean stop, Queue<Acknowledged> acknowledged, AtomicInteger refused) {
+    private static void write(
+            String address, String name, AtomicBoolean stop, Queue<Acknowledged> acknowledged, AtomicInteger refused) {
         try {
             ApiClient client = new ApiClient(address);
             client.signIn("ilka", DemoAccounts.ALL.get(1).password());
-            long job = client.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", name, "wish", "")).json().get("id").asLong();
+            long job = client.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", name, "wish", ""))
+                    .json()
+                    .get("id")
+                    .asLong();
             acknowledged.add(new Acknowledged(job, 1, ""));
             for (long version = 1; !stop.get(); version++) {
                 String text = name + " change " + version;
-                int status = client.changeAt(job, version, "AnswerIntake", Map.of("owner", name, "wish", text)).status();
+                int status = client.changeAt(job, version, "AnswerIntake", Map.of("owner", name, "wish", text))
+                        .status();
                 if (status != 200) {
                     refused.incrementAndGet();
                     return;

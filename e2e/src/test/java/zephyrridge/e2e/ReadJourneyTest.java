@@ -22,23 +22,29 @@ class ReadJourneyTest {
         ApiClient api = ApiClient.signedIn(server, "ilka");
         byte[] table = api.getBytes("/api/jobs/2/smbios");
         byte[] chip = api.getBytes("/api/drawer/D-001/spd");
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka").takeIn("Halmira Panel 27", "School, room 5", "As room 3");
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn("Halmira Panel 27", "School, room 5", "As room 3");
         t.go("Read");
         t.page.locator("[data-sources]").setInputFiles(new FilePayload[] {
             new FilePayload("table.bin", "application/octet-stream", table),
-            new FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())});
+            new FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())
+        });
         assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("letter.txt: This text is no label line");
         assertThat(t.page.locator("[data-source='FIRMWARE']")).containsText("SMBIOS table 3.3, 4 memory devices");
         assertThat(t.page.locator("[data-evidence='a-lower']")).containsText("socket with a module");
         assertThat(t.page.locator("[data-evidence='a-upper']")).containsText("empty socket, confirmed");
         // The chip's own image as a hex dump, pasted: it is placed by hand, and its rank row has two sources now.
         String hex = HexFormat.ofDelimiter(" ").formatHex(chip);
-        t.page.evaluate("text => { const d = new DataTransfer(); d.setData('text/plain', text); window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, cancelable: true, bubbles: true })); }", hex);
+        t.page.evaluate(
+                "text => { const d = new DataTransfer(); d.setData('text/plain', text); window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: d, cancelable: true, bubbles: true })); }",
+                hex);
         assertThat(t.page.locator("[data-source='CHIP']")).containsText("SPD image DDR4, 512 bytes");
         t.page.getByLabel("Where the module of pasted text sits").selectOption("a-lower");
         t.kept();
         t.page.locator("[data-evidence='a-lower']").click();
-        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='DEVICE_WIDTH']")).containsText("x8");
+        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='DEVICE_WIDTH']"))
+                .containsText("x8");
         t.button("All fields of pasted text").click();
         assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("CL-tRCD-tRP-tRAS");
         t.press("Escape");
@@ -46,16 +52,25 @@ class ReadJourneyTest {
         t.button("Correct Ranks").click();
         t.page.getByLabel("Ranks, corrected").fill("2");
         t.press("Enter").kept();
-        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='RANKS']")).containsText("by hand");
+        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='RANKS']"))
+                .containsText("by hand");
         t.press("Control+z").kept();
-        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='RANKS']")).not().containsText("by hand");
+        assertThat(t.page.locator("[data-evidence-table='a-lower'] [data-field='RANKS']"))
+                .not()
+                .containsText("by hand");
         // What the eye says of a socket, then everything with one key.
         t.page.locator("[data-evidence='b-upper']").click();
-        t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("What I see at")).getByText("Empty socket").click();
+        t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("What I see at"))
+                .getByText("Empty socket")
+                .click();
         t.kept();
-        t.page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Read").setExact(true)).click();
+        t.page.getByRole(
+                        AriaRole.HEADING,
+                        new Page.GetByRoleOptions().setName("Read").setExact(true))
+                .click();
         t.press("a").kept();
-        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules found"))).containsText("8 GB 1Rx8 DDR4-2666");
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules found")))
+                .containsText("8 GB 1Rx8 DDR4-2666");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/([0-9]+).*", "$1"));
         JsonNode job = api.get("/api/jobs/" + id + "/export").json().get("job");
         assertThat(job.at("/asFound").size()).isEqualTo(2);

@@ -22,8 +22,25 @@ class ScreenshotTour {
         page.waitForSelector("text=Demo accounts");
         page.screenshot(to("sign-in"));
         new Technician(page).signIn("wren");
-        Map<String, String> views = new TreeMap<>(Map.of("bench", "/jobs", "take-in", "/jobs/2/take-in", "read-label", "/jobs/1/read", "limits", "/jobs/3/limits", "plan", "/jobs/2/plan",
-                "open", "/jobs/3/open", "fit", "/jobs/5/fit", "prove", "/jobs/5/prove", "hand-back", "/jobs/6/hand-back"));
+        Map<String, String> views = new TreeMap<>(Map.of(
+                "bench",
+                "/jobs",
+                "take-in",
+                "/jobs/2/take-in",
+                "read-label",
+                "/jobs/1/read",
+                "limits",
+                "/jobs/3/limits",
+                "plan",
+                "/jobs/2/plan",
+                "open",
+                "/jobs/3/open",
+                "fit",
+                "/jobs/5/fit",
+                "prove",
+                "/jobs/5/prove",
+                "hand-back",
+                "/jobs/6/hand-back"));
         views.put("plan-dark", "/jobs/5/plan");
         views.put("accounts", "/accounts");
         views.put("read", "/jobs/11/read");
@@ -32,7 +49,9 @@ class ScreenshotTour {
         views.put("machines", "/machines");
         views.put("machine", "/machines/fenwright-journeyman-17");
         for (Map.Entry<String, String> view : views.entrySet()) {
-            page.evaluate("m => localStorage.setItem('ridge-colour-mode', m)", view.getKey().endsWith("dark") ? "dark" : "light");
+            page.evaluate(
+                    "m => localStorage.setItem('ridge-colour-mode', m)",
+                    view.getKey().endsWith("dark") ? "dark" : "light");
             page.navigate(view.getValue());
             page.waitForSelector("h1");
             if (view.getKey().equals("read-label")) {

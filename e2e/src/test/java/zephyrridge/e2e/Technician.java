@@ -28,7 +28,10 @@ final class Technician {
     }
 
     Technician signIn(String login) {
-        DemoAccounts.Hint hint = DemoAccounts.ALL.stream().filter(a -> a.login().equals(login)).findFirst().orElseThrow();
+        DemoAccounts.Hint hint = DemoAccounts.ALL.stream()
+                .filter(a -> a.login().equals(login))
+                .findFirst()
+                .orElseThrow();
         page.getByLabel("Login").fill(hint.login());
         page.getByLabel("Password").fill(hint.password());
         button("Sign in").click();
@@ -39,7 +42,10 @@ final class Technician {
     Technician takeIn(String machine, String owner, String wish) {
         button("Take a machine in (N)").click();
         Locator choice = page.getByLabel("Machine", new Page.GetByLabelOptions().setExact(true));
-        String label = choice.locator("option").filter(new Locator.FilterOptions().setHasText(machine)).first().textContent();
+        String label = choice.locator("option")
+                .filter(new Locator.FilterOptions().setHasText(machine))
+                .first()
+                .textContent();
         choice.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(label));
         page.getByLabel("Whose it is").fill(owner);
         page.getByLabel("What they want, in their words").fill(wish);
@@ -49,14 +55,18 @@ final class Technician {
     }
 
     Technician go(String station) {
-        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Stations")).getByRole(AriaRole.BUTTON,
-                new Locator.GetByRoleOptions().setName(Pattern.compile("^[1-8] " + station))).click();
+        page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("Stations"))
+                .getByRole(
+                        AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^[1-8] " + station)))
+                .click();
         assertThat(heading(station)).isVisible();
         return this;
     }
 
     Technician answer(String question, String answer) {
-        page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName(question)).getByText(answer, new Locator.GetByTextOptions().setExact(true)).click();
+        page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName(question))
+                .getByText(answer, new Locator.GetByTextOptions().setExact(true))
+                .click();
         return kept();
     }
 
@@ -74,23 +84,29 @@ final class Technician {
         page.mouse().move(a.x + a.width / 2, a.y + a.height / 2);
         page.mouse().down();
         page.mouse().move(a.x + a.width / 2 + 12, a.y + a.height / 2 - 12);
-        page.mouse().move(b.x + b.width / 2, b.y + b.height / 2, new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
+        page.mouse()
+                .move(
+                        b.x + b.width / 2,
+                        b.y + b.height / 2,
+                        new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
         page.mouse().up();
         return kept();
     }
 
     /** A position in the planned picture. */
     Locator position(String id) {
-        return page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Memory as planned")).locator("[data-position='" + id + "']");
+        return page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Memory as planned"))
+                .locator("[data-position='" + id + "']");
     }
 
     Locator chip(String text) {
-        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules to place")).getByRole(AriaRole.BUTTON,
-                new Locator.GetByRoleOptions().setName(Pattern.compile(text)));
+        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules to place"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile(text)));
     }
 
     Technician tickAllSteps() {
-        Locator open = page.locator("[data-step]").filter(new Locator.FilterOptions().setHas(page.locator("input:not(:checked)")));
+        Locator open = page.locator("[data-step]")
+                .filter(new Locator.FilterOptions().setHas(page.locator("input:not(:checked)")));
         for (int left = open.count(); left > 0; left = open.count()) {
             open.first().getByRole(AriaRole.CHECKBOX).check(new Locator.CheckOptions().setForce(true));
             kept();
@@ -106,11 +122,14 @@ final class Technician {
     }
 
     Locator button(String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     Locator heading(String name) {
-        return page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
+        return page.getByRole(
+                AriaRole.HEADING,
+                new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
     }
 
     Locator finding(String code) {
@@ -121,7 +140,9 @@ final class Technician {
     Technician tabTo(String name) {
         for (int i = 0; i < 150; i++) {
             page.keyboard().press("Tab");
-            String at = String.valueOf(page.evaluate("""
+            String at = String.valueOf(
+                    page.evaluate(
+                            """
                     () => { const e = document.activeElement; if (!e) return '';
                       const labels = e.labels && e.labels.length ? [...e.labels].map(l => l.textContent).join(' ') : '';
                       return (e.getAttribute('aria-label') || labels || e.textContent || '').replace(/\\s+/g, ' ').trim(); }"""));

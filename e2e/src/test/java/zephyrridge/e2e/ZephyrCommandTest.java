@@ -36,7 +36,8 @@ class ZephyrCommandTest {
 
     private ApiClient ilka() {
         ApiClient client = new ApiClient(zephyr.address());
-        assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status()).isEqualTo(204);
+        assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status())
+                .isEqualTo(204);
         return client;
     }
 
@@ -46,15 +47,21 @@ class ZephyrCommandTest {
         assertThat(first.code()).as(first.text()).isZero();
         assertThat(first.text()).contains(zephyr.address());
         assertThat(zephyr.zephyr("demo").text()).contains("runs already");
-        JsonNode job = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Kept through a crash", "wish", "")).json();
+        JsonNode job = ilka().post(
+                        "/api/jobs",
+                        Map.of("machineId", "skerrow-tern-16", "owner", "Kept through a crash", "wish", ""))
+                .json();
         long id = job.get("id").asLong();
 
         zephyr.kill("Application");
         zephyr.kill("Database");
-        assertThat(zephyr.zephyr("status").text()).contains("Application: does not run").contains("Database:    does not run");
+        assertThat(zephyr.zephyr("status").text())
+                .contains("Application: does not run")
+                .contains("Database:    does not run");
         Installation.Said again = zephyr.zephyr("demo");
         assertThat(again.code()).as(again.text()).isZero();
-        assertThat(ilka().get("/api/jobs/" + id).json().at("/intake/owner").asString()).isEqualTo("Kept through a crash");
+        assertThat(ilka().get("/api/jobs/" + id).json().at("/intake/owner").asString())
+                .isEqualTo("Kept through a crash");
 
         // An afresh demo has its stories and nothing else.
         assertThat(zephyr.zephyr("reset-demo").code()).isZero();
@@ -68,7 +75,18 @@ class ZephyrCommandTest {
     void restoresWhatWasBackedUp() throws Exception {
         assertThat(zephyr.zephyr("demo").code()).isZero();
         Path file = zephyr.home.resolve("workshop.sql.gz");
-        long kept = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Gorse \u2019n heather, \ud83c\udf3f", "wish", "'; quotes \" and\nlines")).json().get("id").asLong();
+        long kept = ilka().post(
+                        "/api/jobs",
+                        Map.of(
+                                "machineId",
+                                "skerrow-tern-16",
+                                "owner",
+                                "Gorse \u2019n heather, \ud83c\udf3f",
+                                "wish",
+                                "'; quotes \" and\nlines"))
+                .json()
+                .get("id")
+                .asLong();
         String before = ilka().get("/api/jobs/" + kept + "/export").body();
         String list = ilka().get("/api/jobs").body();
         Installation.Said backup = zephyr.zephyr("backup", file.toString());
@@ -76,14 +94,20 @@ class ZephyrCommandTest {
         assertThat(Files.size(file)).isGreaterThan(1000);
         assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("exists already");
 
-        long lost = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "After the backup", "wish", "")).json().get("id").asLong();
+        long lost = ilka().post(
+                        "/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "After the backup", "wish", ""))
+                .json()
+                .get("id")
+                .asLong();
         Installation.Said restore = zephyr.zephyr("restore", file.toString());
         assertThat(restore.code()).as(restore.text()).isZero();
         assertThat(zephyr.zephyr("demo").code()).isZero();
         assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(404);
         assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
         assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
-        assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString()).text()).contains("no such file");
+        assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString())
+                        .text())
+                .contains("no such file");
     }
 
     /** An empty installation asks for its first lead, then leads to the first machine and the first job; the demo is apart from it. */
@@ -103,7 +127,8 @@ class ZephyrCommandTest {
         t.page.getByLabel("Set-up code").fill(code);
         t.button("Open the workshop").click();
         assertThat(t.heading("Bench")).isVisible();
-        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine")).click();
+        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine"))
+                .click();
         t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Quarrow");
         t.page.getByLabel("Model").fill("Tor 12");
         t.button("Make the record").click();
@@ -113,7 +138,12 @@ class ZephyrCommandTest {
         assertThat(t.page.getByText("#1 Quarrow Tor 12")).isVisible();
         assertThat(t.complaints).isEmpty();
         // The same code makes no second lead, and the demo does not start over the workshop's data.
-        assertThat(new ApiClient(zephyr.address()).get("/api/session").json().get("setUp").asBoolean()).isFalse();
+        assertThat(new ApiClient(zephyr.address())
+                        .get("/api/session")
+                        .json()
+                        .get("setUp")
+                        .asBoolean())
+                .isFalse();
         assertThat(zephyr.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
         assertThat(zephyr.zephyr("demo").text()).contains("runs with the data of the workshop");
         Path file = zephyr.home.resolve("workshop.sql.gz");
@@ -133,12 +163,16 @@ class ZephyrCommandTest {
     @Test
     void whatIsTypedWhileTheServerIsDeadLandsWhenItIsBack(Browser.Running browser) throws Exception {
         assertThat(zephyr.zephyr("demo").code()).isZero();
-        Technician t = new Technician(browser.newPage(zephyr.address())).signIn("ilka").takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
+        Technician t = new Technician(browser.newPage(zephyr.address()))
+                .signIn("ilka")
+                .takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         zephyr.kill("Application");
         t.page.getByLabel("Condition, and what came with it").fill("Typed while nobody answered");
         t.page.getByLabel("Condition, and what came with it").blur();
-        t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery")).getByText("Worn").click();
+        t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
+                .getByText("Worn")
+                .click();
         t.page.getByLabel("Total in the firmware").fill("16 GB");
         t.page.getByLabel("Total in the firmware").blur();
         assertThat(t.page.getByText("3 changes wait")).isVisible();
@@ -155,7 +189,9 @@ class ZephyrCommandTest {
         try (ServerSocket other = new ServerSocket(zephyr.databasePort, 1, InetAddress.getLoopbackAddress())) {
             Installation.Said said = zephyr.zephyr("demo");
             assertThat(said.code()).isNotZero();
-            assertThat(said.text()).contains("port " + other.getLocalPort() + " is taken").contains("ZEPHYR_DB_PORT");
+            assertThat(said.text())
+                    .contains("port " + other.getLocalPort() + " is taken")
+                    .contains("ZEPHYR_DB_PORT");
         }
     }
 

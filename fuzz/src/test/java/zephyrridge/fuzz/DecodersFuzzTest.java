@@ -43,10 +43,11 @@ class DecodersFuzzTest {
 
     @FuzzTest
     void smbios(byte[] data) {
-        SmbiosDecoder.decode(Bytes.copyOf(data)).ifPresent(r -> r.structures().forEach(s -> s.keys().forEach(k -> {
-            s.text(k);
-            s.hex(k);
-        })));
+        SmbiosDecoder.decode(Bytes.copyOf(data))
+                .ifPresent(r -> r.structures().forEach(s -> s.keys().forEach(k -> {
+                    s.text(k);
+                    s.hex(k);
+                })));
     }
 
     @FuzzTest

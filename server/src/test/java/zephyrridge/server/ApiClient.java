@@ -26,7 +26,8 @@ public final class ApiClient {
     private static final JsonMapper JSON = new JsonMapper();
     private final String address;
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
 
     public ApiClient(String address) {
         this.address = address;
@@ -34,7 +35,11 @@ public final class ApiClient {
 
     public static ApiClient signedIn(TestServer.Running server, String login) {
         ApiClient client = new ApiClient(server.address());
-        String password = DemoAccounts.ALL.stream().filter(a -> a.login().equals(login)).findFirst().orElseThrow().password();
+        String password = DemoAccounts.ALL.stream()
+                .filter(a -> a.login().equals(login))
+                .findFirst()
+                .orElseThrow()
+                .password();
         Answer answer = client.signIn(login, password);
         if (answer.status() != 204) {
             throw new IllegalStateException("sign-in: " + answer);
@@ -45,14 +50,21 @@ public final class ApiClient {
     /** The same browser, with its cookies, at another address of this machine. */
     public ApiClient at(String otherAddress) {
         ApiClient client = new ApiClient(otherAddress);
-        cookies.getCookieStore().getCookies().forEach(c -> client.cookies.getCookieStore().add(URI.create(otherAddress), c));
+        cookies.getCookieStore()
+                .getCookies()
+                .forEach(c -> client.cookies.getCookieStore().add(URI.create(otherAddress), c));
         return client;
     }
 
     public Answer signIn(String login, String password) {
         get("/api/session");
-        Answer answer = send("POST", "/api/sign-in", "application/x-www-form-urlencoded",
-                "login=" + URLEncoder.encode(login, StandardCharsets.UTF_8) + "&password=" + URLEncoder.encode(password, StandardCharsets.UTF_8), true);
+        Answer answer = send(
+                "POST",
+                "/api/sign-in",
+                "application/x-www-form-urlencoded",
+                "login=" + URLEncoder.encode(login, StandardCharsets.UTF_8) + "&password="
+                        + URLEncoder.encode(password, StandardCharsets.UTF_8),
+                true);
         get("/api/session");
         return answer;
     }
@@ -62,7 +74,8 @@ public final class ApiClient {
     }
 
     public Answer post(String path, Object body) {
-        return send("POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
+        return send(
+                "POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
     }
 
     public Answer delete(String path) {
@@ -79,7 +92,10 @@ public final class ApiClient {
 
     public byte[] getBytes(String path) {
         try {
-            return http.send(HttpRequest.newBuilder(URI.create(address + path)).build(), HttpResponse.BodyHandlers.ofByteArray()).body();
+            return http.send(
+                            HttpRequest.newBuilder(URI.create(address + path)).build(),
+                            HttpResponse.BodyHandlers.ofByteArray())
+                    .body();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -104,15 +120,26 @@ public final class ApiClient {
     }
 
     public String cookie(String name) {
-        return cookies.getCookieStore().getCookies().stream().filter(c -> c.getName().equals(name)).map(HttpCookie::getValue).findFirst().orElse("");
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals(name))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
     }
 
     private Answer send(String method, String path, String type, String body, boolean token) {
-        return send(method, path, type, body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body), token);
+        return send(
+                method,
+                path,
+                type,
+                body == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(body),
+                token);
     }
 
     private Answer send(String method, String path, String type, HttpRequest.BodyPublisher body, boolean token) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path)).header("Content-Type", type).header("Accept", "application/json");
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path))
+                .header("Content-Type", type)
+                .header("Accept", "application/json");
         if (token && !cookie("XSRF-TOKEN").isEmpty()) {
             request.header("X-XSRF-TOKEN", cookie("XSRF-TOKEN"));
         }

@@ -15,24 +15,53 @@ import tools.jackson.databind.json.JsonMapper;
 /** Every endpoint of the API document with input of every wrong kind: an answer that says what is wrong, never an error of the server. */
 @ExtendWith(TestServer.class)
 class EveryEndpointTest {
-    private static final List<String> BODIES = List.of("", "{", "null", "[]", "{}", "7", "\"x\"", "{\"unknown\":1}", "[".repeat(3000), "{\"a\":".repeat(200) + "1" + "}".repeat(200),
-            "\u0000\u0001", "{\"expectedVersion\":1e999,\"change\":null}", "{\"line\":{\"a\":[]},\"machineId\":[],\"kind\":\"X\",\"login\":7}", "x".repeat(300_000));
-    private static final List<String> IDS = List.of("0", "-1", "999999999", "99999999999999999999", "abc", "%00", "..%2F..%2Fetc", "1;drop", "%27%20or%201=1", "x".repeat(2000));
+    private static final List<String> BODIES = List.of(
+            "",
+            "{",
+            "null",
+            "[]",
+            "{}",
+            "7",
+            "\"x\"",
+            "{\"unknown\":1}",
+            "[".repeat(3000),
+            "{\"a\":".repeat(200) + "1" + "}".repeat(200),
+            "\u0000\u0001",
+            "{\"expectedVersion\":1e999,\"change\":null}",
+            "{\"line\":{\"a\":[]},\"machineId\":[],\"kind\":\"X\",\"login\":7}",
+            "x".repeat(300_000));
+    private static final List<String> IDS = List.of(
+            "0",
+            "-1",
+            "999999999",
+            "99999999999999999999",
+            "abc",
+            "%00",
+            "..%2F..%2Fetc",
+            "1;drop",
+            "%27%20or%201=1",
+            "x".repeat(2000));
 
-    private record Operation(String method, String path) {
-    }
+    private record Operation(String method, String path) {}
 
     private static List<Operation> operations() throws Exception {
-        JsonNode paths = new JsonMapper().readTree(Files.readAllBytes(Path.of("../docs/formats/openapi.json"))).get("paths");
+        JsonNode paths = new JsonMapper()
+                .readTree(Files.readAllBytes(Path.of("../docs/formats/openapi.json")))
+                .get("paths");
         List<Operation> all = new ArrayList<>();
-        paths.propertyStream().forEach(p -> p.getValue().propertyStream().forEach(m -> all.add(new Operation(m.getKey().toUpperCase(java.util.Locale.ROOT), p.getKey()))));
+        paths.propertyStream().forEach(p -> p.getValue()
+                .propertyStream()
+                .forEach(m -> all.add(new Operation(m.getKey().toUpperCase(java.util.Locale.ROOT), p.getKey()))));
         return all;
     }
 
     @Test
     void wrongBodiesAreRefusedWithAReason(TestServer.Running server) throws Exception {
         ApiClient lead = ApiClient.signedIn(server, "wren");
-        List<Operation> writes = operations().stream().filter(o -> o.method.equals("POST") && !Set.of("/api/sign-in", "/api/sign-out").contains(o.path)).toList();
+        List<Operation> writes = operations().stream()
+                .filter(o -> o.method.equals("POST")
+                        && !Set.of("/api/sign-in", "/api/sign-out").contains(o.path))
+                .toList();
         assertThat(writes.size()).isGreaterThanOrEqualTo(9);
         for (Operation o : writes) {
             for (String body : BODIES) {
@@ -45,7 +74,8 @@ class EveryEndpointTest {
     @Test
     void unknownAndWrongIdsAreRefusedWithAReason(TestServer.Running server) throws Exception {
         ApiClient lead = ApiClient.signedIn(server, "wren");
-        List<Operation> withIds = operations().stream().filter(o -> o.path.contains("{")).toList();
+        List<Operation> withIds =
+                operations().stream().filter(o -> o.path.contains("{")).toList();
         assertThat(withIds.size()).isGreaterThanOrEqualTo(9);
         for (Operation o : withIds) {
             for (String id : IDS) {
@@ -63,11 +93,17 @@ class EveryEndpointTest {
         ApiClient desk = ApiClient.signedIn(server, "desk");
         for (Operation o : operations()) {
             String path = o.path.replace("{id}", "1").replace("{login}", "wren").replaceAll("\\{\\w+}", "x");
-            if (!Set.of("/api/session", "/api/sign-in-hints", "/api/first-account").contains(o.path)) {
-                assertThat(nobody.call(o.method, path, "{}").status()).as(o.toString()).isEqualTo(401);
+            if (!Set.of("/api/session", "/api/sign-in-hints", "/api/first-account")
+                    .contains(o.path)) {
+                assertThat(nobody.call(o.method, path, "{}").status())
+                        .as(o.toString())
+                        .isEqualTo(401);
             }
-            if (!o.method.equals("GET") && !Set.of("/api/labels/decode", "/api/first-account").contains(o.path)) {
-                assertThat(desk.call(o.method, path, "{}").status()).as("desk " + o).isEqualTo(403);
+            if (!o.method.equals("GET")
+                    && !Set.of("/api/labels/decode", "/api/first-account").contains(o.path)) {
+                assertThat(desk.call(o.method, path, "{}").status())
+                        .as("desk " + o)
+                        .isEqualTo(403);
             }
         }
     }

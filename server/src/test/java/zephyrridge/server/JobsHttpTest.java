@@ -19,11 +19,27 @@ import zephyrridge.server.db.Tables;
 /** The main job over HTTP on a real MariaDB. */
 @ExtendWith(TestServer.class)
 class JobsHttpTest {
-    private static final Map<String, Object> ANSWERS = Map.of("owner", "Valley library", "wish", "Two more years", "operatingSystem", "windows-11-pro", "seal", "NONE",
-            "battery", "GOOD", "encryption", "KEY_AT_HAND", "firmwareSettings", "NOTED", "condition", "");
+    private static final Map<String, Object> ANSWERS = Map.of(
+            "owner",
+            "Valley library",
+            "wish",
+            "Two more years",
+            "operatingSystem",
+            "windows-11-pro",
+            "seal",
+            "NONE",
+            "battery",
+            "GOOD",
+            "encryption",
+            "KEY_AT_HAND",
+            "firmwareSettings",
+            "NOTED",
+            "condition",
+            "");
 
     private static long takeIn(ApiClient client, String machine) {
-        ApiClient.Answer answer = client.post("/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", "Two more years"));
+        ApiClient.Answer answer = client.post(
+                "/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", "Two more years"));
         assertThat(answer.status()).as(answer.body()).isEqualTo(201);
         return answer.json().get("id").asLong();
     }
@@ -50,7 +66,10 @@ class JobsHttpTest {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
         ok(client.change(id, "AnswerIntake", ANSWERS));
-        JsonNode job = ok(client.change(id, "AddModule", Map.of("origin", "FOUND", "label", "4GB 1Rx16 PC4-2400T-SC0-11", "position", "socket-b")));
+        JsonNode job = ok(client.change(
+                id,
+                "AddModule",
+                Map.of("origin", "FOUND", "label", "4GB 1Rx16 PC4-2400T-SC0-11", "position", "socket-b")));
         assertThat(job.at("/found/installed").asString()).isEqualTo("12 GB");
         ok(client.change(id, "EnterReadout", readout("BEFORE", Map.of("firmwareTotal", "12 GB", "rate", 2400))));
         job = ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-3200AA-SE1-11")));
@@ -59,21 +78,39 @@ class JobsHttpTest {
         assertThat(job.at("/planned/installed").asString()).isEqualTo("24 GB");
         assertThat(job.at("/planned/regions/0/mebibytes").asLong()).isEqualTo(16_384);
         assertThat(job.at("/planned/clocks/0/rate").asString()).isEqualTo("3200 MT/s");
-        assertThat(codes(job.get("findings"))).contains("WIDTH_UNEVEN", "LIMIT_BEYOND_OFFICIAL").doesNotContain("NO_MEMORY");
+        assertThat(codes(job.get("findings")))
+                .contains("WIDTH_UNEVEN", "LIMIT_BEYOND_OFFICIAL")
+                .doesNotContain("NO_MEMORY");
         assertThat(job.get("opening").size()).isGreaterThan(5);
         for (JsonNode step : job.get("opening")) {
             ok(client.change(id, "TickStep", Map.of("step", step.get("id").asString(), "done", true)));
         }
         job = ok(client.change(id, "ConfirmFit", Map.of("position", "socket-b", "done", true)));
         assertThat(job.at("/expectation/firmwareTotal").asString()).isEqualTo("24 GB");
-        job = ok(client.change(id, "EnterReadout", readout("AFTER", Map.of("firmwareTotal", "24 GB", "usable", "23.4 GB", "rate", 1600, "testPasses", 1, "testErrors", 0))));
+        job = ok(client.change(
+                id,
+                "EnterReadout",
+                readout(
+                        "AFTER",
+                        Map.of(
+                                "firmwareTotal",
+                                "24 GB",
+                                "usable",
+                                "23.4 GB",
+                                "rate",
+                                1600,
+                                "testPasses",
+                                1,
+                                "testErrors",
+                                0))));
         assertThat(job.get("proven").asBoolean()).isTrue();
         assertThat(job.at("/comparison/3/findings/0/code").asString()).isEqualTo("PROOF_HALF_CLOCK");
         job = ok(client.change(id, "CloseJob", Map.of("note", "24 GB now")));
         assertThat(job.get("closed").asBoolean()).isTrue();
         assertThat(job.get("current").asString()).isEqualTo("HAND_BACK");
         assertThat(client.change(id, "ResetPlan", Map.of()).status()).isEqualTo(422);
-        assertThat(ok(client.change(id, "ReopenJob", Map.of())).get("closed").asBoolean()).isFalse();
+        assertThat(ok(client.change(id, "ReopenJob", Map.of())).get("closed").asBoolean())
+                .isFalse();
         // Every change is one event, in order, with the person's name.
         JsonNode events = client.get("/api/jobs/" + id + "/events").json();
         long version = client.get("/api/jobs/" + id).json().get("version").asLong();
@@ -93,23 +130,45 @@ class JobsHttpTest {
         assertThat(unanswered.json().get("code").asString()).isEqualTo("GATE_SHUT");
         assertThat(unanswered.json().at("/finding/code").asString()).isEqualTo("GATE_SEAL_NOT_LOOKED");
         // One answer at a time; the others stay as they are.
-        for (String[] next : new String[][] {{"seal", "NONE", "GATE_KEY_NOT_ASKED"}, {"encryption", "KEY_MISSING", "GATE_KEY_MISSING"},
-            {"encryption", "KEY_AT_HAND", "GATE_SETTINGS_NOT_ASKED"}}) {
+        for (String[] next : new String[][] {
+            {"seal", "NONE", "GATE_KEY_NOT_ASKED"},
+            {"encryption", "KEY_MISSING", "GATE_KEY_MISSING"},
+            {"encryption", "KEY_AT_HAND", "GATE_SETTINGS_NOT_ASKED"}
+        }) {
             ok(client.change(id, "AnswerIntake", Map.of(next[0], next[1])));
-            assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)).json().at("/finding/code").asString()).isEqualTo(next[2]);
+            assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true))
+                            .json()
+                            .at("/finding/code")
+                            .asString())
+                    .isEqualTo(next[2]);
         }
-        // This model loses its settings while it is unplugged, so "not known" does not open it, and clearing by hand neither.
+        // This model loses its settings while it is unplugged, so "not known" does not open it, and clearing by hand
+        // neither.
         JsonNode unknown = ok(client.change(id, "AnswerIntake", Map.of("firmwareSettings", "NOT_KNOWN")));
-        assertThat(codes(unknown.get("openingGates"))).contains("GATE_SETTINGS_NOT_NOTED", "GATE_CLEAR_SETTINGS_NOT_NOTED");
-        assertThat(client.change(id, "ClearSettings", Map.of("done", true)).json().get("code").asString()).isEqualTo("GATE_SHUT");
+        assertThat(codes(unknown.get("openingGates")))
+                .contains("GATE_SETTINGS_NOT_NOTED", "GATE_CLEAR_SETTINGS_NOT_NOTED");
+        assertThat(client.change(id, "ClearSettings", Map.of("done", true))
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("GATE_SHUT");
         ok(client.change(id, "AnswerIntake", Map.of("firmwareSettings", "NOTED")));
-        assertThat(ok(client.change(id, "ClearSettings", Map.of("done", true))).get("settingsCleared").asBoolean()).isTrue();
+        assertThat(ok(client.change(id, "ClearSettings", Map.of("done", true)))
+                        .get("settingsCleared")
+                        .asBoolean())
+                .isTrue();
         Map<String, Object> swollen = new java.util.HashMap<>(ANSWERS);
         swollen.put("battery", "SWOLLEN");
         JsonNode job = ok(client.change(id, "AnswerIntake", swollen));
         assertThat(codes(job.get("openingGates"))).containsExactly("GATE_BATTERY_SWOLLEN");
-        assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)).json().at("/finding/code").asString()).isEqualTo("GATE_BATTERY_SWOLLEN");
-        assertThat(client.change(id, "ConfirmFit", Map.of("position", "socket-a", "done", true)).status()).isEqualTo(422);
+        assertThat(client.change(id, "TickStep", Map.of("step", "power-down", "done", true))
+                        .json()
+                        .at("/finding/code")
+                        .asString())
+                .isEqualTo("GATE_BATTERY_SWOLLEN");
+        assertThat(client.change(id, "ConfirmFit", Map.of("position", "socket-a", "done", true))
+                        .status())
+                .isEqualTo(422);
         swollen.put("battery", "MADE_SAFE");
         ok(client.change(id, "AnswerIntake", swollen));
         ok(client.change(id, "TickStep", Map.of("step", "power-down", "done", true)));
@@ -121,14 +180,27 @@ class JobsHttpTest {
         long id = takeIn(client, "halmira-panel-27");
         ok(client.change(id, "AnswerIntake", ANSWERS));
         for (int i = 0; i < 2; i++) {
-            ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", i == 0 ? "8GB 1Rx8 PC4-2666V-SA1-11" : "16GB 2Rx8 PC4-2666V-SE1-11")));
+            ok(client.change(
+                    id,
+                    "AddModule",
+                    Map.of(
+                            "origin",
+                            "TYPED",
+                            "label",
+                            i == 0 ? "8GB 1Rx8 PC4-2666V-SA1-11" : "16GB 2Rx8 PC4-2666V-SE1-11")));
         }
         ok(client.change(id, "PlanModule", Map.of("position", "a-upper", "key", "m1")));
         ok(client.change(id, "PlanModule", Map.of("position", "a-lower", "key", "m2")));
-        assertThat(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true)).json().at("/finding/code").asString()).isEqualTo("FIT_LOWER_FIRST");
-        ApiClient.Answer wrong = client.change(id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "8GB 1Rx8 PC4-2666V-SA1-11"));
+        assertThat(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true))
+                        .json()
+                        .at("/finding/code")
+                        .asString())
+                .isEqualTo("FIT_LOWER_FIRST");
+        ApiClient.Answer wrong = client.change(
+                id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "8GB 1Rx8 PC4-2666V-SA1-11"));
         assertThat(wrong.json().at("/finding/code").asString()).isEqualTo("FIT_WRONG_MODULE");
-        ok(client.change(id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "16gb 2rx8 pc4 2666V SE1 11")));
+        ok(client.change(
+                id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "16gb 2rx8 pc4 2666V SE1 11")));
         ok(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true)));
     }
 
@@ -142,7 +214,11 @@ class JobsHttpTest {
         ApiClient.Answer taken = client.change(other, "TakeFromDrawer", Map.of("tag", "D-001"));
         assertThat(taken.status()).isEqualTo(409);
         assertThat(taken.json().get("code").asString()).isEqualTo("MODULE_TAKEN");
-        assertThat(client.change(other, "TakeFromDrawer", Map.of("tag", "D-019")).json().get("code").asString()).isEqualTo("MODULE_BAD");
+        assertThat(client.change(other, "TakeFromDrawer", Map.of("tag", "D-019"))
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("MODULE_BAD");
         ok(client.change(one, "RemoveModule", Map.of("key", "m1")));
         ok(client.change(other, "TakeFromDrawer", Map.of("tag", "D-001")));
         ok(client.change(other, "RemoveModule", Map.of("key", "m1")));
@@ -173,7 +249,9 @@ class JobsHttpTest {
             List<Future<Integer>> answers = new ArrayList<>();
             for (int i = 0; i < 24; i++) {
                 String label = (i % 2 == 0 ? "16GB 1Rx8" : "32GB 2Rx8") + " PC5-5600B-SA0-1010-XT";
-                answers.add(pool.submit(() -> client.changeAt(id, 1, "AddModule", Map.of("origin", "TYPED", "label", label)).status()));
+                answers.add(
+                        pool.submit(() -> client.changeAt(id, 1, "AddModule", Map.of("origin", "TYPED", "label", label))
+                                .status()));
             }
             for (Future<Integer> answer : answers) {
                 assertThat(answer.get()).isIn(200, 409);
@@ -194,41 +272,52 @@ class JobsHttpTest {
     void aRefusedChangeChangesNothing(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "skerrow-tern-16");
-        assertThat(client.changeAt(id, 99, "TakeFromDrawer", Map.of("tag", "D-010")).status()).isEqualTo(409);
-        assertThat(client.change(id, "PlanModule", Map.of("position", "socket-a", "key", "m9")).status()).isEqualTo(404);
+        assertThat(client.changeAt(id, 99, "TakeFromDrawer", Map.of("tag", "D-010"))
+                        .status())
+                .isEqualTo(409);
+        assertThat(client.change(id, "PlanModule", Map.of("position", "socket-a", "key", "m9"))
+                        .status())
+                .isEqualTo(404);
         DSLContext sql = server.bean(DSLContext.class);
-        assertThat(sql.select(Tables.DRAWER_MODULE.JOB_ID).from(Tables.DRAWER_MODULE).where(Tables.DRAWER_MODULE.TAG.eq("D-010")).fetchOne(0)).isNull();
+        assertThat(sql.select(Tables.DRAWER_MODULE.JOB_ID)
+                        .from(Tables.DRAWER_MODULE)
+                        .where(Tables.DRAWER_MODULE.TAG.eq("D-010"))
+                        .fetchOne(0))
+                .isNull();
         assertThat(client.get("/api/jobs/" + id).json().get("version").asLong()).isEqualTo(1);
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "{ | 400 | UNREADABLE",
-        "[] | 400 | UNREADABLE",
-        "{\"expectedVersion\":1} | 400 | UNREADABLE",
-        "{\"expectedVersion\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"Nonsense\"}} | 400 | UNREADABLE",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"ResetPlan\",\"more\":1}} | 400 | UNREADABLE",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"\"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"nowhere\"}} | 404 | NOT_FOUND",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"bank-a\"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"TickStep\",\"step\":\"none\",\"done\":true}} | 404 | NOT_FOUND",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"TakeFromDrawer\",\"tag\":\"none\"}} | 404 | NOT_FOUND",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"TYPED\",\"label\":\"8GB\"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"DRAWER\",\"label\":\"8GB 1Rx8 PC4-2400T-SA1-11\"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"much\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"999999999999 TB\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"rate\":\"-5\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"wordBits\":48}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\" \"}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"nonsense\":\"1\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"test\":\"FAST\"}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{}}} | 422 | INVALID",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AddPhoto\",\"photo\":\"none\",\"caption\":\"\"}} | 404 | NOT_FOUND",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"RemovePhoto\",\"photo\":\"none\"}} | 404 | NOT_FOUND",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"ClearSettings\",\"done\":true}} | 422 | GATE_SHUT",
-        "{\"expectedVersion\":1,\"changeId\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
-        "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"operatingSystem\":\"other\"}} | 422 | INVALID"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "{ | 400 | UNREADABLE",
+                "[] | 400 | UNREADABLE",
+                "{\"expectedVersion\":1} | 400 | UNREADABLE",
+                "{\"expectedVersion\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"Nonsense\"}} | 400 | UNREADABLE",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"ResetPlan\",\"more\":1}} | 400 | UNREADABLE",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"\"}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"nowhere\"}} | 404 | NOT_FOUND",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"PlanModule\",\"position\":\"bank-a\"}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"TickStep\",\"step\":\"none\",\"done\":true}} | 404 | NOT_FOUND",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"TakeFromDrawer\",\"tag\":\"none\"}} | 404 | NOT_FOUND",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"TYPED\",\"label\":\"8GB\"}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AddModule\",\"origin\":\"DRAWER\",\"label\":\"8GB 1Rx8 PC4-2400T-SA1-11\"}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"much\"}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"firmwareTotal\":\"999999999999 TB\"}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"rate\":\"-5\"}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"wordBits\":48}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"owner\":\" \"}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"nonsense\":\"1\"}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{\"test\":\"FAST\"}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"EnterReadout\",\"phase\":\"AFTER\",\"readings\":{}}} | 422 | INVALID",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AddPhoto\",\"photo\":\"none\",\"caption\":\"\"}} | 404 | NOT_FOUND",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"RemovePhoto\",\"photo\":\"none\"}} | 404 | NOT_FOUND",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"ClearSettings\",\"done\":true}} | 422 | GATE_SHUT",
+                "{\"expectedVersion\":1,\"changeId\":\"x\",\"change\":{\"type\":\"ResetPlan\"}} | 400 | UNREADABLE",
+                "{\"expectedVersion\":1,\"change\":{\"type\":\"AnswerIntake\",\"operatingSystem\":\"other\"}} | 422 | INVALID"
+            })
     void badInputNamesWhatIsWrong(String body, int status, String code, TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
@@ -236,15 +325,21 @@ class JobsHttpTest {
         assertThat(answer.status()).as(answer.body()).isEqualTo(status);
         assertThat(answer.json().get("code").asString()).isEqualTo(code);
         assertThat(answer.json().get("detail").asString()).isNotBlank();
-        assertThat(client.get("/api/jobs/" + id).json().get("version").asLong()).as("nothing changed").isEqualTo(1);
+        assertThat(client.get("/api/jobs/" + id).json().get("version").asLong())
+                .as("nothing changed")
+                .isEqualTo(1);
     }
 
     @Test
     void boundsTheBodyAndItsDepth(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(300_000))).status()).isEqualTo(413);
+        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(300_000)))
+                        .status())
+                .isEqualTo(413);
         assertThat(client.post("/api/labels/decode", "[".repeat(5000)).status()).isEqualTo(400);
-        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(5000))).status()).isEqualTo(422);
+        assertThat(client.post("/api/labels/decode", Map.of("line", "x".repeat(5000)))
+                        .status())
+                .isEqualTo(422);
         assertThat(client.get("/api/jobs/999999").status()).isEqualTo(404);
         assertThat(client.get("/api/jobs/abc").status()).isEqualTo(400);
         assertThat(client.get("/api/nothing").status()).isEqualTo(404);
@@ -260,7 +355,9 @@ class JobsHttpTest {
             long id = takeIn(client, machine.get("id").asString());
             JsonNode job = client.get("/api/jobs/" + id).json();
             assertThat(job.get("rules").size()).as(machine.toString()).isEqualTo(11);
-            assertThat(machine.get("sockets").asInt() == 0 || job.at("/found/lanes/0/blocks/0/reachMinutes").asInt() >= 0).isTrue();
+            assertThat(machine.get("sockets").asInt() == 0
+                            || job.at("/found/lanes/0/blocks/0/reachMinutes").asInt() >= 0)
+                    .isTrue();
         }
     }
 
@@ -268,13 +365,23 @@ class JobsHttpTest {
     void positionsAreThereOnlyWithTheirCarrierAndProcessor(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "wren");
         long id = takeIn(client, "brindlecombe-beacon-r");
-        ok(client.change(id, "AddModule", Map.of("origin", "FOUND", "label", "32GB 2Rx4 PC4-2933Y-RA1-12", "position", "P1-A1")));
+        ok(client.change(
+                id,
+                "AddModule",
+                Map.of("origin", "FOUND", "label", "32GB 2Rx4 PC4-2933Y-RA1-12", "position", "P1-A1")));
         JsonNode job = ok(client.change(id, "SayAbsent", Map.of("id", "P1L", "absent", true)));
         assertThat(codes(job.get("foundFindings"))).contains("FIT_POSITION_ABSENT");
         assertThat(job.at("/found/lanes/0/blocks/0/absent").asBoolean()).isTrue();
-        assertThat(ok(client.change(id, "SayAbsent", Map.of("id", "P1L", "absent", false))).at("/found/installed").asString()).isEqualTo("32 GB");
-        assertThat(codes(ok(client.change(id, "SayAbsent", Map.of("id", "P1", "absent", true))).get("foundFindings"))).contains("FIT_POSITION_ABSENT");
-        assertThat(client.change(id, "SayAbsent", Map.of("id", "P9", "absent", true)).status()).isEqualTo(404);
+        assertThat(ok(client.change(id, "SayAbsent", Map.of("id", "P1L", "absent", false)))
+                        .at("/found/installed")
+                        .asString())
+                .isEqualTo("32 GB");
+        assertThat(codes(ok(client.change(id, "SayAbsent", Map.of("id", "P1", "absent", true)))
+                        .get("foundFindings")))
+                .contains("FIT_POSITION_ABSENT");
+        assertThat(client.change(id, "SayAbsent", Map.of("id", "P9", "absent", true))
+                        .status())
+                .isEqualTo(404);
     }
 
     @Test
@@ -310,7 +417,8 @@ class JobsHttpTest {
         assertThat(elsewhere.has("redoes")).isFalse();
         // Handing back can be undone as well.
         ok(client.change(id, "CloseJob", Map.of("note", "")));
-        assertThat(ok(client.change(id, "Undo", Map.of())).get("closed").asBoolean()).isFalse();
+        assertThat(ok(client.change(id, "Undo", Map.of())).get("closed").asBoolean())
+                .isFalse();
     }
 
     /** A change whose answer was lost is sent again under its id, and is not made twice. */
@@ -318,7 +426,12 @@ class JobsHttpTest {
     void aChangeSentTwiceIsMadeOnce(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "skerrow-tern-16");
-        Map<String, Object> body = Map.of("expectedVersion", 1, "changeId", "7d9f2a50-3a1c-4c52-9d0e-6f1f2b3c4d5e", "change",
+        Map<String, Object> body = Map.of(
+                "expectedVersion",
+                1,
+                "changeId",
+                "7d9f2a50-3a1c-4c52-9d0e-6f1f2b3c4d5e",
+                "change",
                 Map.of("type", "AddModule", "origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT"));
         ok(client.post("/api/jobs/" + id + "/changes", body));
         JsonNode again = ok(client.post("/api/jobs/" + id + "/changes", body));
@@ -326,7 +439,10 @@ class JobsHttpTest {
         assertThat(again.get("modules").size()).isEqualTo(1);
         // The same id means nothing in another job.
         long other = takeIn(client, "skerrow-tern-16");
-        assertThat(ok(client.post("/api/jobs/" + other + "/changes", body)).get("modules").size()).isEqualTo(1);
+        assertThat(ok(client.post("/api/jobs/" + other + "/changes", body))
+                        .get("modules")
+                        .size())
+                .isEqualTo(1);
     }
 
     @Test
@@ -336,12 +452,17 @@ class JobsHttpTest {
         assertThat(tag.at("/0/kind").asString()).isEqualTo("MODULE");
         assertThat(tag.at("/0/title").asString()).startsWith("D-012 32 GB 2Rx8 DDR5-5600");
         assertThat(tag.at("/0/job").asLong()).isEqualTo(5);
-        assertThat(ok(client.get("/api/find?text=%235")).at("/0/title").asString()).isEqualTo("#5 Skerrow Tern 16");
-        assertThat(ok(client.get("/api/find?text=dairy+invoices")).at("/0/job").asLong()).isEqualTo(5);
-        assertThat(ok(client.get("/api/find?text=beacon")).toString()).contains("\"MACHINE\"").contains("\"machine\":\"brindlecombe-beacon-r\"");
+        assertThat(ok(client.get("/api/find?text=%235")).at("/0/title").asString())
+                .isEqualTo("#5 Skerrow Tern 16");
+        assertThat(ok(client.get("/api/find?text=dairy+invoices")).at("/0/job").asLong())
+                .isEqualTo(5);
+        assertThat(ok(client.get("/api/find?text=beacon")).toString())
+                .contains("\"MACHINE\"")
+                .contains("\"machine\":\"brindlecombe-beacon-r\"");
         JsonNode module = ok(client.get("/api/drawer")).get(3);
         for (String name : List.of("partNumber", "serial")) {
-            JsonNode hit = ok(client.get("/api/find?text=" + module.get(name).asString().toLowerCase(java.util.Locale.ROOT)));
+            JsonNode hit = ok(
+                    client.get("/api/find?text=" + module.get(name).asString().toLowerCase(java.util.Locale.ROOT)));
             assertThat(hit.toString()).as(name).contains(module.get("tag").asString());
         }
         assertThat(ok(client.get("/api/find?text=no-such-thing")).size()).isZero();
@@ -370,7 +491,9 @@ class JobsHttpTest {
         JsonNode jobs = ApiClient.signedIn(server, "desk").get("/api/jobs").json();
         assertThat(jobs.size()).isGreaterThanOrEqualTo(6);
         List<String> stations = new ArrayList<>();
-        jobs.forEach(j -> stations.add(j.get("station").asString() + (j.get("blocked").asBoolean() ? " blocked" : "") + (j.get("closed").asBoolean() ? " closed" : "")));
+        jobs.forEach(j -> stations.add(j.get("station").asString()
+                + (j.get("blocked").asBoolean() ? " blocked" : "")
+                + (j.get("closed").asBoolean() ? " closed" : "")));
         assertThat(stations).contains("READ", "OPEN", "OPEN blocked", "PROVE blocked", "HAND_BACK closed");
     }
 }

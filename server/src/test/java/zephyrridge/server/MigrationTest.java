@@ -28,22 +28,44 @@ class MigrationTest {
         String url = environment.getProperty("spring.datasource.url") + "_demo";
         String password = environment.getProperty("spring.datasource.password");
         JsonMapper json = server.bean(JsonMapper.class);
-        ObjectNode old = (ObjectNode) ApiClient.signedIn(server, "wren").get("/api/jobs/6/export").json().get("job").deepCopy();
+        ObjectNode old = (ObjectNode) ApiClient.signedIn(server, "wren")
+                .get("/api/jobs/6/export")
+                .json()
+                .get("job")
+                .deepCopy();
         JobState now = json.treeToValue(old, JobState.class);
         old.remove("photos");
         old.remove("readings");
         ObjectNode intake = (ObjectNode) old.get("intake");
         intake.remove(List.of("encryption", "firmwareSettings", "wayIn", "firmwareVersion", "faultsBefore"));
 
-        Flyway.configure().dataSource(url, "zephyr", password).locations("classpath:db/migration").target("3").load().migrate();
+        Flyway.configure()
+                .dataSource(url, "zephyr", password)
+                .locations("classpath:db/migration")
+                .target("3")
+                .load()
+                .migrate();
         try (Connection sql = DriverManager.getConnection(url, "zephyr", password)) {
-            sql.createStatement().executeUpdate("INSERT INTO machine (id, name, document, version) VALUES ('m', 'M', '{}', 1)");
-            insert(sql, "INSERT INTO job (id, machine_id, owner, wish, station, status, blocked, state, version, updated_at, updated_by) VALUES (1, 'm', 'o', 'w', 'READ', 'OPEN', FALSE, ?, 2, NOW(), 'wren')",
+            sql.createStatement()
+                    .executeUpdate("INSERT INTO machine (id, name, document, version) VALUES ('m', 'M', '{}', 1)");
+            insert(
+                    sql,
+                    "INSERT INTO job (id, machine_id, owner, wish, station, status, blocked, state, version, updated_at, updated_by) VALUES (1, 'm', 'o', 'w', 'READ', 'OPEN', FALSE, ?, 2, NOW(), 'wren')",
                     json.writeValueAsString(old));
-            insert(sql, "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 1, NOW(), 'wren', 'JobTakenIn', '{}', ?)", json.writeValueAsString(old));
-            insert(sql, "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 2, NOW(), 'wren', 'AnswerIntake', '{}', ?)", null);
+            insert(
+                    sql,
+                    "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 1, NOW(), 'wren', 'JobTakenIn', '{}', ?)",
+                    json.writeValueAsString(old));
+            insert(
+                    sql,
+                    "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 2, NOW(), 'wren', 'AnswerIntake', '{}', ?)",
+                    null);
 
-            Flyway.configure().dataSource(url, "zephyr", password).locations("classpath:db/migration").load().migrate();
+            Flyway.configure()
+                    .dataSource(url, "zephyr", password)
+                    .locations("classpath:db/migration")
+                    .load()
+                    .migrate();
             for (String query : List.of("SELECT state FROM job", "SELECT state FROM job_event WHERE version = 1")) {
                 ResultSet row = sql.createStatement().executeQuery(query);
                 assertThat(row.next()).isTrue();

@@ -17,11 +17,15 @@ class OpenApiTest {
 
     @Test
     void theCommittedDocumentIsTrue(TestServer.Running server) throws IOException {
-        JsonMapper mapper = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
-        String now = mapper.writeValueAsString(ApiClient.signedIn(server, "wren").get("/api/openapi").json()) + "\n";
+        JsonMapper mapper =
+                JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+        String now = mapper.writeValueAsString(
+                        ApiClient.signedIn(server, "wren").get("/api/openapi").json()) + "\n";
         if (Boolean.getBoolean("zephyr.rewrite")) {
             Files.writeString(COMMITTED, now);
         }
-        assertThat(now).as("run with -Dzephyr.rewrite=true to renew docs/formats/openapi.json").isEqualTo(Files.readString(COMMITTED));
+        assertThat(now)
+                .as("run with -Dzephyr.rewrite=true to renew docs/formats/openapi.json")
+                .isEqualTo(Files.readString(COMMITTED));
     }
 }

@@ -31,11 +31,17 @@ class ReadingHttpTest {
     private static final String LABEL = "16GB 2Rx8 PC4-3200AA-SE1-11";
 
     private static long takeIn(ApiClient client, String machine) {
-        return client.post("/api/jobs", Map.of("machineId", machine, "owner", "Survey team", "wish", "Maps")).json().get("id").asLong();
+        return client.post("/api/jobs", Map.of("machineId", machine, "owner", "Survey team", "wish", "Maps"))
+                .json()
+                .get("id")
+                .asLong();
     }
 
     private static ApiClient.Answer upload(ApiClient client, long job, String name, byte[] content) {
-        return client.upload("/api/jobs/" + job + "/sources?name=" + URLEncoder.encode(name, StandardCharsets.UTF_8), "application/octet-stream", content);
+        return client.upload(
+                "/api/jobs/" + job + "/sources?name=" + URLEncoder.encode(name, StandardCharsets.UTF_8),
+                "application/octet-stream",
+                content);
     }
 
     /** Uploads and adds; gives the source's id. */
@@ -58,13 +64,38 @@ class ReadingHttpTest {
         return Dumps.spd(spec(label), new Dumps.Marking("Tindle", Optional.of(new Jep106(3, 0x15)), part, serial));
     }
 
-    private static SmbiosContents.Device device(String locator, long gib, int form, int ranks, String part, String serial) {
-        return new SmbiosContents.Device(locator, "", Optional.of(ByteSize.ofGibibytes(gib)), form, 0x1A, 0x4080, 64, 64, ranks, 3200, 2667, 1200, "Tindle", serial, "", part, Optional.empty());
+    private static SmbiosContents.Device device(
+            String locator, long gib, int form, int ranks, String part, String serial) {
+        return new SmbiosContents.Device(
+                locator,
+                "",
+                Optional.of(ByteSize.ofGibibytes(gib)),
+                form,
+                0x1A,
+                0x4080,
+                64,
+                64,
+                ranks,
+                3200,
+                2667,
+                1200,
+                "Tindle",
+                serial,
+                "",
+                part,
+                Optional.empty());
     }
 
     private static byte[] table(SmbiosContents.Device... devices) {
-        return SmbiosEncoder.encode(new SmbiosContents(33, new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"), new SmbiosContents.SystemInfo("Quarrow", "Fell 14", "", ""),
-                new SmbiosContents.Board("Quarrow", "Board", ""), List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.length, List.of(devices)))), SmbiosEncoder.Wrapping.WINDOWS);
+        return SmbiosEncoder.encode(
+                new SmbiosContents(
+                        33,
+                        new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
+                        new SmbiosContents.SystemInfo("Quarrow", "Fell 14", "", ""),
+                        new SmbiosContents.Board("Quarrow", "Board", ""),
+                        List.of(new SmbiosContents.Array(
+                                3, ByteSize.ofGibibytes(64), devices.length, List.of(devices)))),
+                SmbiosEncoder.Wrapping.WINDOWS);
     }
 
     private static JsonNode position(JsonNode evidence, String id) {
@@ -95,8 +126,19 @@ class ReadingHttpTest {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "quarrow-fell-14");
         JsonNode machine = ilka.get("/api/machines/quarrow-fell-14").json();
-        String socket = machine.get("positions").valueStream().filter(p -> p.get("soldered") == null).findFirst().orElseThrow().get("id").asString();
-        hand(ilka, job, "table.bin", table(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16-32", "0A0B0C0D")), Map.of());
+        String socket = machine.get("positions")
+                .valueStream()
+                .filter(p -> p.get("soldered") == null)
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asString();
+        hand(
+                ilka,
+                job,
+                "table.bin",
+                table(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16-32", "0A0B0C0D")),
+                Map.of());
         String chip = hand(ilka, job, "module.spd", spd(LABEL, "TN16-32", "0A0B0C0D"), Map.of());
         ApiClient.Answer answer = ilka.get("/api/jobs/" + job + "/evidence");
         assertThat(answer.status()).as(answer.body()).isEqualTo(200);
@@ -106,7 +148,8 @@ class ReadingHttpTest {
         assertThat(found.at("/verdict/state").asString()).isEqualTo("FILLED");
         assertThat(found.get("line").asString()).isEqualTo("16GB 2Rx8 DDR4-3200 SO-DIMM");
         assertThat(field(found, "SERIAL").get("claims").size()).isEqualTo(2);
-        assertThat(field(found, "CAPACITY").at("/claims/0/evidence").asString()).matches("(SPD|SMBIOS), byte \\d+ \\(0x[0-9A-F]+\\): .+");
+        assertThat(field(found, "CAPACITY").at("/claims/0/evidence").asString())
+                .matches("(SPD|SMBIOS), byte \\d+ \\(0x[0-9A-F]+\\): .+");
         assertThat(evidence.get("acceptable").asBoolean()).isTrue();
 
         ApiClient.Answer accepted = ilka.change(job, "AcceptReading", Map.of());
@@ -116,12 +159,20 @@ class ReadingHttpTest {
         assertThat(view.at("/modules/0/foundAt").asString()).isEqualTo(socket);
         assertThat(view.at("/before/firmwareTotal").asString()).isEqualTo("24 GB");
         assertThat(view.at("/before/rate").asInt()).isEqualTo(2666);
-        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("acceptable").asBoolean()).isFalse();
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence")
+                        .json()
+                        .get("acceptable")
+                        .asBoolean())
+                .isFalse();
         assertThat(ilka.change(job, "AcceptReading", Map.of()).status()).isEqualTo(422);
 
         // A chip in full: offsets and bytes, what no checksum covers, the clocks at each rate.
         JsonNode detail = ilka.get("/api/jobs/" + job + "/sources/" + chip).json();
-        JsonNode part = detail.at("/groups/0/fields").valueStream().filter(f -> f.get("name").asString().equals(SpdKey.PART_NUMBER.term())).findFirst().orElseThrow();
+        JsonNode part = detail.at("/groups/0/fields")
+                .valueStream()
+                .filter(f -> f.get("name").asString().equals(SpdKey.PART_NUMBER.term()))
+                .findFirst()
+                .orElseThrow();
         assertThat(part.get("offset").asInt()).isEqualTo(329);
         assertThat(part.get("note").asString()).contains("no checksum");
         assertThat(detail.at("/rates/0/clocks").asString()).startsWith("22-22-22");
@@ -130,37 +181,80 @@ class ReadingHttpTest {
         ilka.change(job, "Undo", Map.of());
         assertThat(ilka.get("/api/jobs/" + job).json().get("modules").size()).isZero();
         ilka.change(job, "Undo", Map.of());
-        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources").size()).isEqualTo(1);
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence")
+                        .json()
+                        .get("sources")
+                        .size())
+                .isEqualTo(1);
         ilka.change(job, "Redo", Map.of());
-        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources").size()).isEqualTo(2);
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence")
+                        .json()
+                        .get("sources")
+                        .size())
+                .isEqualTo(2);
     }
 
     @Test
     void labelAgainstFirmwareIsNamedAndSettledByHand(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "ostrell-drift-11");
-        ilka.change(job, "AddModule", Map.of("origin", "FOUND", "label", "4GB 1Rx8 PC3L-12800S-11-13-B4", "position", "socket"));
-        SmbiosContents.Device d = new SmbiosContents.Device("A", "", Optional.of(ByteSize.ofGibibytes(8)), 0x0D, 0x18, 0x4080, 64, 64, 0, 1600, 800, 0, "", "", "", "", Optional.empty());
+        ilka.change(
+                job,
+                "AddModule",
+                Map.of("origin", "FOUND", "label", "4GB 1Rx8 PC3L-12800S-11-13-B4", "position", "socket"));
+        SmbiosContents.Device d = new SmbiosContents.Device(
+                "A",
+                "",
+                Optional.of(ByteSize.ofGibibytes(8)),
+                0x0D,
+                0x18,
+                0x4080,
+                64,
+                64,
+                0,
+                1600,
+                800,
+                0,
+                "",
+                "",
+                "",
+                "",
+                Optional.empty());
         String source = hand(ilka, job, "firmware", table(d), Map.of());
         JsonNode evidence = ilka.get("/api/jobs/" + job + "/evidence").json();
         assertThat(codes(evidence.get("findings"))).contains("SURVEY_SOURCES_DISAGREE");
-        assertThat(field(position(evidence, "socket"), "CAPACITY").get("contradicted").asBoolean()).isTrue();
+        assertThat(field(position(evidence, "socket"), "CAPACITY")
+                        .get("contradicted")
+                        .asBoolean())
+                .isTrue();
         // 800 beside 1600: the firmware printed the clock.
-        assertThat(field(position(evidence, "socket"), "RUNNING").get("held").asString()).isEqualTo("1600 MT/s");
-        assertThat(ilka.change(job, "CorrectField", Map.of("position", "socket", "field", "CAPACITY", "value", "much")).status()).isEqualTo(422);
-        assertThat(ilka.change(job, "CorrectField", Map.of("position", "socket", "field", "CAPACITY", "value", "8gb")).status()).isEqualTo(200);
-        JsonNode capacity = field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "CAPACITY");
+        assertThat(field(position(evidence, "socket"), "RUNNING").get("held").asString())
+                .isEqualTo("1600 MT/s");
+        assertThat(ilka.change(job, "CorrectField", Map.of("position", "socket", "field", "CAPACITY", "value", "much"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(ilka.change(job, "CorrectField", Map.of("position", "socket", "field", "CAPACITY", "value", "8gb"))
+                        .status())
+                .isEqualTo(200);
+        JsonNode capacity =
+                field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "CAPACITY");
         assertThat(capacity.get("held").asString()).isEqualTo("8 GB");
         assertThat(capacity.get("byHand").asBoolean()).isTrue();
-        // Accepted: the module is what is held true, its label stays what is printed on it, and the contradiction stays in sight.
+        // Accepted: the module is what is held true, its label stays what is printed on it, and the contradiction stays
+        // in sight.
         JsonNode accepted = ilka.change(job, "AcceptReading", Map.of()).json();
         assertThat(accepted.at("/modules/0/summary").asString()).startsWith("8 GB");
         assertThat(accepted.at("/modules/0/labelLine").asString()).isEqualTo("4GB 1Rx8 PC3L-12800S-11-13-B4");
         JsonNode after = ilka.get("/api/jobs/" + job + "/evidence").json();
         assertThat(after.get("acceptable").asBoolean()).isFalse();
-        assertThat(field(position(after, "socket"), "CAPACITY").get("contradicted").asBoolean()).isTrue();
-        assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status()).isEqualTo(200);
-        assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status()).isEqualTo(404);
+        assertThat(field(position(after, "socket"), "CAPACITY")
+                        .get("contradicted")
+                        .asBoolean())
+                .isTrue();
+        assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status())
+                .isEqualTo(200);
+        assertThat(ilka.change(job, "RemoveSource", Map.of("source", source)).status())
+                .isEqualTo(404);
     }
 
     /** Nobody saw the sockets under the keyboard: the look is offered with minutes and bits, and is gone when somebody looked. */
@@ -169,41 +263,84 @@ class ReadingHttpTest {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "fenwright-journeyman-17");
         JsonNode looks = ilka.get("/api/jobs/" + job + "/evidence").json().get("looks");
-        JsonNode keyboard = looks.valueStream().filter(l -> l.get("under").asString().contains("Keyboard")).findFirst().orElseThrow();
+        JsonNode keyboard = looks.valueStream()
+                .filter(l -> l.get("under").asString().contains("Keyboard"))
+                .findFirst()
+                .orElseThrow();
         assertThat(keyboard.get("bits").asDouble()).isGreaterThan(0.5);
         assertThat(keyboard.get("minutes").asInt()).isEqualTo(20);
         for (JsonNode p : keyboard.get("positions")) {
-            assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", p.asString(), "state", "EMPTY", "over", "TAPE")).status()).isEqualTo(200);
+            assertThat(ilka.change(
+                                    job,
+                                    "SayWhatIsSeen",
+                                    Map.of("position", p.asString(), "state", "EMPTY", "over", "TAPE"))
+                            .status())
+                    .isEqualTo(200);
         }
         // Tape over a socket, of which the record knows only a shroud.
-        assertThat(codes(ilka.get("/api/jobs/" + job + "/evidence").json().get("findings"))).contains("SURVEY_COVER_NOT_IN_RECORD");
+        assertThat(codes(ilka.get("/api/jobs/" + job + "/evidence").json().get("findings")))
+                .contains("SURVEY_COVER_NOT_IN_RECORD");
         looks = ilka.get("/api/jobs/" + job + "/evidence").json().get("looks");
-        assertThat(looks.valueStream().noneMatch(l -> l.get("under").asString().contains("Keyboard"))).isTrue();
-        assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", "nowhere", "state", "EMPTY")).status()).isEqualTo(404);
+        assertThat(looks.valueStream().noneMatch(l -> l.get("under").asString().contains("Keyboard")))
+                .isTrue();
+        assertThat(ilka.change(job, "SayWhatIsSeen", Map.of("position", "nowhere", "state", "EMPTY"))
+                        .status())
+                .isEqualTo(404);
     }
 
     @Test
     void listingsOfTheSystems(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "ostrell-drift-11");
-        String cim = "[{\"Capacity\":8589934592,\"DeviceLocator\":\"DIMM0\",\"FormFactor\":12,\"SMBIOSMemoryType\":24,\"Speed\":1600,\"ConfiguredClockSpeed\":1600,\"PartNumber\":\"TN8\"}]";
+        String cim =
+                "[{\"Capacity\":8589934592,\"DeviceLocator\":\"DIMM0\",\"FormFactor\":12,\"SMBIOSMemoryType\":24,\"Speed\":1600,\"ConfiguredClockSpeed\":1600,\"PartNumber\":\"TN8\"}]";
         byte[] utf16 = ("\uFEFF" + cim).getBytes(StandardCharsets.UTF_16LE);
-        assertThat(upload(ilka, job, "cim.json", utf16).json().get("what").asString()).isEqualTo("CIM listing, 1 memory device");
-        String csv = "#TYPE Selected\r\n\"Capacity\",\"DeviceLocator\",\"Manufacturer\"\r\n\"8589934592\",\"DIMM0\",\"Tindle, \"\"new\"\"\"\r\n";
-        assertThat(upload(ilka, job, "cim.csv", csv.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("CIM listing, 1 memory device");
-        String tree = "{\"class\":\"system\",\"children\":[{\"id\":\"memory\",\"class\":\"memory\",\"size\":8589934592,\"children\":[{\"id\":\"bank:0\",\"class\":\"memory\",\"description\":\"SODIMM DDR3 1600 MHz\","
-                + "\"size\":8589934592,\"slot\":\"A\"}]}]}";
-        assertThat(upload(ilka, job, "tree.json", tree.getBytes(StandardCharsets.UTF_8)).json().get("what").asString()).isEqualTo("hardware lister's tree, 1 memory device");
-        hand(ilka, job, "meminfo", "MemTotal:        7962100 kB\nMemFree: 1 kB\n".getBytes(StandardCharsets.UTF_8), Map.of());
-        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().at("/baseline/usable").asString()).isEqualTo("7.6 GB");
-        assertThat(upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8)).json().get("kind").asString()).isEqualTo("LABEL");
+        assertThat(upload(ilka, job, "cim.json", utf16).json().get("what").asString())
+                .isEqualTo("CIM listing, 1 memory device");
+        String csv =
+                "#TYPE Selected\r\n\"Capacity\",\"DeviceLocator\",\"Manufacturer\"\r\n\"8589934592\",\"DIMM0\",\"Tindle, \"\"new\"\"\"\r\n";
+        assertThat(upload(ilka, job, "cim.csv", csv.getBytes(StandardCharsets.UTF_8))
+                        .json()
+                        .get("what")
+                        .asString())
+                .isEqualTo("CIM listing, 1 memory device");
+        String tree =
+                "{\"class\":\"system\",\"children\":[{\"id\":\"memory\",\"class\":\"memory\",\"size\":8589934592,\"children\":[{\"id\":\"bank:0\",\"class\":\"memory\",\"description\":\"SODIMM DDR3 1600 MHz\","
+                        + "\"size\":8589934592,\"slot\":\"A\"}]}]}";
+        assertThat(upload(ilka, job, "tree.json", tree.getBytes(StandardCharsets.UTF_8))
+                        .json()
+                        .get("what")
+                        .asString())
+                .isEqualTo("hardware lister's tree, 1 memory device");
+        hand(
+                ilka,
+                job,
+                "meminfo",
+                "MemTotal:        7962100 kB\nMemFree: 1 kB\n".getBytes(StandardCharsets.UTF_8),
+                Map.of());
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence")
+                        .json()
+                        .at("/baseline/usable")
+                        .asString())
+                .isEqualTo("7.6 GB");
+        assertThat(upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8))
+                        .json()
+                        .get("kind")
+                        .asString())
+                .isEqualTo("LABEL");
     }
 
     @ParameterizedTest
-    @CsvSource({"'',is nothing in it", "'Dear owner, it is done.',no label line", "'{\"a\":[1]}',no list of memory", "'[1,2',cannot be read to its end"})
+    @CsvSource({
+        "'',is nothing in it",
+        "'Dear owner, it is done.',no label line",
+        "'{\"a\":[1]}',no list of memory",
+        "'[1,2',cannot be read to its end"
+    })
     void whatIsNotRecognisedIsRefusedWithAReason(String content, String reason, TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        ApiClient.Answer answer = upload(ilka, takeIn(ilka, "ostrell-drift-11"), "x", content.getBytes(StandardCharsets.UTF_8));
+        ApiClient.Answer answer =
+                upload(ilka, takeIn(ilka, "ostrell-drift-11"), "x", content.getBytes(StandardCharsets.UTF_8));
         assertThat(answer.status()).as(answer.body()).isBetween(400, 422);
         assertThat(answer.body()).contains(content.isEmpty() ? "detail" : reason);
     }
@@ -213,16 +350,27 @@ class ReadingHttpTest {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "ostrell-drift-11");
         assertThat(upload(ilka, job, "big", new byte[1_100_000]).status()).isEqualTo(413);
-        assertThat(upload(ilka, job, "deep", ("[".repeat(3000)).getBytes(StandardCharsets.UTF_8)).status()).isEqualTo(422);
-        assertThat(upload(ilka, job, "", LABEL.getBytes(StandardCharsets.UTF_8)).status()).isEqualTo(422);
-        assertThat(upload(ilka, 999_999, "x", LABEL.getBytes(StandardCharsets.UTF_8)).status()).isEqualTo(404);
+        assertThat(upload(ilka, job, "deep", ("[".repeat(3000)).getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(422);
+        assertThat(upload(ilka, job, "", LABEL.getBytes(StandardCharsets.UTF_8)).status())
+                .isEqualTo(422);
+        assertThat(upload(ilka, 999_999, "x", LABEL.getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(404);
         // A source of one job is none of another's.
         String id = hand(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8), Map.of());
         long other = takeIn(ilka, "ostrell-drift-11");
-        assertThat(ilka.change(other, "AddSource", Map.of("source", id, "name", "x")).status()).isEqualTo(404);
-        assertThat(ilka.get("/api/jobs/" + other + "/sources/" + id + "/content").status()).isEqualTo(404);
+        assertThat(ilka.change(other, "AddSource", Map.of("source", id, "name", "x"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(ilka.get("/api/jobs/" + other + "/sources/" + id + "/content")
+                        .status())
+                .isEqualTo(404);
         for (int i = 0; i < 199; i++) {
-            assertThat(upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8)).status()).isEqualTo(201);
+            assertThat(upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8))
+                            .status())
+                    .isEqualTo(201);
         }
         ApiClient.Answer full = upload(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8));
         assertThat(full.status()).isEqualTo(422);
@@ -240,16 +388,19 @@ class ReadingHttpTest {
             if (reading.isPresent()) {
                 images++;
                 assertThat(reading.get().checksumsHold()).isTrue();
-                assertThat(reading.get().spec().orElseThrow().summary()).isEqualTo(spec(m.get("labelLine").asString()).summary());
+                assertThat(reading.get().spec().orElseThrow().summary())
+                        .isEqualTo(spec(m.get("labelLine").asString()).summary());
             }
         }
         assertThat(images).isGreaterThan(50);
         for (JsonNode m : desk.get("/api/machines").json()) {
             byte[] table = desk.getBytes("/api/machines/" + m.get("id").asString() + "/smbios");
-            assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().devices()).hasSize(m.get("sockets").asInt() + m.get("soldered").asInt());
+            assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().devices())
+                    .hasSize(m.get("sockets").asInt() + m.get("soldered").asInt());
         }
         byte[] table = desk.getBytes("/api/jobs/2/smbios");
-        assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().fitted()).isEqualTo(ByteSize.ofGibibytes(16));
+        assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().fitted())
+                .isEqualTo(ByteSize.ofGibibytes(16));
     }
 
     @Test
@@ -258,9 +409,16 @@ class ReadingHttpTest {
         long job = takeIn(ilka, "ostrell-drift-11");
         hand(ilka, job, "spd", spd("4GB 1Rx8 PC3L-12800S-11-13-B4", "X", "01020304"), Map.of("position", "socket"));
         ilka.call("PUT", "/api/makers/3/21", "{\"name\":\"<b>Tindle</b>\"}");
-        assertThat(field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "MAKER_ID").get("held").asString()).isEqualTo("<b>Tindle</b> (bank 3, 0x15)");
+        assertThat(field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "MAKER_ID")
+                        .get("held")
+                        .asString())
+                .isEqualTo("<b>Tindle</b> (bank 3, 0x15)");
         ilka.call("PUT", "/api/makers/3/21", "{\"name\":\"\"}");
-        assertThat(field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "MAKER_ID").get("held").asString()).isEqualTo("bank 3, 0x15");
-        assertThat(ilka.call("PUT", "/api/makers/200/21", "{\"name\":\"x\"}").status()).isEqualTo(422);
+        assertThat(field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "MAKER_ID")
+                        .get("held")
+                        .asString())
+                .isEqualTo("bank 3, 0x15");
+        assertThat(ilka.call("PUT", "/api/makers/200/21", "{\"name\":\"x\"}").status())
+                .isEqualTo(422);
     }
 }

@@ -15,7 +15,17 @@ import zephyrridge.server.demo.DemoAccounts;
 @ExtendWith(TestServer.class)
 class SecurityHttpTest {
     @ParameterizedTest
-    @ValueSource(strings = {"/api/jobs", "/api/jobs/1", "/api/jobs/1/export", "/api/machines", "/api/drawer", "/api/operating-systems", "/api/openapi", "/api/accounts"})
+    @ValueSource(
+            strings = {
+                "/api/jobs",
+                "/api/jobs/1",
+                "/api/jobs/1/export",
+                "/api/machines",
+                "/api/drawer",
+                "/api/operating-systems",
+                "/api/openapi",
+                "/api/accounts"
+            })
     void nothingWithoutSignIn(String path, TestServer.Running server) {
         assertThat(new ApiClient(server.address()).get(path).status()).isEqualTo(401);
     }
@@ -32,7 +42,8 @@ class SecurityHttpTest {
         String before = client.cookie("ridge");
         client = ApiClient.signedIn(server, "wren");
         assertThat(client.cookie("ridge")).isNotEqualTo(before);
-        assertThat(client.get("/api/session").json().at("/account/role").asString()).isEqualTo("LEAD");
+        assertThat(client.get("/api/session").json().at("/account/role").asString())
+                .isEqualTo("LEAD");
         assertThat(client.post("/api/sign-out", "").status()).isEqualTo(204);
         assertThat(client.get("/api/jobs").status()).isEqualTo(401);
     }
@@ -40,15 +51,22 @@ class SecurityHttpTest {
     @Test
     void writesNeedTheToken(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "wren");
-        assertThat(client.postWithoutToken("/api/jobs", "{\"machineId\":\"skerrow-tern-16\",\"owner\":\"x\",\"wish\":\"\"}").status()).isEqualTo(403);
+        assertThat(client.postWithoutToken(
+                                "/api/jobs", "{\"machineId\":\"skerrow-tern-16\",\"owner\":\"x\",\"wish\":\"\"}")
+                        .status())
+                .isEqualTo(403);
     }
 
     @Test
     void theDeskReadsOnly(TestServer.Running server) {
         ApiClient desk = ApiClient.signedIn(server, "desk");
         assertThat(desk.get("/api/jobs").status()).isEqualTo(200);
-        assertThat(desk.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "x", "wish", "")).status()).isEqualTo(403);
-        assertThat(desk.post("/api/jobs/1/changes", Map.of("expectedVersion", 1, "change", Map.of("type", "ResetPlan"))).status()).isEqualTo(403);
+        assertThat(desk.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "x", "wish", ""))
+                        .status())
+                .isEqualTo(403);
+        assertThat(desk.post("/api/jobs/1/changes", Map.of("expectedVersion", 1, "change", Map.of("type", "ResetPlan")))
+                        .status())
+                .isEqualTo(403);
     }
 
     @Test
@@ -57,8 +75,11 @@ class SecurityHttpTest {
         ApiClient.Answer one = client.get("/");
         ApiClient.Answer two = client.get("/jobs/1/plan");
         String policy = one.headers().firstValue("Content-Security-Policy").orElseThrow();
-        assertThat(policy).contains("default-src 'none'", "script-src 'self';", "frame-ancestors 'none'").doesNotContain("unsafe");
-        assertThat(two.headers().firstValue("Content-Security-Policy").orElseThrow()).isNotEqualTo(policy);
+        assertThat(policy)
+                .contains("default-src 'none'", "script-src 'self';", "frame-ancestors 'none'")
+                .doesNotContain("unsafe");
+        assertThat(two.headers().firstValue("Content-Security-Policy").orElseThrow())
+                .isNotEqualTo(policy);
         assertThat(one.headers().firstValue("Cache-Control").orElseThrow()).contains("no-store");
         assertThat(one.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
     }
@@ -68,7 +89,9 @@ class SecurityHttpTest {
         ApiClient client = new ApiClient(server.address());
         client.get("/api/session");
         ApiClient.Answer answer = client.signIn("ilka", DemoAccounts.ALL.get(1).password());
-        assertThat(answer.headers().allValues("set-cookie")).anySatisfy(c -> assertThat(c).startsWith("ridge=").contains("HttpOnly").contains("SameSite=Strict"));
+        assertThat(answer.headers().allValues("set-cookie"))
+                .anySatisfy(c ->
+                        assertThat(c).startsWith("ridge=").contains("HttpOnly").contains("SameSite=Strict"));
     }
 
     @Test
@@ -82,7 +105,8 @@ class SecurityHttpTest {
             assertThat(waiting.status()).as(login).isEqualTo(429);
             assertThat(waiting.json().get("code").asString()).isEqualTo("SIGN_IN_WAIT");
             // The right password does not get in either before the time is over; other logins do.
-            assertThat(client.signIn(login, DemoAccounts.ALL.get(3).password()).status()).isEqualTo(429);
+            assertThat(client.signIn(login, DemoAccounts.ALL.get(3).password()).status())
+                    .isEqualTo(429);
         }
         assertThat(ApiClient.signedIn(server, "bram").get("/api/jobs").status()).isEqualTo(200);
         server.bean(DSLContext.class).deleteFrom(Tables.SIGN_IN_FAILURE).execute();
@@ -92,23 +116,77 @@ class SecurityHttpTest {
     @Test
     void theLeadKeepsTheAccounts(TestServer.Running server) {
         ApiClient lead = ApiClient.signedIn(server, "wren");
-        assertThat(ApiClient.signedIn(server, "ilka").get("/api/accounts").status()).isEqualTo(403);
-        assertThat(lead.post("/api/accounts", Map.of("login", "Fern!", "name", "Fern", "role", "TECHNICIAN", "password", "long-enough-word")).status()).isEqualTo(422);
-        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "TECHNICIAN", "password", "short")).status()).isEqualTo(422);
-        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "TECHNICIAN", "password", "long-enough-word")).status()).isEqualTo(201);
-        assertThat(lead.post("/api/accounts", Map.of("login", "fern", "name", "Fern", "role", "DESK", "password", "long-enough-word")).json().get("code").asString())
+        assertThat(ApiClient.signedIn(server, "ilka").get("/api/accounts").status())
+                .isEqualTo(403);
+        assertThat(lead.post(
+                                "/api/accounts",
+                                Map.of(
+                                        "login",
+                                        "Fern!",
+                                        "name",
+                                        "Fern",
+                                        "role",
+                                        "TECHNICIAN",
+                                        "password",
+                                        "long-enough-word"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(lead.post(
+                                "/api/accounts",
+                                Map.of("login", "fern", "name", "Fern", "role", "TECHNICIAN", "password", "short"))
+                        .status())
+                .isEqualTo(422);
+        assertThat(lead.post(
+                                "/api/accounts",
+                                Map.of(
+                                        "login",
+                                        "fern",
+                                        "name",
+                                        "Fern",
+                                        "role",
+                                        "TECHNICIAN",
+                                        "password",
+                                        "long-enough-word"))
+                        .status())
+                .isEqualTo(201);
+        assertThat(lead.post(
+                                "/api/accounts",
+                                Map.of("login", "fern", "name", "Fern", "role", "DESK", "password", "long-enough-word"))
+                        .json()
+                        .get("code")
+                        .asString())
                 .isEqualTo("LOGIN_TAKEN");
         ApiClient fern = new ApiClient(server.address());
         assertThat(fern.signIn("fern", "long-enough-word").status()).isEqualTo(204);
         assertThat(fern.get("/api/jobs").status()).isEqualTo(200);
         // Shut: signed out at once, and not let in again.
-        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", false)).status()).isEqualTo(200);
+        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", false))
+                        .status())
+                .isEqualTo(200);
         assertThat(fern.get("/api/jobs").status()).isEqualTo(401);
         assertThat(fern.signIn("fern", "long-enough-word").status()).isEqualTo(401);
-        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", true, "password", "another-long-word")).status()).isEqualTo(200);
+        assertThat(lead.post(
+                                "/api/accounts/fern",
+                                Map.of(
+                                        "name",
+                                        "Fern",
+                                        "role",
+                                        "TECHNICIAN",
+                                        "active",
+                                        true,
+                                        "password",
+                                        "another-long-word"))
+                        .status())
+                .isEqualTo(200);
         assertThat(fern.signIn("fern", "another-long-word").status()).isEqualTo(204);
-        assertThat(lead.post("/api/accounts/wren", Map.of("name", "Wren", "role", "DESK", "active", true)).json().get("code").asString()).isEqualTo("LAST_LEAD");
-        assertThat(lead.post("/api/accounts/none", Map.of("name", "X", "role", "DESK", "active", true)).status()).isEqualTo(404);
+        assertThat(lead.post("/api/accounts/wren", Map.of("name", "Wren", "role", "DESK", "active", true))
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("LAST_LEAD");
+        assertThat(lead.post("/api/accounts/none", Map.of("name", "X", "role", "DESK", "active", true))
+                        .status())
+                .isEqualTo(404);
     }
 
     /** Two application instances on one MariaDB: signed in at one is signed in at the other, and changes meet. */
@@ -117,9 +195,19 @@ class SecurityHttpTest {
         try (var other = server.anotherInstance()) {
             ApiClient here = ApiClient.signedIn(server, "ilka");
             ApiClient there = here.at(other.address());
-            assertThat(there.get("/api/session").json().at("/account/login").asString()).isEqualTo("ilka");
-            long id = here.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Two benches", "wish", "")).json().get("id").asLong();
-            assertThat(there.changeAt(id, 1, "AddModule", Map.of("origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT")).status()).isEqualTo(200);
+            assertThat(there.get("/api/session").json().at("/account/login").asString())
+                    .isEqualTo("ilka");
+            long id = here.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Two benches", "wish", ""))
+                    .json()
+                    .get("id")
+                    .asLong();
+            assertThat(there.changeAt(
+                                    id,
+                                    1,
+                                    "AddModule",
+                                    Map.of("origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT"))
+                            .status())
+                    .isEqualTo(200);
             assertThat(here.changeAt(id, 1, "ResetPlan", Map.of()).status()).isEqualTo(409);
             assertThat(here.get("/api/jobs/" + id).json().get("modules").size()).isEqualTo(1);
             assertThat(there.post("/api/sign-out", "").status()).isEqualTo(204);
@@ -129,7 +217,11 @@ class SecurityHttpTest {
 
     @Test
     void passwordsAreKeptAsHashes(TestServer.Running server) {
-        var hashes = server.bean(DSLContext.class).select(Tables.ACCOUNT.PASSWORD_HASH).from(Tables.ACCOUNT).fetch(0, String.class);
-        assertThat(hashes).hasSizeGreaterThanOrEqualTo(4).allSatisfy(h -> assertThat(h).startsWith("$2"));
+        var hashes = server.bean(DSLContext.class)
+                .select(Tables.ACCOUNT.PASSWORD_HASH)
+                .from(Tables.ACCOUNT)
+                .fetch(0, String.class);
+        assertThat(hashes).hasSizeGreaterThanOrEqualTo(4).allSatisfy(h -> assertThat(h)
+                .startsWith("$2"));
     }
 }

@@ -10,17 +10,34 @@ import org.junit.jupiter.api.Test;
 
 /** The server stays thin: jOOQ only in stores, and stores are their feature's own. */
 class ServerArchitectureTest {
-    private static final JavaClasses SERVER =
-            new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("zephyrridge.server");
+    private static final JavaClasses SERVER = new ClassFileImporter()
+            .withImportOption(new ImportOption.DoNotIncludeTests())
+            .importPackages("zephyrridge.server");
 
     @Test
     void jooqIsForStoresOnly() {
-        noClasses().that().resideInAPackage("zephyrridge.server..").and().resideOutsideOfPackage("zephyrridge.server.db..").and().haveSimpleNameNotEndingWith("Store")
-                .should().dependOnClassesThat().resideInAnyPackage("org.jooq..").check(SERVER);
+        noClasses()
+                .that()
+                .resideInAPackage("zephyrridge.server..")
+                .and()
+                .resideOutsideOfPackage("zephyrridge.server.db..")
+                .and()
+                .haveSimpleNameNotEndingWith("Store")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("org.jooq..")
+                .check(SERVER);
     }
 
     @Test
     void storesAndControllersAreTheirFeaturesOwn() {
-        classes().that().haveSimpleNameEndingWith("Store").or().haveSimpleNameEndingWith("Controller").should().bePackagePrivate().check(SERVER);
+        classes()
+                .that()
+                .haveSimpleNameEndingWith("Store")
+                .or()
+                .haveSimpleNameEndingWith("Controller")
+                .should()
+                .bePackagePrivate()
+                .check(SERVER);
     }
 }

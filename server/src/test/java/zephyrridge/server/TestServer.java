@@ -43,9 +43,13 @@ public final class TestServer implements ParameterResolver {
                 home = Files.createTempDirectory("zephyr-test");
                 int databasePort = freePort();
                 zephyr("_db-start", home.resolve("db").toString(), String.valueOf(databasePort));
-                settings = new String[] {"--server.port=0", "--zephyr.demo=true", "--zephyr.clock=2031-05-14T09:30:00Z",
+                settings = new String[] {
+                    "--server.port=0",
+                    "--zephyr.demo=true",
+                    "--zephyr.clock=2031-05-14T09:30:00Z",
                     "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
-                    "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))};
+                    "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))
+                };
                 context = SpringApplication.run(ZephyrRidge.class, settings);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
@@ -54,7 +58,8 @@ public final class TestServer implements ParameterResolver {
 
         /** A second application on the same database; without the API document, whose library keeps its converters per process. */
         public Instance anotherInstance() {
-            String[] more = Stream.concat(Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=false")).toArray(String[]::new);
+            String[] more = Stream.concat(Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=false"))
+                    .toArray(String[]::new);
             return new Instance(SpringApplication.run(ZephyrRidge.class, more));
         }
 
@@ -87,7 +92,9 @@ public final class TestServer implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
-        return extension.getRoot().getStore(ExtensionContext.Namespace.create(TestServer.class))
+        return extension
+                .getRoot()
+                .getStore(ExtensionContext.Namespace.create(TestServer.class))
                 .getOrComputeIfAbsent("running", k -> new Running(), Running.class);
     }
 
@@ -99,10 +106,19 @@ public final class TestServer implements ParameterResolver {
 
     /** The start command's own way to a database, so that there is one only. */
     private static void zephyr(String... arguments) {
-        String[] command = Stream.concat(Stream.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()), Stream.of(arguments)).toArray(String[]::new);
+        String[] command = Stream.concat(
+                        Stream.of(Path.of("../zephyr")
+                                .toAbsolutePath()
+                                .normalize()
+                                .toString()),
+                        Stream.of(arguments))
+                .toArray(String[]::new);
         try {
             Path log = Files.createTempFile("zephyr", ".log");
-            Process process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile()).start();
+            Process process = new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(log.toFile())
+                    .start();
             if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
                 throw new IllegalStateException(String.join(" ", command) + ": " + Files.readString(log));
             }

@@ -34,7 +34,16 @@ class TextsTest {
     private static final Texts TEXTS = new Texts();
 
     static Stream<FindingCode> codes() {
-        return Stream.of(LabelFinding.values(), SpdFinding.values(), SmbiosFinding.values(), SurveyFinding.values(), LayoutFinding.values(), GateFinding.values(), ProofFinding.values()).flatMap(Arrays::stream).map(c -> (FindingCode) c);
+        return Stream.of(
+                        LabelFinding.values(),
+                        SpdFinding.values(),
+                        SmbiosFinding.values(),
+                        SurveyFinding.values(),
+                        LayoutFinding.values(),
+                        GateFinding.values(),
+                        ProofFinding.values())
+                .flatMap(Arrays::stream)
+                .map(c -> (FindingCode) c);
     }
 
     @ParameterizedTest
@@ -42,11 +51,19 @@ class TextsTest {
     void everyFindingHasItsText(FindingCode code) {
         String text = TEXTS.get("finding." + code.name());
         assertThat(text).matches(".*(\\.|\\{candidates}|\\))");
-        Set<String> figures = Arrays.stream(code.detailType().getRecordComponents()).map(c -> c.getName()).collect(Collectors.toCollection(TreeSet::new));
-        List<String> named = Pattern.compile("\\{(\\w+)}").matcher(text).results().map(m -> m.group(1)).toList();
+        Set<String> figures = Arrays.stream(code.detailType().getRecordComponents())
+                .map(c -> c.getName())
+                .collect(Collectors.toCollection(TreeSet::new));
+        List<String> named = Pattern.compile("\\{(\\w+)}")
+                .matcher(text)
+                .results()
+                .map(m -> m.group(1))
+                .toList();
         assertThat(figures).as("figures of %s", code.name()).containsAll(named);
-        // A finding that has figures shows at least one; a gate's answer and a plan's count of nothing are the exceptions.
-        if (!figures.isEmpty() && !(code.detailType() == GateFinding.Answer.class || code == GateFinding.GATE_NOTHING_PLANNED)) {
+        // A finding that has figures shows at least one; a gate's answer and a plan's count of nothing are the
+        // exceptions.
+        if (!figures.isEmpty()
+                && !(code.detailType() == GateFinding.Answer.class || code == GateFinding.GATE_NOTHING_PLANNED)) {
             assertThat(named).as(text).isNotEmpty();
         }
     }

@@ -27,7 +27,10 @@ import tools.jackson.databind.node.ObjectNode;
 @ExtendWith(TestServer.class)
 class WholeWalkHttpTest {
     private static long takeIn(ApiClient client, String machine) {
-        return client.post("/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", "")).json().get("id").asLong();
+        return client.post("/api/jobs", Map.of("machineId", machine, "owner", "Valley library", "wish", ""))
+                .json()
+                .get("id")
+                .asLong();
     }
 
     /** A picture whose left half is red and right half blue. */
@@ -46,11 +49,76 @@ class WholeWalkHttpTest {
 
     /** The JPEG with an APP1 segment: EXIF that says "turn me right" (orientation 6), a maker's name, and a place. */
     private static byte[] withExif(byte[] jpeg) {
-        byte[] tiff = {'M', 'M', 0, 42, 0, 0, 0, 8, 0, 3,
-            0x01, 0x12, 0, 3, 0, 0, 0, 1, 0, 6, 0, 0,
-            0x01, 0x0F, 0, 2, 0, 0, 0, 4, 'C', 'a', 'm', 0,
-            (byte) 0x88, 0x25, 0, 4, 0, 0, 0, 1, 0, 0, 0, 50, 0, 0, 0, 0,
-            0, 1, 0, 1, 0, 2, 0, 0, 0, 2, 'N', 0, 0, 0, 0, 0, 0, 0};
+        byte[] tiff = {
+            'M',
+            'M',
+            0,
+            42,
+            0,
+            0,
+            0,
+            8,
+            0,
+            3,
+            0x01,
+            0x12,
+            0,
+            3,
+            0,
+            0,
+            0,
+            1,
+            0,
+            6,
+            0,
+            0,
+            0x01,
+            0x0F,
+            0,
+            2,
+            0,
+            0,
+            0,
+            4,
+            'C',
+            'a',
+            'm',
+            0,
+            (byte) 0x88,
+            0x25,
+            0,
+            4,
+            0,
+            0,
+            0,
+            1,
+            0,
+            0,
+            0,
+            50,
+            0,
+            0,
+            0,
+            0,
+            0,
+            1,
+            0,
+            1,
+            0,
+            2,
+            0,
+            0,
+            0,
+            2,
+            'N',
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0
+        };
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         out.write(jpeg, 0, 2);
         out.write(0xFF);
@@ -73,11 +141,18 @@ class WholeWalkHttpTest {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
         byte[] sent = withExif(picture("jpeg", 400, 200));
-        assertThat(ImageMetadataReader.readMetadata(new ByteArrayInputStream(sent)).getFirstDirectoryOfType(GpsDirectory.class)).as("the test's picture has a place").isNotNull();
+        assertThat(ImageMetadataReader.readMetadata(new ByteArrayInputStream(sent))
+                        .getFirstDirectoryOfType(GpsDirectory.class))
+                .as("the test's picture has a place")
+                .isNotNull();
         ApiClient.Answer kept = client.upload("/api/jobs/" + id + "/photos", "image/jpeg", sent);
         assertThat(kept.status()).as(kept.body()).isEqualTo(201);
         String photo = kept.json().get("id").asString();
-        assertThat(client.change(id, "AddPhoto", Map.of("photo", photo, "caption", "lid, <b>left</b>")).json().at("/photos/0/caption").asString()).isEqualTo("lid, <b>left</b>");
+        assertThat(client.change(id, "AddPhoto", Map.of("photo", photo, "caption", "lid, <b>left</b>"))
+                        .json()
+                        .at("/photos/0/caption")
+                        .asString())
+                .isEqualTo("lid, <b>left</b>");
         byte[] back = client.getBytes("/api/jobs/" + id + "/photos/" + photo);
         var metadata = ImageMetadataReader.readMetadata(new ByteArrayInputStream(back));
         assertThat(metadata.getFirstDirectoryOfType(ExifIFD0Directory.class)).isNull();
@@ -90,25 +165,47 @@ class WholeWalkHttpTest {
         assertThat(new Color(image.getRGB(100, 50)).getRed()).isGreaterThan(200);
         assertThat(new Color(image.getRGB(100, 350)).getBlue()).isGreaterThan(200);
         // Out and back by undo; the picture itself is still there.
-        assertThat(client.change(id, "RemovePhoto", Map.of("photo", photo)).json().get("photos").size()).isZero();
-        assertThat(client.change(id, "Undo", Map.of()).json().get("photos").size()).isEqualTo(1);
+        assertThat(client.change(id, "RemovePhoto", Map.of("photo", photo))
+                        .json()
+                        .get("photos")
+                        .size())
+                .isZero();
+        assertThat(client.change(id, "Undo", Map.of()).json().get("photos").size())
+                .isEqualTo(1);
         assertThat(shown(client, id, photo)).isNotNull();
-        assertThat(client.change(id, "AddPhoto", Map.of("photo", photo, "caption", "")).status()).as("twice").isEqualTo(422);
+        assertThat(client.change(id, "AddPhoto", Map.of("photo", photo, "caption", ""))
+                        .status())
+                .as("twice")
+                .isEqualTo(422);
         // A photo is its job's: through another job it is not there.
         long other = takeIn(client, "quarrow-fell-14");
-        assertThat(client.get("/api/jobs/" + other + "/photos/" + photo).status()).isEqualTo(404);
-        assertThat(client.change(other, "AddPhoto", Map.of("photo", photo, "caption", "")).status()).isEqualTo(404);
-        assertThat(new ApiClient(server.address()).get("/api/jobs/" + id + "/photos/" + photo).status()).isEqualTo(401);
-        assertThat(ApiClient.signedIn(server, "desk").upload("/api/jobs/" + id + "/photos", "image/jpeg", sent).status()).isEqualTo(403);
+        assertThat(client.get("/api/jobs/" + other + "/photos/" + photo).status())
+                .isEqualTo(404);
+        assertThat(client.change(other, "AddPhoto", Map.of("photo", photo, "caption", ""))
+                        .status())
+                .isEqualTo(404);
+        assertThat(new ApiClient(server.address())
+                        .get("/api/jobs/" + id + "/photos/" + photo)
+                        .status())
+                .isEqualTo(401);
+        assertThat(ApiClient.signedIn(server, "desk")
+                        .upload("/api/jobs/" + id + "/photos", "image/jpeg", sent)
+                        .status())
+                .isEqualTo(403);
     }
 
     @Test
     void largePhotosAreMadeSmallerAndTooLargeOnesRefused(TestServer.Running server) throws Exception {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
-        String photo = client.upload("/api/jobs/" + id + "/photos", "image/png", picture("png", 5000, 1000)).json().get("id").asString();
+        String photo = client.upload("/api/jobs/" + id + "/photos", "image/png", picture("png", 5000, 1000))
+                .json()
+                .get("id")
+                .asString();
         assertThat(shown(client, id, photo).getWidth()).isEqualTo(2000);
-        assertThat(client.upload("/api/jobs/" + id + "/photos", "image/png", new byte[9 << 20]).status()).isEqualTo(413);
+        assertThat(client.upload("/api/jobs/" + id + "/photos", "image/png", new byte[9 << 20])
+                        .status())
+                .isEqualTo(413);
         // Few bytes that would unfold into gigabytes: the header alone is enough to refuse.
         byte[] bomb = picture("png", 10, 10);
         bomb[16] = 0;
@@ -120,14 +217,19 @@ class WholeWalkHttpTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "GIF89a", "<svg xmlns='http://www.w3.org/2000/svg'/>", "\u00ff\u00d8\u00ff\u00e0nonsense"})
+    @ValueSource(
+            strings = {"", "GIF89a", "<svg xmlns='http://www.w3.org/2000/svg'/>", "\u00ff\u00d8\u00ff\u00e0nonsense"})
     void whatIsNoPictureIsRefused(String bytes, TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = takeIn(client, "quarrow-fell-14");
-        ApiClient.Answer answer = client.upload("/api/jobs/" + id + "/photos", "image/jpeg", bytes.getBytes(StandardCharsets.ISO_8859_1));
+        ApiClient.Answer answer =
+                client.upload("/api/jobs/" + id + "/photos", "image/jpeg", bytes.getBytes(StandardCharsets.ISO_8859_1));
         assertThat(answer.status()).as(answer.body()).isIn(400, 422);
         assertThat(answer.json().get("detail").asString()).isNotBlank();
-        assertThat(client.upload("/api/jobs/" + id + "/photos", "text/html", bytes.getBytes(StandardCharsets.ISO_8859_1)).status()).isEqualTo(415);
+        assertThat(client.upload(
+                                "/api/jobs/" + id + "/photos", "text/html", bytes.getBytes(StandardCharsets.ISO_8859_1))
+                        .status())
+                .isEqualTo(415);
     }
 
     /** Damaged pictures by the hundred: refused or taken, never an error of the server. */
@@ -142,7 +244,10 @@ class WholeWalkHttpTest {
             for (int n = random.nextInt(12); n >= 0; n--) {
                 bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
             }
-            ApiClient.Answer answer = client.upload("/api/jobs/" + id + "/photos", i % 2 == 0 ? "image/jpeg" : "image/png", java.util.Arrays.copyOf(bytes, bytes.length - random.nextInt(20)));
+            ApiClient.Answer answer = client.upload(
+                    "/api/jobs/" + id + "/photos",
+                    i % 2 == 0 ? "image/jpeg" : "image/png",
+                    java.util.Arrays.copyOf(bytes, bytes.length - random.nextInt(20)));
             assertThat(answer.status()).as(answer.body()).isIn(201, 422);
         }
     }
@@ -152,10 +257,15 @@ class WholeWalkHttpTest {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long one = takeIn(ilka, "quarrow-fell-14");
         long other = takeIn(ilka, "skerrow-tern-16");
-        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "MEMORY_TEST", "seconds", 3600)).status()).isEqualTo(201);
-        JsonNode all = ilka.post("/api/jobs/" + other + "/timers", Map.of("kind", "DRAIN", "seconds", 30)).json();
+        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "MEMORY_TEST", "seconds", 3600))
+                        .status())
+                .isEqualTo(201);
+        JsonNode all = ilka.post("/api/jobs/" + other + "/timers", Map.of("kind", "DRAIN", "seconds", 30))
+                .json();
         // The one that ends first stands first, each with its job, though the demo's day stands still.
-        List<JsonNode> mine = all.valueStream().filter(t -> t.get("job").asLong() == one || t.get("job").asLong() == other).toList();
+        List<JsonNode> mine = all.valueStream()
+                .filter(t -> t.get("job").asLong() == one || t.get("job").asLong() == other)
+                .toList();
         assertThat(mine).extracting(t -> t.get("job").asLong()).containsExactly(other, one);
         assertThat(mine.get(0).get("secondsLeft").asLong()).isBetween(20L, 30L);
         assertThat(mine.get(1).get("secondsLeft").asLong()).isBetween(3590L, 3600L);
@@ -163,15 +273,28 @@ class WholeWalkHttpTest {
         // Through another job it is not put away; twice is no error.
         ilka.delete("/api/jobs/" + one + "/timers/" + timer);
         assertThat(ApiClient.signedIn(server, "desk").get("/api/timers").body()).contains(timer);
-        assertThat(ilka.delete("/api/jobs/" + other + "/timers/" + timer).body()).doesNotContain(timer);
-        assertThat(ilka.delete("/api/jobs/" + other + "/timers/" + timer).status()).isEqualTo(200);
-        assertThat(ApiClient.signedIn(server, "desk").post("/api/jobs/" + one + "/timers", Map.of("kind", "DRAIN", "seconds", 30)).status()).isEqualTo(403);
-        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "DRAIN", "seconds", 1)).status()).isEqualTo(422);
-        assertThat(ilka.post("/api/jobs/999999/timers", Map.of("kind", "DRAIN", "seconds", 30)).status()).isEqualTo(404);
+        assertThat(ilka.delete("/api/jobs/" + other + "/timers/" + timer).body())
+                .doesNotContain(timer);
+        assertThat(ilka.delete("/api/jobs/" + other + "/timers/" + timer).status())
+                .isEqualTo(200);
+        assertThat(ApiClient.signedIn(server, "desk")
+                        .post("/api/jobs/" + one + "/timers", Map.of("kind", "DRAIN", "seconds", 30))
+                        .status())
+                .isEqualTo(403);
+        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "DRAIN", "seconds", 1))
+                        .status())
+                .isEqualTo(422);
+        assertThat(ilka.post("/api/jobs/999999/timers", Map.of("kind", "DRAIN", "seconds", 30))
+                        .status())
+                .isEqualTo(404);
         for (int i = 0; i < 11; i++) {
-            assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "OTHER", "seconds", 60)).status()).isEqualTo(201);
+            assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "OTHER", "seconds", 60))
+                            .status())
+                    .isEqualTo(201);
         }
-        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "OTHER", "seconds", 60)).status()).isEqualTo(422);
+        assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "OTHER", "seconds", 60))
+                        .status())
+                .isEqualTo(422);
     }
 
     @Test
@@ -179,7 +302,8 @@ class WholeWalkHttpTest {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         ApiClient.Answer out = client.get("/api/machines/halmira-panel-27/record");
         assertThat(out.status()).isEqualTo(200);
-        assertThat(client.post("/api/machines", out.body()).json().get("code").asString()).isEqualTo("RECORD_EXISTS");
+        assertThat(client.post("/api/machines", out.body()).json().get("code").asString())
+                .isEqualTo("RECORD_EXISTS");
         ObjectNode record = (ObjectNode) new JsonMapper().readTree(out.body());
         record.put("id", "halmira-panel-27-copy").put("variant", "copy");
         ApiClient.Answer in = client.post("/api/machines", record);
@@ -187,7 +311,8 @@ class WholeWalkHttpTest {
         JsonNode view = client.get("/api/machines/halmira-panel-27-copy").json();
         assertThat(view.get("positions").size()).isEqualTo(4);
         assertThat(view.at("/positions/0/minutes").asInt()).isPositive();
-        ObjectNode again = (ObjectNode) client.get("/api/machines/halmira-panel-27-copy/record").json();
+        ObjectNode again = (ObjectNode)
+                client.get("/api/machines/halmira-panel-27-copy/record").json();
         assertThat(again).isEqualTo(record);
         assertThat(takeIn(client, "halmira-panel-27-copy")).isPositive();
     }
@@ -196,7 +321,8 @@ class WholeWalkHttpTest {
     @Test
     void aFaultyRecordIsRefusedWithAllItsFaults(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        ObjectNode record = (ObjectNode) client.get("/api/machines/halmira-panel-27/record").json();
+        ObjectNode record =
+                (ObjectNode) client.get("/api/machines/halmira-panel-27/record").json();
         record.put("id", "no good id!");
         ((ObjectNode) record.at("/channels/0")).put("processor", "CPU9");
         ((ObjectNode) record.at("/positions/0")).putArray("channels").add("Z");
@@ -205,41 +331,87 @@ class WholeWalkHttpTest {
         ApiClient.Answer refused = client.post("/api/machines", record);
         assertThat(refused.status()).as(refused.body()).isEqualTo(422);
         assertThat(refused.json().get("code").asString()).isEqualTo("RECORD_FAULTY");
-        assertThat(refused.json().get("faults").valueStream().map(f -> f.get("path").asString())).contains("id", "channels[0].processor", "positions[0].channels",
-                "positions[1].access", "controller.ways");
+        assertThat(refused.json().get("faults").valueStream().map(f -> f.get("path")
+                        .asString()))
+                .contains(
+                        "id",
+                        "channels[0].processor",
+                        "positions[0].channels",
+                        "positions[1].access",
+                        "controller.ways");
         record.remove("controller");
         ApiClient.Answer unreadable = client.post("/api/machines", record);
         assertThat(unreadable.status()).as(unreadable.body()).isIn(400, 422);
         assertThat(unreadable.json().get("detail").asString()).contains("controller");
-        assertThat(ApiClient.signedIn(server, "desk").post("/api/machines", record).status()).isEqualTo(403);
+        assertThat(ApiClient.signedIn(server, "desk")
+                        .post("/api/machines", record)
+                        .status())
+                .isEqualTo(403);
     }
 
     @Test
     void aFirstRecordIsMadeOfAFewFacts(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "bram");
-        Map<String, Object> facts = new java.util.HashMap<>(Map.of("maker", "Quarrow", "model", "Tor 12", "variant", "", "kind", "LAPTOP", "generation", "DDR4", "formFactor", "SO_DIMM",
-                "channels", 2, "socketsPerChannel", 1, "topRate", 2667));
+        Map<String, Object> facts = new java.util.HashMap<>(Map.of(
+                "maker",
+                "Quarrow",
+                "model",
+                "Tor 12",
+                "variant",
+                "",
+                "kind",
+                "LAPTOP",
+                "generation",
+                "DDR4",
+                "formFactor",
+                "SO_DIMM",
+                "channels",
+                2,
+                "socketsPerChannel",
+                1,
+                "topRate",
+                2667));
         facts.putAll(Map.of("wayIn", "WHOLE_BASE", "minutes", 10, "makersMaximum", "32 GB"));
         ApiClient.Answer made = client.post("/api/machines/starter", facts);
         assertThat(made.status()).as(made.body()).isEqualTo(201);
         assertThat(made.json().get("id").asString()).isEqualTo("quarrow-tor-12");
         long job = takeIn(client, "quarrow-tor-12");
-        JsonNode planned = client.change(job, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-2666V-SE1-11")).json();
-        planned = client.change(job, "PlanModule", Map.of("position", "socket-a", "key", planned.at("/modules/0/key").asString())).json();
+        JsonNode planned = client.change(
+                        job, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-2666V-SE1-11"))
+                .json();
+        planned = client.change(
+                        job,
+                        "PlanModule",
+                        Map.of(
+                                "position",
+                                "socket-a",
+                                "key",
+                                planned.at("/modules/0/key").asString()))
+                .json();
         assertThat(planned.at("/planned/installed").asString()).isEqualTo("16 GB");
         assertThat(planned.get("rules").toString()).contains("UNDECIDED");
-        assertThat(client.post("/api/machines/starter", facts).json().get("code").asString()).isEqualTo("RECORD_EXISTS");
+        assertThat(client.post("/api/machines/starter", facts)
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("RECORD_EXISTS");
         facts.put("soldered", "3000 MB");
         assertThat(client.post("/api/machines/starter", facts).status()).isEqualTo(422);
         facts.put("topRate", 2500);
-        assertThat(client.post("/api/machines/starter", facts).json().get("field").asString()).isEqualTo("topRate");
+        assertThat(client.post("/api/machines/starter", facts)
+                        .json()
+                        .get("field")
+                        .asString())
+                .isEqualTo("topRate");
     }
 
     @Test
     void nobodyMakesASecondFirstAccount(TestServer.Running server) {
         ApiClient stranger = new ApiClient(server.address());
         assertThat(stranger.get("/api/session").json().get("setUp").asBoolean()).isFalse();
-        ApiClient.Answer answer = stranger.post("/api/first-account", Map.of("code", "", "login", "mallow", "name", "Mallow", "password", "a-long-enough-one"));
+        ApiClient.Answer answer = stranger.post(
+                "/api/first-account",
+                Map.of("code", "", "login", "mallow", "name", "Mallow", "password", "a-long-enough-one"));
         assertThat(answer.status()).as(answer.body()).isEqualTo(403);
     }
 }

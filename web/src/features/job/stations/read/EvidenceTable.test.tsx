@@ -7,7 +7,13 @@ import type { EvidenceView } from '../../api';
 import { EvidenceTable } from './EvidenceTable';
 import { type PositionEvidence, Positions } from './Positions';
 
-const claim = (source: string, value: string, agrees: boolean) => ({ source, kind: 'FIRMWARE' as const, value, agrees, evidence: `SMBIOS, byte 12 (0xC): 00 40` });
+const claim = (source: string, value: string, agrees: boolean) => ({
+  source,
+  kind: 'FIRMWARE' as const,
+  value,
+  agrees,
+  evidence: `SMBIOS, byte 12 (0xC): 00 40`,
+});
 const at: PositionEvidence = {
   position: 'socket-a',
   label: 'Socket A',
@@ -16,14 +22,54 @@ const at: PositionEvidence = {
   inJob: false,
   line: '8GB 1Rx8 DDR4-2666',
   fields: [
-    { field: 'CAPACITY', name: 'Capacity', held: '8 GB', certainty: 74, contradicted: true, byHand: false, claims: [claim('fw', '8 GB', true), claim('lb', '16 GB', false)] },
-    { field: 'RANKS', name: 'Ranks', held: '1', certainty: 99, contradicted: false, byHand: false, claims: [claim('fw', '1', true)] },
+    {
+      field: 'CAPACITY',
+      name: 'Capacity',
+      held: '8 GB',
+      certainty: 74,
+      contradicted: true,
+      byHand: false,
+      claims: [claim('fw', '8 GB', true), claim('lb', '16 GB', false)],
+    },
+    {
+      field: 'RANKS',
+      name: 'Ranks',
+      held: '1',
+      certainty: 99,
+      contradicted: false,
+      byHand: false,
+      claims: [claim('fw', '1', true)],
+    },
   ],
 };
 const sources: EvidenceView['sources'] = [
-  { id: 'fw', name: 'table.bin', kind: 'FIRMWARE', what: 'SMBIOS table', oneModule: false, removable: true, findings: [] },
-  { id: 'lb', name: 'label', kind: 'LABEL', what: 'label line', oneModule: true, removable: false, findings: [] },
-  { id: 'other', name: 'silent.bin', kind: 'FIRMWARE', what: 'SMBIOS table', oneModule: false, removable: true, findings: [] },
+  {
+    id: 'fw',
+    name: 'table.bin',
+    kind: 'FIRMWARE',
+    what: 'SMBIOS table',
+    oneModule: false,
+    removable: true,
+    findings: [],
+  },
+  {
+    id: 'lb',
+    name: 'label',
+    kind: 'LABEL',
+    what: 'label line',
+    oneModule: true,
+    removable: false,
+    findings: [],
+  },
+  {
+    id: 'other',
+    name: 'silent.bin',
+    kind: 'FIRMWARE',
+    what: 'SMBIOS table',
+    oneModule: false,
+    removable: true,
+    findings: [],
+  },
 ];
 
 function show(readOnly = false) {
@@ -41,7 +87,12 @@ afterEach(cleanup);
 describe('EvidenceTable', () => {
   it('has a column per source that speaks of the position, and marks what disagrees by a sign', () => {
     show();
-    expect(screen.getAllByRole('columnheader').map((h) => h.textContent)).toEqual(['Field', 'Held true', 'table.bin', 'label']);
+    expect(screen.getAllByRole('columnheader').map((h) => h.textContent)).toEqual([
+      'Field',
+      'Held true',
+      'table.bin',
+      'label',
+    ]);
     const row = screen.getByRole('button', { name: 'Capacity' }).closest('tr')!;
     expect(within(row).getByText('16 GB').textContent).toBe('≠ 16 GB');
     expect(within(row).getAllByText(/8 GB/)[0].textContent).toBe('≠ 8 GB');
@@ -61,7 +112,12 @@ describe('EvidenceTable', () => {
     const field = screen.getByLabelText('Capacity, corrected');
     await userEvent.clear(field);
     await userEvent.type(field, '16gb{Enter}');
-    expect(change).toHaveBeenCalledWith({ type: 'CorrectField', position: 'socket-a', field: 'CAPACITY', value: '16gb' });
+    expect(change).toHaveBeenCalledWith({
+      type: 'CorrectField',
+      position: 'socket-a',
+      field: 'CAPACITY',
+      value: '16gb',
+    });
   });
 
   it('offers no correction to who only reads', () => {

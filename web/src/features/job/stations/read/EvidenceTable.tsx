@@ -21,7 +21,10 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
         Evidence: {at.label}
       </Heading>
       {at.fields.length === 0 ? (
-        <Text color="quiet">Nothing says anything of this position yet. Hand in a firmware table, the module's SPD image or its label, or say what you see.</Text>
+        <Text color="quiet">
+          Nothing says anything of this position yet. Hand in a firmware table, the module's SPD image or its
+          label, or say what you see.
+        </Text>
       ) : (
         <Box overflowX="auto" tabIndex={0} role="region" aria-label={`Evidence table of ${at.label}`}>
           <Table.Root size="sm" bg="panel" data-evidence-table={at.position}>
@@ -41,13 +44,27 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                 <Fragment key={f.field}>
                   <Table.Row bg={f.contradicted ? 'riskSoft' : 'panel'} data-field={f.field}>
                     <Table.Cell fontWeight="600">
-                      <Button size="xs" variant="plain" color="ink" px="0" minH="1.8rem" fontWeight="600" aria-expanded={open === f.field} onClick={() => setOpen(open === f.field ? undefined : f.field)}>
+                      <Button
+                        size="xs"
+                        variant="plain"
+                        color="ink"
+                        px="0"
+                        minH="1.8rem"
+                        fontWeight="600"
+                        aria-expanded={open === f.field}
+                        onClick={() => setOpen(open === f.field ? undefined : f.field)}
+                      >
                         <span aria-hidden="true">{open === f.field ? '▾' : '▸'}</span> {f.name}
                       </Button>
                     </Table.Cell>
                     <Table.Cell>
                       {editing === f.field ? (
-                        <Correction at={at.position} field={f} change={change} onDone={() => setEditing(undefined)} />
+                        <Correction
+                          at={at.position}
+                          field={f}
+                          change={change}
+                          onDone={() => setEditing(undefined)}
+                        />
                       ) : (
                         <Flex gap="2" align="center">
                           <Box>
@@ -60,7 +77,14 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                             </Text>
                           </Box>
                           {!readOnly && (
-                            <Button size="2xs" variant="outline" color="ink" minH="1.8rem" aria-label={`Correct ${f.name}`} onClick={() => setEditing(f.field)}>
+                            <Button
+                              size="2xs"
+                              variant="outline"
+                              color="ink"
+                              minH="1.8rem"
+                              aria-label={`Correct ${f.name}`}
+                              onClick={() => setEditing(f.field)}
+                            >
                               ✎
                             </Button>
                           )}
@@ -72,7 +96,11 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                         {f.claims
                           .filter((k) => k.source === c.id)
                           .map((k, i) => (
-                            <Text key={i} color={k.agrees ? 'ink' : 'risk'} fontWeight={k.agrees ? '400' : '700'}>
+                            <Text
+                              key={i}
+                              color={k.agrees ? 'ink' : 'risk'}
+                              fontWeight={k.agrees ? '400' : '700'}
+                            >
                               {!k.agrees && <span>≠ </span>}
                               {k.value}
                             </Text>
@@ -85,7 +113,10 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                       <Table.Cell colSpan={columns.length + 2}>
                         {f.claims.map((k, i) => (
                           <Text key={i} fontSize="sm" overflowWrap="anywhere">
-                            {[RECORD, ...sources, HAND].find((s) => s.id === k.source)?.name ?? k.source}: <Box as="span" fontFamily="mono">{k.evidence}</Box>
+                            {[RECORD, ...sources, HAND].find((s) => s.id === k.source)?.name ?? k.source}:{' '}
+                            <Box as="span" fontFamily="mono">
+                              {k.evidence}
+                            </Box>
                           </Text>
                         ))}
                       </Table.Cell>
@@ -102,7 +133,17 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
 }
 
 /** The hand's word becomes a source; an emptied field takes it back. */
-function Correction({ at, field, change, onDone }: { at: string; field: FieldView; change: Change; onDone: () => void }) {
+function Correction({
+  at,
+  field,
+  change,
+  onDone,
+}: {
+  at: string;
+  field: FieldView;
+  change: Change;
+  onDone: () => void;
+}) {
   const [value, setValue] = useState(field.held);
   const [sending, setSending] = useState(false);
   return (
@@ -114,12 +155,27 @@ function Correction({ at, field, change, onDone }: { at: string; field: FieldVie
       }}
     >
       <Flex gap="1">
-        <Input size="sm" width="9rem" aria-label={`${field.name}, corrected`} value={value} onChange={(e) => setValue(e.target.value)} autoFocus onKeyDown={(e) => e.key === 'Escape' && onDone()} />
+        <Input
+          size="sm"
+          width="9rem"
+          aria-label={`${field.name}, corrected`}
+          value={value}
+          onChange={(e) => setValue(e.target.value)}
+          autoFocus
+          onKeyDown={(e) => e.key === 'Escape' && onDone()}
+        />
         <Button size="xs" type="submit" loading={sending}>
           Keep
         </Button>
         {field.byHand && (
-          <Button size="xs" variant="outline" color="ink" onClick={() => void change({ type: 'CorrectField', position: at, field: field.field, value: '' }).then(onDone)}>
+          <Button
+            size="xs"
+            variant="outline"
+            color="ink"
+            onClick={() =>
+              void change({ type: 'CorrectField', position: at, field: field.field, value: '' }).then(onDone)
+            }
+          >
             Take back
           </Button>
         )}

@@ -19,10 +19,22 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       for (const { name, content } of items) {
         try {
           const kept = await handIn(job, name, content);
-          await change({ type: 'AddSource', source: kept.id, name, ...(position && (kept.kind === 'CHIP' || kept.kind === 'LABEL') ? { position } : {}) });
+          await change({
+            type: 'AddSource',
+            source: kept.id,
+            name,
+            ...(position && (kept.kind === 'CHIP' || kept.kind === 'LABEL') ? { position } : {}),
+          });
           setOutcomes((now) => [...now, { name, text: kept.what, good: true }]);
         } catch (e) {
-          setOutcomes((now) => [...now, { name, text: e instanceof ApiProblem || e instanceof Error ? e.message : String(e), good: false }]);
+          setOutcomes((now) => [
+            ...now,
+            {
+              name,
+              text: e instanceof ApiProblem || e instanceof Error ? e.message : String(e),
+              good: false,
+            },
+          ]);
         }
       }
       if (chooser.current) chooser.current.value = '';
@@ -39,7 +51,11 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       // One line into a field is a paste into that field; everything else is handed in.
       if (files.length === 0 && (text.trim() === '' || (inField && !text.trim().includes('\n')))) return;
       e.preventDefault();
-      void send(files.length > 0 ? files.map((f) => ({ name: f.name, content: f })) : [{ name: 'pasted text', content: new Blob([text]) }]);
+      void send(
+        files.length > 0
+          ? files.map((f) => ({ name: f.name, content: f }))
+          : [{ name: 'pasted text', content: new Blob([text]) }],
+      );
     };
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
@@ -72,9 +88,18 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     >
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="14rem">
-          <strong>Drop files here, or paste anywhere on this page:</strong> firmware table, SPD image, memory listing, label. What it is, is found out.
+          <strong>Drop files here, or paste anywhere on this page:</strong> firmware table, SPD image, memory
+          listing, label. What it is, is found out.
         </Text>
-        <input ref={chooser} type="file" multiple hidden data-sources aria-label="Files to read" onChange={(e) => void send([...(e.target.files ?? [])].map((f) => ({ name: f.name, content: f })))} />
+        <input
+          ref={chooser}
+          type="file"
+          multiple
+          hidden
+          data-sources
+          aria-label="Files to read"
+          onChange={(e) => void send([...(e.target.files ?? [])].map((f) => ({ name: f.name, content: f })))}
+        />
         <Button loading={sending} variant="outline" color="ink" onClick={() => chooser.current?.click()}>
           Choose files
         </Button>
@@ -82,7 +107,13 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       {outcomes.length > 0 && (
         <Stack as="ul" gap="0.5" mt="2" listStyleType="none">
           {outcomes.map((o, i) => (
-            <Text as="li" key={i} role={o.good ? 'status' : 'alert'} color={o.good ? 'good' : 'stop'} overflowWrap="anywhere">
+            <Text
+              as="li"
+              key={i}
+              role={o.good ? 'status' : 'alert'}
+              color={o.good ? 'good' : 'stop'}
+              overflowWrap="anywhere"
+            >
               {o.good ? '✓ ' : '⬣ '}
               {o.name}: {o.text}
             </Text>

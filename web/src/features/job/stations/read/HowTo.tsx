@@ -3,12 +3,28 @@ import { useState } from 'react';
 import { type JobView, useDrawer } from '../../api';
 
 const WAYS: [string, string, string][] = [
-  ['Firmware table, Linux', 'sudo cat /sys/firmware/dmi/tables/DMI > table.bin', 'all devices as the firmware lists them, soldered banks too'],
-  ['Firmware table, Windows', '[IO.File]::WriteAllBytes("$pwd\\table.bin", (Get-CimInstance -Namespace root/wmi MSSmBios_RawSMBiosTables).SMBiosData)', 'the same, from PowerShell'],
-  ['Listing, Windows', 'Get-CimInstance Win32_PhysicalMemory | ConvertTo-Json > memory.json', 'an echo of the firmware table; Export-Csv works as well'],
+  [
+    'Firmware table, Linux',
+    'sudo cat /sys/firmware/dmi/tables/DMI > table.bin',
+    'all devices as the firmware lists them, soldered banks too',
+  ],
+  [
+    'Firmware table, Windows',
+    '[IO.File]::WriteAllBytes("$pwd\\table.bin", (Get-CimInstance -Namespace root/wmi MSSmBios_RawSMBiosTables).SMBiosData)',
+    'the same, from PowerShell',
+  ],
+  [
+    'Listing, Windows',
+    'Get-CimInstance Win32_PhysicalMemory | ConvertTo-Json > memory.json',
+    'an echo of the firmware table; Export-Csv works as well',
+  ],
   ['Listing, Linux', 'sudo lshw -json -class memory > memory.json', 'an echo of the firmware table'],
   ['What is usable, Linux', 'cat /proc/meminfo', 'copy and paste'],
-  ["A module's chip, Linux", 'sudo modprobe ee1004; cat /sys/bus/i2c/drivers/ee1004/*-0050/eeprom > spd.bin', 'DDR4; at24 for DDR3, spd5118 for DDR5; 0050 to 0057 by socket. A hex dump can be pasted too'],
+  [
+    "A module's chip, Linux",
+    'sudo modprobe ee1004; cat /sys/bus/i2c/drivers/ee1004/*-0050/eeprom > spd.bin',
+    'DDR4; at24 for DDR3, spd5118 for DDR5; 0050 to 0057 by socket. A hex dump can be pasted too',
+  ],
 ];
 
 /** How each source is got with what the systems have themselves. */
@@ -49,11 +65,22 @@ function ToTryWith({ job }: { job: JobView }) {
         <Link href={`/api/jobs/${job.id}/smbios`} download variant="underline" color="accent">
           Firmware table as found
         </Link>
-        <Link href={`/api/machines/${encodeURIComponent(job.machineId)}/smbios`} download variant="underline" color="accent">
+        <Link
+          href={`/api/machines/${encodeURIComponent(job.machineId)}/smbios`}
+          download
+          variant="underline"
+          color="accent"
+        >
           Firmware table, sockets empty
         </Link>
         <NativeSelect.Root size="sm" width="20rem">
-          <NativeSelect.Field aria-label="Module of the drawer" value={tag} onChange={(e) => setTag(e.target.value)} bg="panel" borderColor="edge">
+          <NativeSelect.Field
+            aria-label="Module of the drawer"
+            value={tag}
+            onChange={(e) => setTag(e.target.value)}
+            bg="panel"
+            borderColor="edge"
+          >
             <option value="">a module of the drawer</option>
             {drawer.map((m) => (
               <option key={m.tag} value={m.tag}>
@@ -64,7 +91,12 @@ function ToTryWith({ job }: { job: JobView }) {
           <NativeSelect.Indicator />
         </NativeSelect.Root>
         {tag && (
-          <Link href={`/api/drawer/${encodeURIComponent(tag)}/spd`} download variant="underline" color="accent">
+          <Link
+            href={`/api/drawer/${encodeURIComponent(tag)}/spd`}
+            download
+            variant="underline"
+            color="accent"
+          >
             SPD image of {tag}
           </Link>
         )}

@@ -6,7 +6,12 @@ import type { Change, EvidenceView } from '../../api';
 export type PositionEvidence = EvidenceView['positions'][number];
 type State = NonNullable<PositionEvidence['seen']>;
 
-const STATE: Record<State, string> = { ABSENT: 'nothing there', EMPTY: 'empty socket', FILLED: 'socket with a module', SOLDERED: 'soldered bank' };
+const STATE: Record<State, string> = {
+  ABSENT: 'nothing there',
+  EMPTY: 'empty socket',
+  FILLED: 'socket with a module',
+  SOLDERED: 'soldered bank',
+};
 const WORD = {
   CONFIRMED: { mark: '✓', text: 'confirmed', color: 'good' },
   LIKELY: { mark: '≈', text: 'likely', color: 'info' },
@@ -15,13 +20,27 @@ const WORD = {
 } as const;
 
 /** What is really at each position, and how sure that is; one of them is looked at in full below. */
-export function Positions({ positions, chosen, onChoose }: { positions: PositionEvidence[]; chosen: string; onChoose: (position: string) => void }) {
+export function Positions({
+  positions,
+  chosen,
+  onChoose,
+}: {
+  positions: PositionEvidence[];
+  chosen: string;
+  onChoose: (position: string) => void;
+}) {
   return (
     <Box as="section" aria-label="Positions">
       <Heading as="h2" size="md" mb="1">
         What is really there
       </Heading>
-      <Grid templateColumns="repeat(auto-fill, minmax(13rem, 1fr))" gap="2" maxH="17rem" overflowY="auto" p="1">
+      <Grid
+        templateColumns="repeat(auto-fill, minmax(13rem, 1fr))"
+        gap="2"
+        maxH="17rem"
+        overflowY="auto"
+        p="1"
+      >
         {positions.map((p) => {
           const disputed = p.fields.filter((f) => f.contradicted).length;
           return (
@@ -116,7 +135,14 @@ export function SeenForm({ at, change }: { at: PositionEvidence; change: Change 
           <label htmlFor="chips-seen">
             <Text fontWeight="600">Chips, both sides</Text>
           </label>
-          <Input id="chips-seen" width="6rem" inputMode="numeric" value={chips} onChange={(e) => setChips(e.target.value)} onBlur={() => chips !== (at.chips?.toString() ?? '') && say(at.seen!, chips)} />
+          <Input
+            id="chips-seen"
+            width="6rem"
+            inputMode="numeric"
+            value={chips}
+            onChange={(e) => setChips(e.target.value)}
+            onBlur={() => chips !== (at.chips?.toString() ?? '') && say(at.seen!, chips)}
+          />
         </Box>
       )}
     </Flex>

@@ -1,4 +1,15 @@
-import { Box, Button, Dialog, Flex, Heading, NativeSelect, Portal, Stack, Table, Text } from '@chakra-ui/react';
+import {
+  Box,
+  Button,
+  Dialog,
+  Flex,
+  Heading,
+  NativeSelect,
+  Portal,
+  Stack,
+  Table,
+  Text,
+} from '@chakra-ui/react';
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
 import { type Change, type EvidenceView, useSourceDetail } from '../../api';
@@ -18,9 +29,25 @@ export function SourceList({ job, evidence, change, readOnly }: Props) {
       </Heading>
       <Stack as="ul" gap="1" listStyleType="none">
         {handedIn.map((s) => (
-          <Flex as="li" key={s.id} data-source={s.kind} gap="2" align="center" wrap="wrap" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" px="3" py="1">
+          <Flex
+            as="li"
+            key={s.id}
+            data-source={s.kind}
+            gap="2"
+            align="center"
+            wrap="wrap"
+            bg="panel"
+            borderWidth="1px"
+            borderColor="line"
+            borderRadius="md"
+            px="3"
+            py="1"
+          >
             <Text flex="1" minW="12rem" overflowWrap="anywhere">
-              <strong>{s.name}</strong> <Text as="span" color="quiet">{s.what}</Text>
+              <strong>{s.name}</strong>{' '}
+              <Text as="span" color="quiet">
+                {s.what}
+              </Text>
               {s.findings.some((f) => f.severity === 'RISK') && (
                 <Text as="span" color="risk" fontWeight="600">
                   {' '}
@@ -33,7 +60,13 @@ export function SourceList({ job, evidence, change, readOnly }: Props) {
                 <NativeSelect.Field
                   aria-label={`Where the module of ${s.name} sits`}
                   value={s.position ?? ''}
-                  onChange={(e) => void change({ type: 'PlaceSource', source: s.id, ...(e.target.value ? { position: e.target.value } : {}) })}
+                  onChange={(e) =>
+                    void change({
+                      type: 'PlaceSource',
+                      source: s.id,
+                      ...(e.target.value ? { position: e.target.value } : {}),
+                    })
+                  }
                   bg="panel"
                   borderColor="edge"
                 >
@@ -49,11 +82,25 @@ export function SourceList({ job, evidence, change, readOnly }: Props) {
                 <NativeSelect.Indicator />
               </NativeSelect.Root>
             )}
-            <Button size="xs" variant="outline" color="ink" minH="2rem" aria-label={`All fields of ${s.name}`} onClick={() => setOpen(s.id)}>
+            <Button
+              size="xs"
+              variant="outline"
+              color="ink"
+              minH="2rem"
+              aria-label={`All fields of ${s.name}`}
+              onClick={() => setOpen(s.id)}
+            >
               All fields
             </Button>
             {!readOnly && (
-              <Button size="xs" variant="outline" color="ink" minH="2rem" aria-label={`Take out ${s.name}`} onClick={() => void change({ type: 'RemoveSource', source: s.id })}>
+              <Button
+                size="xs"
+                variant="outline"
+                color="ink"
+                minH="2rem"
+                aria-label={`Take out ${s.name}`}
+                onClick={() => void change({ type: 'RemoveSource', source: s.id })}
+              >
                 Take out
               </Button>
             )}
@@ -70,16 +117,28 @@ function SourceDetail({ job, source, onClose }: { job: number; source?: string; 
   const detail = useSourceDetail(job, source);
   const d = source ? detail.data : undefined;
   return (
-    <Dialog.Root open={source !== undefined} onOpenChange={(e) => !e.open && onClose()} size="xl" scrollBehavior="inside" placement="center">
+    <Dialog.Root
+      open={source !== undefined}
+      onOpenChange={(e) => !e.open && onClose()}
+      size="xl"
+      scrollBehavior="inside"
+      placement="center"
+    >
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content bg="paper" aria-label="All fields of a source">
             <Dialog.Header>
-              <Dialog.Title overflowWrap="anywhere">{d ? `${d.name}: ${d.what}` : 'One moment …'}</Dialog.Title>
+              <Dialog.Title overflowWrap="anywhere">
+                {d ? `${d.name}: ${d.what}` : 'One moment …'}
+              </Dialog.Title>
             </Dialog.Header>
             <Dialog.Body tabIndex={0}>
-              {detail.isError && <Text role="alert" color="stop">{detail.error.message}</Text>}
+              {detail.isError && (
+                <Text role="alert" color="stop">
+                  {detail.error.message}
+                </Text>
+              )}
               {d && (
                 <Stack gap="4">
                   <Findings findings={d.findings} />
@@ -88,7 +147,10 @@ function SourceDetail({ job, source, onClose }: { job: number; source?: string; 
                       <Heading as="h3" size="sm" mb="1">
                         Clocks at each standard rate
                       </Heading>
-                      <Fields head={['Rate', 'CL-tRCD-tRP-tRAS', 'Clock period']} rows={d.rates.map((r) => [r.rate, r.clocks, r.tck])} />
+                      <Fields
+                        head={['Rate', 'CL-tRCD-tRP-tRAS', 'Clock period']}
+                        rows={d.rates.map((r) => [r.rate, r.clocks, r.tck])}
+                      />
                     </Box>
                   )}
                   {d.groups.map((g, i) => (
@@ -98,7 +160,12 @@ function SourceDetail({ job, source, onClose }: { job: number; source?: string; 
                       </Heading>
                       <Fields
                         head={['Field', 'Value', 'Byte', 'As it stands there']}
-                        rows={g.fields.map((f) => [f.name, `${f.value || '–'}${f.note ? ` (${f.note})` : ''}`, f.hex ? `${f.offset}` : '', f.hex])}
+                        rows={g.fields.map((f) => [
+                          f.name,
+                          `${f.value || '–'}${f.note ? ` (${f.note})` : ''}`,
+                          f.hex ? `${f.offset}` : '',
+                          f.hex,
+                        ])}
                       />
                     </Box>
                   ))}
@@ -130,7 +197,12 @@ function Fields({ head, rows }: { head: string[]; rows: string[][] }) {
           {rows.map((row, i) => (
             <Table.Row key={i} bg="panel">
               {row.map((cell, j) => (
-                <Table.Cell key={j} fontFamily={j === head.length - 1 ? 'mono' : undefined} fontSize="sm" overflowWrap="anywhere">
+                <Table.Cell
+                  key={j}
+                  fontFamily={j === head.length - 1 ? 'mono' : undefined}
+                  fontSize="sm"
+                  overflowWrap="anywhere"
+                >
                   {cell}
                 </Table.Cell>
               ))}

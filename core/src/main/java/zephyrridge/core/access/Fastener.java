@@ -13,5 +13,11 @@ import java.util.Optional;
  */
 public record Fastener(double x, double y, String bit, int lengthTenths, Role role, Optional<String> hiddenUnder) {
     /** What to do with it: take out, only loosen (captive), it lifts the cover, shared with another part, leave alone. */
-    public enum Role { OUT, LOOSEN_ONLY, LIFTS_COVER, SHARED, LEAVE_ALONE }
+    public enum Role {
+        OUT,
+        LOOSEN_ONLY,
+        LIFTS_COVER,
+        SHARED,
+        LEAVE_ALONE
+    }
 }

@@ -23,9 +23,11 @@ public final class OpeningPlanner {
     private final long batteries;
     /** Access class of each position: positions with the same alternatives are reached together. */
     private final int[] classOf;
+
     private final List<long[]> alternatives = new ArrayList<>();
     /** Chosen parts and their seconds by set of classes, where the classes are few. */
     private final long[] memo;
+
     private final int[] seconds;
 
     /** @param access for each position its alternative sets of part ids; an empty list means it is open to the hand */
@@ -172,8 +174,7 @@ public final class OpeningPlanner {
      * Removing never hinders, so greedy removal on a side loses nothing.
      */
     private int order(long needed, List<Part> out) {
-        record State(Side up, long off) {
-        }
+        record State(Side up, long off) {}
         State start = new State(graph.restsOn(), removeAll(graph.restsOn(), 0, needed, null));
         Map<State, State> cameFrom = new HashMap<>();
         cameFrom.put(start, null);
@@ -205,14 +206,19 @@ public final class OpeningPlanner {
 
     private long removeAll(Side up, long off, long needed, List<Part> out) {
         // Batteries first: what is dead does no harm while the rest is worked on.
-        List<Integer> byUrgency = IntStream.range(0, graph.parts().size()).boxed()
-                .sorted(Comparator.comparing(i -> !graph.parts().get(i).isBattery())).toList();
+        List<Integer> byUrgency = IntStream.range(0, graph.parts().size())
+                .boxed()
+                .sorted(Comparator.comparing(i -> !graph.parts().get(i).isBattery()))
+                .toList();
         boolean again = true;
         while (again) {
             again = false;
             for (int i : byUrgency) {
                 long bit = 1L << i;
-                if ((needed & bit) != 0 && (off & bit) == 0 && graph.parts().get(i).side() == up && (closure[i] & ~bit & ~off) == 0) {
+                if ((needed & bit) != 0
+                        && (off & bit) == 0
+                        && graph.parts().get(i).side() == up
+                        && (closure[i] & ~bit & ~off) == 0) {
                     off |= bit;
                     if (out != null) {
                         out.add(graph.parts().get(i));

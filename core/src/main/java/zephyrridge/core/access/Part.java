@@ -13,9 +13,32 @@ import java.util.Set;
  * @param secondsOff bench time to take it off, in seconds; {@code secondsOn} to put it back
  * @param source page of a service manual, own job, other
  */
-public record Part(String id, String name, Kind kind, Side side, Set<String> needsOff, List<Fastener> fasteners, String how, int secondsOff,
-        int secondsOn, List<Caution> cautions, String source) {
-    public enum Kind { HATCH, COVER, KEYBOARD, BATTERY, BATTERY_PLUG, PLATE, TAPE, CAGE, CARRIER, DRIVE, RIBBON, STAND }
+public record Part(
+        String id,
+        String name,
+        Kind kind,
+        Side side,
+        Set<String> needsOff,
+        List<Fastener> fasteners,
+        String how,
+        int secondsOff,
+        int secondsOn,
+        List<Caution> cautions,
+        String source) {
+    public enum Kind {
+        HATCH,
+        COVER,
+        KEYBOARD,
+        BATTERY,
+        BATTERY_PLUG,
+        PLATE,
+        TAPE,
+        CAGE,
+        CARRIER,
+        DRIVE,
+        RIBBON,
+        STAND
+    }
 
     public Part {
         needsOff = Collections.unmodifiableSet(new LinkedHashSet<>(needsOff));

@@ -9,7 +9,8 @@ public record Finding(FindingCode code, Severity severity, Subject subject, Deta
 
     public Finding {
         if (!code.detailType().isInstance(detail)) {
-            throw new IllegalArgumentException(code.name() + " carries " + code.detailType().getSimpleName() + ", not " + detail);
+            throw new IllegalArgumentException(
+                    code.name() + " carries " + code.detailType().getSimpleName() + ", not " + detail);
         }
         if (evidence.isEmpty()) {
             throw new IllegalArgumentException(code.name() + " has no evidence");
@@ -17,7 +18,8 @@ public record Finding(FindingCode code, Severity severity, Subject subject, Deta
         evidence = List.copyOf(evidence);
     }
 
-    public static Finding of(FindingCode code, Severity severity, Subject subject, Detail detail, Evidence... evidence) {
+    public static Finding of(
+            FindingCode code, Severity severity, Subject subject, Detail detail, Evidence... evidence) {
         return new Finding(code, severity, subject, detail, List.of(evidence));
     }
 }

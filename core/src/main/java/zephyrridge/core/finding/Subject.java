@@ -2,7 +2,15 @@ package zephyrridge.core.finding;
 
 /** What a finding is about, by the id it has in its machine record or job. */
 public record Subject(Kind kind, String id) {
-    public enum Kind { MACHINE, PROCESSOR, CHANNEL, POSITION, LABEL, READING, JOB }
+    public enum Kind {
+        MACHINE,
+        PROCESSOR,
+        CHANNEL,
+        POSITION,
+        LABEL,
+        READING,
+        JOB
+    }
 
     private static final Subject WHOLE_MACHINE = new Subject(Kind.MACHINE, "");
 

@@ -37,19 +37,14 @@ public enum GateFinding implements FindingCode {
         return detailType;
     }
 
-    public record Answer(String answer) implements Detail {
-    }
+    public record Answer(String answer) implements Detail {}
 
-    public record Count(int stops) implements Detail {
-    }
+    public record Count(int stops) implements Detail {}
 
     /** @param firmware what the firmware's screen said; {@code read} what the modules' labels and soldered banks add up to */
-    public record Totals(ByteSize firmware, ByteSize read) implements Detail {
-    }
+    public record Totals(ByteSize firmware, ByteSize read) implements Detail {}
 
-    public record Order(String position, String lower) implements Detail {
-    }
+    public record Order(String position, String lower) implements Detail {}
 
-    public record Wrong(String position, String seen, String wanted) implements Detail {
-    }
+    public record Wrong(String position, String seen, String wanted) implements Detail {}
 }

@@ -12,8 +12,7 @@ import zephyrridge.core.layout.LayoutEvaluation;
 public final class Gates {
     private static final Subject JOB = new Subject(Subject.Kind.JOB, "");
 
-    private Gates() {
-    }
+    private Gates() {}
 
     /**
      * The gates of any opening: a battery that is not swollen (or was made safe), a seal that is answered, the drive's recovery
@@ -24,32 +23,53 @@ public final class Gates {
     public static List<Finding> opening(Intake intake, boolean clears) {
         List<Finding> found = new ArrayList<>();
         switch (intake.battery()) {
-            case SWOLLEN -> found.add(answer(GateFinding.GATE_BATTERY_SWOLLEN, Severity.STOP, "battery", intake.battery()));
-            case NOT_LOOKED, NOT_KNOWN -> found.add(answer(GateFinding.GATE_BATTERY_NOT_LOOKED, Severity.RISK, "battery", intake.battery()));
-            default -> { }
+            case SWOLLEN -> found.add(
+                    answer(GateFinding.GATE_BATTERY_SWOLLEN, Severity.STOP, "battery", intake.battery()));
+            case NOT_LOOKED, NOT_KNOWN -> found.add(
+                    answer(GateFinding.GATE_BATTERY_NOT_LOOKED, Severity.RISK, "battery", intake.battery()));
+            default -> {}
         }
         switch (intake.seal()) {
-            case NOT_LOOKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_LOOKED, Severity.STOP, "seal", intake.seal()));
-            case PRESENT_NOT_ASKED -> found.add(answer(GateFinding.GATE_SEAL_NOT_ASKED, Severity.STOP, "seal", intake.seal()));
-            case OWNER_REFUSES -> found.add(answer(GateFinding.GATE_SEAL_REFUSED, Severity.STOP, "seal", intake.seal()));
+            case NOT_LOOKED -> found.add(
+                    answer(GateFinding.GATE_SEAL_NOT_LOOKED, Severity.STOP, "seal", intake.seal()));
+            case PRESENT_NOT_ASKED -> found.add(
+                    answer(GateFinding.GATE_SEAL_NOT_ASKED, Severity.STOP, "seal", intake.seal()));
+            case OWNER_REFUSES -> found.add(
+                    answer(GateFinding.GATE_SEAL_REFUSED, Severity.STOP, "seal", intake.seal()));
             case NOT_KNOWN -> found.add(answer(GateFinding.GATE_SEAL_NOT_KNOWN, Severity.RISK, "seal", intake.seal()));
-            default -> { }
+            default -> {}
         }
         switch (intake.encryption()) {
-            case NOT_ASKED -> found.add(answer(GateFinding.GATE_KEY_NOT_ASKED, Severity.STOP, "recovery key", intake.encryption()));
-            case KEY_MISSING -> found.add(answer(GateFinding.GATE_KEY_MISSING, Severity.STOP, "recovery key", intake.encryption()));
-            case OWNER_ACCEPTS -> found.add(answer(GateFinding.GATE_KEY_RISK_TAKEN, Severity.RISK, "recovery key", intake.encryption()));
-            case NOT_KNOWN -> found.add(answer(GateFinding.GATE_KEY_NOT_KNOWN, Severity.RISK, "recovery key", intake.encryption()));
-            default -> { }
+            case NOT_ASKED -> found.add(
+                    answer(GateFinding.GATE_KEY_NOT_ASKED, Severity.STOP, "recovery key", intake.encryption()));
+            case KEY_MISSING -> found.add(
+                    answer(GateFinding.GATE_KEY_MISSING, Severity.STOP, "recovery key", intake.encryption()));
+            case OWNER_ACCEPTS -> found.add(
+                    answer(GateFinding.GATE_KEY_RISK_TAKEN, Severity.RISK, "recovery key", intake.encryption()));
+            case NOT_KNOWN -> found.add(
+                    answer(GateFinding.GATE_KEY_NOT_KNOWN, Severity.RISK, "recovery key", intake.encryption()));
+            default -> {}
         }
         switch (intake.firmwareSettings()) {
-            case NOT_ASKED -> found.add(answer(GateFinding.GATE_SETTINGS_NOT_ASKED, Severity.STOP, "firmware settings", intake.firmwareSettings()));
-            case CANNOT_ENTER, NOT_KNOWN -> found.add(answer(GateFinding.GATE_SETTINGS_NOT_NOTED, Severity.RISK, "firmware settings", intake.firmwareSettings()));
-            default -> { }
+            case NOT_ASKED -> found.add(answer(
+                    GateFinding.GATE_SETTINGS_NOT_ASKED,
+                    Severity.STOP,
+                    "firmware settings",
+                    intake.firmwareSettings()));
+            case CANNOT_ENTER, NOT_KNOWN -> found.add(answer(
+                    GateFinding.GATE_SETTINGS_NOT_NOTED,
+                    Severity.RISK,
+                    "firmware settings",
+                    intake.firmwareSettings()));
+            default -> {}
         }
         if (clears) {
             // What a question stops already is not said twice.
-            clearing(intake).stream().filter(c -> found.stream().noneMatch(f -> f.severity() == Severity.STOP && f.evidence().equals(c.evidence()))).forEach(found::add);
+            clearing(intake).stream()
+                    .filter(c -> found.stream()
+                            .noneMatch(f -> f.severity() == Severity.STOP
+                                    && f.evidence().equals(c.evidence())))
+                    .forEach(found::add);
         }
         return found;
     }
@@ -57,16 +77,22 @@ public final class Gates {
     /** Before the firmware's settings are cleared, by hand or by unplugging: afterwards a drive may ask for its key, and what was set is gone. */
     public static List<Finding> clearing(Intake intake) {
         List<Finding> found = new ArrayList<>();
-        boolean keySettled = switch (intake.encryption()) {
-            case NOT_ENCRYPTED, KEY_AT_HAND, OWNER_ACCEPTS -> true;
-            case NOT_ASKED, KEY_MISSING, NOT_KNOWN -> false;
-        };
+        boolean keySettled =
+                switch (intake.encryption()) {
+                    case NOT_ENCRYPTED, KEY_AT_HAND, OWNER_ACCEPTS -> true;
+                    case NOT_ASKED, KEY_MISSING, NOT_KNOWN -> false;
+                };
         if (!keySettled) {
             found.add(answer(GateFinding.GATE_CLEAR_WITHOUT_KEY, Severity.STOP, "recovery key", intake.encryption()));
         }
-        boolean settingsKept = intake.firmwareSettings() == Intake.FirmwareSettings.NOTED || intake.firmwareSettings() == Intake.FirmwareSettings.DEFAULTS;
+        boolean settingsKept = intake.firmwareSettings() == Intake.FirmwareSettings.NOTED
+                || intake.firmwareSettings() == Intake.FirmwareSettings.DEFAULTS;
         if (!settingsKept) {
-            found.add(answer(GateFinding.GATE_CLEAR_SETTINGS_NOT_NOTED, Severity.STOP, "firmware settings", intake.firmwareSettings()));
+            found.add(answer(
+                    GateFinding.GATE_CLEAR_SETTINGS_NOT_NOTED,
+                    Severity.STOP,
+                    "firmware settings",
+                    intake.firmwareSettings()));
         }
         return found;
     }
@@ -74,19 +100,37 @@ public final class Gates {
     /** Fitting: the opening's gates, and a plan that fits and starts. */
     public static List<Finding> fitting(List<Finding> openingGates, LayoutEvaluation plan) {
         List<Finding> found = new ArrayList<>(openingGates);
-        int stops = (int) plan.findings().stream().filter(f -> f.severity() == Severity.STOP).count();
+        int stops = (int) plan.findings().stream()
+                .filter(f -> f.severity() == Severity.STOP)
+                .count();
         if (stops > 0) {
-            found.add(Finding.of(GateFinding.GATE_PLAN_STOPS, Severity.STOP, JOB, new GateFinding.Count(stops), new Evidence.Word("plan", stops + " stops")));
+            found.add(Finding.of(
+                    GateFinding.GATE_PLAN_STOPS,
+                    Severity.STOP,
+                    JOB,
+                    new GateFinding.Count(stops),
+                    new Evidence.Word("plan", stops + " stops")));
         } else if (plan.changed().isEmpty()) {
-            found.add(Finding.of(GateFinding.GATE_NOTHING_PLANNED, Severity.NOTE, JOB, new GateFinding.Count(0), new Evidence.Word("plan", "as found")));
+            found.add(Finding.of(
+                    GateFinding.GATE_NOTHING_PLANNED,
+                    Severity.NOTE,
+                    JOB,
+                    new GateFinding.Count(0),
+                    new Evidence.Word("plan", "as found")));
         }
         return found;
     }
 
     /** Reading: the firmware's total before the work, against what was read off the modules. */
     public static List<Finding> reading(JobState job, LayoutEvaluation found) {
-        return job.before().firmwareTotal().filter(total -> !total.equals(found.installed()))
-                .map(total -> List.of(Finding.of(GateFinding.READ_TOTAL_DIFFERS, Severity.RISK, JOB, new GateFinding.Totals(total, found.installed()),
+        return job.before()
+                .firmwareTotal()
+                .filter(total -> !total.equals(found.installed()))
+                .map(total -> List.of(Finding.of(
+                        GateFinding.READ_TOTAL_DIFFERS,
+                        Severity.RISK,
+                        JOB,
+                        new GateFinding.Totals(total, found.installed()),
                         new Evidence.Word("total in the firmware", total.toString()))))
                 .orElse(List.of());
     }
@@ -96,6 +140,7 @@ public final class Gates {
     }
 
     private static Finding answer(GateFinding code, Severity severity, String question, Enum<?> answer) {
-        return Finding.of(code, severity, JOB, new GateFinding.Answer(answer.name()), new Evidence.Word(question, answer.name()));
+        return Finding.of(
+                code, severity, JOB, new GateFinding.Answer(answer.name()), new Evidence.Word(question, answer.name()));
     }
 }

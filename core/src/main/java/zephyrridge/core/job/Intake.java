@@ -14,31 +14,103 @@ import zephyrridge.core.machine.OperatingSystem;
  * @param wayIn how the bench gets in to verify; no password is ever kept
  * @param firmwareVersion as the machine shows it, {@code faultsBefore} what did not work before; empty where nobody said
  */
-public record Intake(String owner, String wish, Optional<String> operatingSystem, Optional<Integer> wordBits, Seal seal, Battery battery, Encryption encryption,
-        FirmwareSettings firmwareSettings, WayIn wayIn, String firmwareVersion, String faultsBefore, String condition) {
+public record Intake(
+        String owner,
+        String wish,
+        Optional<String> operatingSystem,
+        Optional<Integer> wordBits,
+        Seal seal,
+        Battery battery,
+        Encryption encryption,
+        FirmwareSettings firmwareSettings,
+        WayIn wayIn,
+        String firmwareVersion,
+        String faultsBefore,
+        String condition) {
     /** A warranty seal, and what the owner said to it. */
-    public enum Seal { NOT_LOOKED, NONE, PRESENT_NOT_ASKED, OWNER_AGREES, OWNER_REFUSES, NOT_KNOWN }
+    public enum Seal {
+        NOT_LOOKED,
+        NONE,
+        PRESENT_NOT_ASKED,
+        OWNER_AGREES,
+        OWNER_REFUSES,
+        NOT_KNOWN
+    }
 
-    public enum Battery { NOT_LOOKED, NONE_FITTED, GOOD, WORN, SWOLLEN, MADE_SAFE, NOT_KNOWN }
+    public enum Battery {
+        NOT_LOOKED,
+        NONE_FITTED,
+        GOOD,
+        WORN,
+        SWOLLEN,
+        MADE_SAFE,
+        NOT_KNOWN
+    }
 
     /** Whether the drive is encrypted and its recovery key at hand: changed memory or cleared settings may make it ask. */
-    public enum Encryption { NOT_ASKED, NOT_ENCRYPTED, KEY_AT_HAND, KEY_MISSING, OWNER_ACCEPTS, NOT_KNOWN }
+    public enum Encryption {
+        NOT_ASKED,
+        NOT_ENCRYPTED,
+        KEY_AT_HAND,
+        KEY_MISSING,
+        OWNER_ACCEPTS,
+        NOT_KNOWN
+    }
 
     /** The firmware's settings as they were: boot mode, drive mode, clock, secure start. */
-    public enum FirmwareSettings { NOT_ASKED, NOTED, DEFAULTS, CANNOT_ENTER, NOT_KNOWN }
+    public enum FirmwareSettings {
+        NOT_ASKED,
+        NOTED,
+        DEFAULTS,
+        CANNOT_ENTER,
+        NOT_KNOWN
+    }
 
-    public enum WayIn { NOT_ASKED, OWNER_PRESENT, TEMPORARY_ACCOUNT, OWN_START_STICK, NONE, NOT_KNOWN }
+    public enum WayIn {
+        NOT_ASKED,
+        OWNER_PRESENT,
+        TEMPORARY_ACCOUNT,
+        OWN_START_STICK,
+        NONE,
+        NOT_KNOWN
+    }
 
-    public static final Intake EMPTY = new Intake("", "", Optional.empty(), Optional.empty(), Seal.NOT_LOOKED, Battery.NOT_LOOKED, Encryption.NOT_ASKED,
-            FirmwareSettings.NOT_ASKED, WayIn.NOT_ASKED, "", "", "");
+    public static final Intake EMPTY = new Intake(
+            "",
+            "",
+            Optional.empty(),
+            Optional.empty(),
+            Seal.NOT_LOOKED,
+            Battery.NOT_LOOKED,
+            Encryption.NOT_ASKED,
+            FirmwareSettings.NOT_ASKED,
+            WayIn.NOT_ASKED,
+            "",
+            "",
+            "");
 
     /** What runs on the machine; 64 bits and no ceiling where it is not known. */
     public Host host() {
         Optional<OperatingSystem> os = operatingSystem.flatMap(OperatingSystem::find);
-        return new Host(wordBits.or(() -> os.map(OperatingSystem::wordBits)).orElse(64), os.flatMap(OperatingSystem::ceiling), Host.MemoryMode.INDEPENDENT);
+        return new Host(
+                wordBits.or(() -> os.map(OperatingSystem::wordBits)).orElse(64),
+                os.flatMap(OperatingSystem::ceiling),
+                Host.MemoryMode.INDEPENDENT);
     }
 
     public Intake with(String nextOwner, String nextWish) {
-        return new Intake(nextOwner, nextWish, operatingSystem, wordBits, seal, battery, encryption, firmwareSettings, wayIn, firmwareVersion, faultsBefore, condition);
+        return new Intake(
+                nextOwner,
+                nextWish,
+                operatingSystem,
+                wordBits,
+                seal,
+                battery,
+                encryption,
+                firmwareSettings,
+                wayIn,
+                firmwareVersion,
+                faultsBefore,
+                condition);
     }
 }

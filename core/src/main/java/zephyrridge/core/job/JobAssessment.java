@@ -22,8 +22,19 @@ import zephyrridge.core.proof.ReadoutComparison;
  * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out; {@code clearingGates} what keeps
  *     the firmware's settings from being cleared
  */
-public record JobAssessment(LayoutEvaluation found, LayoutEvaluation plan, List<Finding> readingFindings, List<Finding> openingGates, List<Finding> fittingGates, List<Finding> clearingGates, List<WorkStep> opening,
-        List<FitLine> fitLines, List<WorkStep> closing, Expectation expected, Comparison comparison, Trail trail) {
+public record JobAssessment(
+        LayoutEvaluation found,
+        LayoutEvaluation plan,
+        List<Finding> readingFindings,
+        List<Finding> openingGates,
+        List<Finding> fittingGates,
+        List<Finding> clearingGates,
+        List<WorkStep> opening,
+        List<FitLine> fitLines,
+        List<WorkStep> closing,
+        Expectation expected,
+        Comparison comparison,
+        Trail trail) {
 
     public static JobAssessment of(MachineRecord record, LayoutEvaluator evaluator, JobState job, HouseRules house) {
         Host host = job.intake().host();
@@ -38,7 +49,18 @@ public record JobAssessment(LayoutEvaluation found, LayoutEvaluation plan, List<
         List<FitLine> lines = FitLine.of(record, job);
         Expectation expected = Expectation.of(record, planned, plan, host);
         Comparison comparison = ReadoutComparison.compare(record, planned, host, expected, job.after(), house);
-        return new JobAssessment(found, plan, Gates.reading(job, found), openingGates, Gates.fitting(openingGates, plan), Gates.clearing(job.intake()), opening, lines, closing,
-                expected, comparison, Trail.of(job, found, plan, Gates.isShut(openingGates), opening, closing, lines, expected, comparison));
+        return new JobAssessment(
+                found,
+                plan,
+                Gates.reading(job, found),
+                openingGates,
+                Gates.fitting(openingGates, plan),
+                Gates.clearing(job.intake()),
+                opening,
+                lines,
+                closing,
+                expected,
+                comparison,
+                Trail.of(job, found, plan, Gates.isShut(openingGates), opening, closing, lines, expected, comparison));
     }
 }

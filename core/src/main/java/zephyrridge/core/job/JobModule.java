@@ -13,7 +13,12 @@ import zephyrridge.core.module.ModuleSpec;
  */
 public record JobModule(String key, Origin origin, String labelLine, Optional<String> tag, ModuleSpec spec) {
     /** Found in the machine by its label, accepted from what the sources say, taken from the drawer, or typed in as something one might buy. */
-    public enum Origin { FOUND, READ, DRAWER, TYPED }
+    public enum Origin {
+        FOUND,
+        READ,
+        DRAWER,
+        TYPED
+    }
 
     /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */
     public boolean answersTo(String read) {

@@ -27,22 +27,41 @@ import zephyrridge.core.proof.Readout;
  * @param readings what was read for it, seen and corrected
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
-public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String, JobModule> modules, SortedMap<String, String> asFound, SortedMap<String, String> planned,
-        SortedSet<String> stepsDone, SortedSet<String> fitted, Readout before, Readout after, List<Photo> photos,
-        Readings readings, Optional<Closing> closing) {
+public record JobState(
+        Intake intake,
+        SortedSet<String> absent,
+        SortedMap<String, JobModule> modules,
+        SortedMap<String, String> asFound,
+        SortedMap<String, String> planned,
+        SortedSet<String> stepsDone,
+        SortedSet<String> fitted,
+        Readout before,
+        Readout after,
+        List<Photo> photos,
+        Readings readings,
+        Optional<Closing> closing) {
     /** @param proven whether the proof held when the job was closed; {@code note} what the owner is told */
-    public record Closing(boolean proven, String note) {
-    }
+    public record Closing(boolean proven, String note) {}
 
     /** @param id of the picture; {@code caption} what it shows, maybe empty */
-    public record Photo(String id, String caption) {
-    }
+    public record Photo(String id, String caption) {}
 
     /** The step by which the firmware's settings are cleared; it is offered when a start fails, and ticked like any other. */
     public static final String CLEAR_SETTINGS = "clear-settings";
 
-    public static final JobState NEW = new JobState(Intake.EMPTY, new TreeSet<>(), new TreeMap<>(), new TreeMap<>(), new TreeMap<>(), new TreeSet<>(), new TreeSet<>(),
-            Readout.NOTHING, Readout.NOTHING, List.of(), Readings.NONE, Optional.empty());
+    public static final JobState NEW = new JobState(
+            Intake.EMPTY,
+            new TreeSet<>(),
+            new TreeMap<>(),
+            new TreeMap<>(),
+            new TreeMap<>(),
+            new TreeSet<>(),
+            new TreeSet<>(),
+            Readout.NOTHING,
+            Readout.NOTHING,
+            List.of(),
+            Readings.NONE,
+            Optional.empty());
 
     public JobState {
         absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
@@ -55,22 +74,41 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     }
 
     public JobState withIntake(Intake next) {
-        return new JobState(next, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
+        return new JobState(
+                next, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     public JobState withAbsent(String carrierOrProcessor, boolean missing) {
-        return new JobState(intake, with(absent, carrierOrProcessor, missing), modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
+        return new JobState(
+                intake,
+                with(absent, carrierOrProcessor, missing),
+                modules,
+                asFound,
+                planned,
+                stepsDone,
+                fitted,
+                before,
+                after,
+                photos,
+                readings,
+                closing);
     }
 
     public JobState withModule(JobModule module) {
         SortedMap<String, JobModule> next = new TreeMap<>(modules);
         next.put(module.key(), module);
-        return new JobState(intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
+        return new JobState(
+                intake, absent, next, asFound, planned, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     /** A key that no module of this job has: one above the highest. */
     public String freshModuleKey() {
-        return "m" + (modules.keySet().stream().mapToInt(k -> Integer.parseInt(k.substring(1))).max().orElse(0) + 1);
+        return "m"
+                + (modules.keySet().stream()
+                                .mapToInt(k -> Integer.parseInt(k.substring(1)))
+                                .max()
+                                .orElse(0)
+                        + 1);
     }
 
     /** Takes a module out of the job and out of both layouts. */
@@ -81,7 +119,8 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         found.values().removeIf(key::equals);
         SortedMap<String, String> plan = new TreeMap<>(planned);
         plan.values().removeIf(key::equals);
-        return new JobState(intake, absent, next, found, plan, stepsDone, fitted, before, after, photos, readings, closing);
+        return new JobState(
+                intake, absent, next, found, plan, stepsDone, fitted, before, after, photos, readings, closing);
     }
 
     /** Says what was in a position when the machine came; "" for empty. */
@@ -93,7 +132,10 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         } else {
             next.put(position, key);
         }
-        return new JobState(intake, absent, modules, next, planned, stepsDone, fitted, before, after, photos, readings, closing).tidied();
+        return new JobState(
+                        intake, absent, modules, next, planned, stepsDone, fitted, before, after, photos, readings,
+                        closing)
+                .tidied();
     }
 
     /** Plans a module into a position, from wherever the plan had it; "" empties the position. */
@@ -109,27 +151,80 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
         next.put(position, key);
         SortedSet<String> stillFitted = new TreeSet<>(fitted);
         stillFitted.removeIf(p -> !next.getOrDefault(p, "").equals(planned.getOrDefault(p, "")));
-        return new JobState(intake, absent, modules, asFound, next, stepsDone, stillFitted, before, after, photos, readings, closing).tidied();
+        return new JobState(
+                        intake,
+                        absent,
+                        modules,
+                        asFound,
+                        next,
+                        stepsDone,
+                        stillFitted,
+                        before,
+                        after,
+                        photos,
+                        readings,
+                        closing)
+                .tidied();
     }
 
     public JobState withPlanReset() {
-        return new JobState(intake, absent, modules, asFound, new TreeMap<>(), stepsDone, new TreeSet<>(), before, after, photos, readings, closing);
+        return new JobState(
+                intake,
+                absent,
+                modules,
+                asFound,
+                new TreeMap<>(),
+                stepsDone,
+                new TreeSet<>(),
+                before,
+                after,
+                photos,
+                readings,
+                closing);
     }
 
     public JobState withStep(String step, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, with(stepsDone, step, done), fitted, before, after, photos, readings, closing);
+        return new JobState(
+                intake,
+                absent,
+                modules,
+                asFound,
+                planned,
+                with(stepsDone, step, done),
+                fitted,
+                before,
+                after,
+                photos,
+                readings,
+                closing);
     }
 
     public JobState withFitted(String position, boolean done) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, with(fitted, position, done), before, after, photos, readings, closing);
+        return new JobState(
+                intake,
+                absent,
+                modules,
+                asFound,
+                planned,
+                stepsDone,
+                with(fitted, position, done),
+                before,
+                after,
+                photos,
+                readings,
+                closing);
     }
 
     public JobState withBefore(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, photos, readings, closing);
+        return new JobState(
+                intake, absent, modules, asFound, planned, stepsDone, fitted, readout, after, photos, readings,
+                closing);
     }
 
     public JobState withAfter(Readout readout) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, photos, readings, closing);
+        return new JobState(
+                intake, absent, modules, asFound, planned, stepsDone, fitted, before, readout, photos, readings,
+                closing);
     }
 
     public JobState withPhoto(Photo photo) {
@@ -141,15 +236,18 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     }
 
     private JobState withPhotos(List<Photo> next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next, readings, closing);
+        return new JobState(
+                intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, next, readings, closing);
     }
 
     public JobState withReadings(Readings next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, next, closing);
+        return new JobState(
+                intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, next, closing);
     }
 
     public JobState withClosing(Optional<Closing> next) {
-        return new JobState(intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, next);
+        return new JobState(
+                intake, absent, modules, asFound, planned, stepsDone, fitted, before, after, photos, readings, next);
     }
 
     /** Module key by position as the plan has it. */
@@ -177,7 +275,11 @@ public record JobState(Intake intake, SortedSet<String> absent, SortedMap<String
     private JobState tidied() {
         SortedMap<String, String> next = new TreeMap<>(planned);
         next.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
-        return next.equals(planned) ? this : new JobState(intake, absent, modules, asFound, next, stepsDone, fitted, before, after, photos, readings, closing);
+        return next.equals(planned)
+                ? this
+                : new JobState(
+                        intake, absent, modules, asFound, next, stepsDone, fitted, before, after, photos, readings,
+                        closing);
     }
 
     private Map<String, ModuleSpec> specs(SortedMap<String, String> keys) {

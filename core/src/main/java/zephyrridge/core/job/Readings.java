@@ -16,10 +16,12 @@ import zephyrridge.core.survey.Seen;
  * @param seen what somebody saw, by position
  * @param byHand corrected fields by position: the hand's word is a source like the others
  */
-public record Readings(List<SourceRef> sources, SortedMap<String, Seen> seen, SortedMap<String, SortedMap<ModuleField, String>> byHand) {
+public record Readings(
+        List<SourceRef> sources,
+        SortedMap<String, Seen> seen,
+        SortedMap<String, SortedMap<ModuleField, String>> byHand) {
     /** @param position where the module is that it was read from, when that was said */
-    public record SourceRef(String id, String name, Optional<String> position) {
-    }
+    public record SourceRef(String id, String name, Optional<String> position) {}
 
     public static final Readings NONE = new Readings(List.of(), new TreeMap<>(), new TreeMap<>());
 
@@ -27,7 +29,8 @@ public record Readings(List<SourceRef> sources, SortedMap<String, Seen> seen, So
         sources = List.copyOf(sources);
         seen = Collections.unmodifiableSortedMap(new TreeMap<>(seen));
         SortedMap<String, SortedMap<ModuleField, String>> copy = new TreeMap<>();
-        byHand.forEach((position, fields) -> copy.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(fields))));
+        byHand.forEach(
+                (position, fields) -> copy.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(fields))));
         byHand = Collections.unmodifiableSortedMap(copy);
     }
 
@@ -43,7 +46,12 @@ public record Readings(List<SourceRef> sources, SortedMap<String, Seen> seen, So
 
     /** Says where the module of a source is; empty for not known. */
     public Readings withPlace(String source, Optional<String> position) {
-        return new Readings(sources.stream().map(s -> s.id().equals(source) ? new SourceRef(s.id(), s.name(), position) : s).toList(), seen, byHand);
+        return new Readings(
+                sources.stream()
+                        .map(s -> s.id().equals(source) ? new SourceRef(s.id(), s.name(), position) : s)
+                        .toList(),
+                seen,
+                byHand);
     }
 
     /** What was seen at a position; empty takes it back. */

@@ -1,4 +1,13 @@
 package zephyrridge.core.job;
 
 /** The stations of a job in order. */
-public enum Station { TAKE_IN, READ, LIMITS, PLAN, OPEN, FIT, PROVE, HAND_BACK }
+public enum Station {
+    TAKE_IN,
+    READ,
+    LIMITS,
+    PLAN,
+    OPEN,
+    FIT,
+    PROVE,
+    HAND_BACK
+}

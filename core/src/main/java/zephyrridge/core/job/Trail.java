@@ -16,11 +16,14 @@ import zephyrridge.core.proof.Expectation;
  * no source.
  */
 public record Trail(List<Leg> legs) {
-    public enum Status { DONE, OPEN, BLOCKED }
+    public enum Status {
+        DONE,
+        OPEN,
+        BLOCKED
+    }
 
     /** @param minutes bench time to be expected */
-    public record Leg(Station station, Status status, int minutes) {
-    }
+    public record Leg(Station station, Status status, int minutes) {}
 
     private static final int TAKE_IN_MINUTES = 8;
     private static final int READ_MINUTES = 6;
@@ -31,28 +34,69 @@ public record Trail(List<Leg> legs) {
     private static final int HAND_BACK_MINUTES = 5;
 
     /** @param shut whether a gate keeps the machine from being opened */
-    public static Trail of(JobState job, LayoutEvaluation found, LayoutEvaluation plan, boolean shut, List<WorkStep> opening, List<WorkStep> closing, List<FitLine> lines, Expectation expected,
+    public static Trail of(
+            JobState job,
+            LayoutEvaluation found,
+            LayoutEvaluation plan,
+            boolean shut,
+            List<WorkStep> opening,
+            List<WorkStep> closing,
+            List<FitLine> lines,
+            Expectation expected,
             Comparison comparison) {
         boolean changed = !plan.changed().isEmpty();
         boolean stops = plan.has(Severity.STOP);
         boolean limitStops = plan.findings().stream().anyMatch(Trail::isLimitStop);
         boolean different = comparison.lines().stream().anyMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT);
         List<Leg> legs = new ArrayList<>();
-        legs.add(leg(Station.TAKE_IN, !job.intake().wish().isBlank() && !job.intake().owner().isBlank(), false, TAKE_IN_MINUTES));
-        legs.add(leg(Station.READ, !found.installed().isZero() && Gates.reading(job, found).isEmpty() && !job.before().isEmpty(), false, READ_MINUTES));
-        legs.add(leg(Station.LIMITS, changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops, limitStops, LIMITS_MINUTES));
+        legs.add(leg(
+                Station.TAKE_IN,
+                !job.intake().wish().isBlank() && !job.intake().owner().isBlank(),
+                false,
+                TAKE_IN_MINUTES));
+        legs.add(leg(
+                Station.READ,
+                !found.installed().isZero()
+                        && Gates.reading(job, found).isEmpty()
+                        && !job.before().isEmpty(),
+                false,
+                READ_MINUTES));
+        legs.add(leg(
+                Station.LIMITS,
+                changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops,
+                limitStops,
+                LIMITS_MINUTES));
         legs.add(leg(Station.PLAN, changed && !stops, changed && stops, PLAN_MINUTES));
-        legs.add(leg(Station.OPEN, changed && !shut && opening.stream().allMatch(s -> job.stepsDone().contains(s.id())), shut, minutes(opening)));
-        legs.add(leg(Station.FIT, changed && lines.stream().allMatch(l -> job.fitted().contains(l.position().id())), changed && (shut || stops),
+        legs.add(leg(
+                Station.OPEN,
+                changed
+                        && !shut
+                        && opening.stream().allMatch(s -> job.stepsDone().contains(s.id())),
+                shut,
+                minutes(opening)));
+        legs.add(leg(
+                Station.FIT,
+                changed
+                        && lines.stream().allMatch(l -> job.fitted()
+                                .contains(l.position().id())),
+                changed && (shut || stops),
                 Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE));
-        legs.add(leg(Station.PROVE, changed && comparison.proven(), different, TEST_PASS_MINUTES + (expected.firstStartTo() + 59) / 60));
+        legs.add(leg(
+                Station.PROVE,
+                changed && comparison.proven(),
+                different,
+                TEST_PASS_MINUTES + (expected.firstStartTo() + 59) / 60));
         legs.add(leg(Station.HAND_BACK, job.closing().isPresent(), false, HAND_BACK_MINUTES + minutes(closing)));
         return new Trail(List.copyOf(legs));
     }
 
     /** The first station that is not done; HAND_BACK when all are. */
     public Station current() {
-        return legs.stream().filter(l -> l.status != Status.DONE).map(Leg::station).findFirst().orElse(Station.HAND_BACK);
+        return legs.stream()
+                .filter(l -> l.status != Status.DONE)
+                .map(Leg::station)
+                .findFirst()
+                .orElse(Station.HAND_BACK);
     }
 
     public Status statusOf(Station station) {
@@ -60,7 +104,8 @@ public record Trail(List<Leg> legs) {
     }
 
     private static boolean isLimitStop(Finding f) {
-        return f.severity() == Severity.STOP && (f.code() == LayoutFinding.LIMIT_BEYOND_CONTROLLER || f.code() == LayoutFinding.LIMIT_DENSITY);
+        return f.severity() == Severity.STOP
+                && (f.code() == LayoutFinding.LIMIT_BEYOND_CONTROLLER || f.code() == LayoutFinding.LIMIT_DENSITY);
     }
 
     private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {

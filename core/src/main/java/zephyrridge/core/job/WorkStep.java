@@ -13,6 +13,16 @@ import zephyrridge.core.access.Side;
  * @param part the part that comes off or goes on
  * @param up the side that lies up for it
  */
-public record WorkStep(String id, Kind kind, Optional<Part> part, Optional<Side> up, List<Caution> cautions, int seconds) {
-    public enum Kind { POWER_DOWN, UNPLUG, GROUND, TURN, TAKE_OFF, DRAIN, PUT_BACK, TEST_START }
+public record WorkStep(
+        String id, Kind kind, Optional<Part> part, Optional<Side> up, List<Caution> cautions, int seconds) {
+    public enum Kind {
+        POWER_DOWN,
+        UNPLUG,
+        GROUND,
+        TURN,
+        TAKE_OFF,
+        DRAIN,
+        PUT_BACK,
+        TEST_START
+    }
 }

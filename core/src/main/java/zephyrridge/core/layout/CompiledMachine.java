@@ -17,9 +17,11 @@ final class CompiledMachine {
     final Position[] positions;
     /** Channel numbers that each position feeds. */
     final int[][] channelsOf;
+
     final String[] channelIds;
     /** Positions that feed each channel, the one to fill first first. */
     final int[][] positionsOf;
+
     final int[] processorOf;
     final int[] domainOf;
     final String[] domains;
@@ -27,6 +29,7 @@ final class CompiledMachine {
     final int[][] channelsOfProcessor;
     /** Rates the controller runs, fastest first, with their clock periods in ps. */
     final DataRate[] steps;
+
     final int[] tckPs;
     final int[] largestWay;
     final OpeningPlanner opening;
@@ -37,25 +40,41 @@ final class CompiledMachine {
         channelIds = record.channels().stream().map(Channel::id).toArray(String[]::new);
         Map<String, Integer> channels = numbers(List.of(channelIds));
         Map<String, Integer> processors = numbers(record.processors());
-        channelsOf = record.positions().stream().map(p -> p.channels().stream().mapToInt(channels::get).toArray()).toArray(int[][]::new);
-        positionsOf = IntStream.range(0, channelIds.length)
-                .mapToObj(c -> IntStream.range(0, positions.length).filter(p -> contains(channelsOf[p], c)).boxed()
-                        .sorted((a, b) -> Integer.compare(positions[a].fillOrder(), positions[b].fillOrder())).mapToInt(Integer::intValue).toArray())
+        channelsOf = record.positions().stream()
+                .map(p -> p.channels().stream().mapToInt(channels::get).toArray())
                 .toArray(int[][]::new);
-        processorOf = record.channels().stream().mapToInt(c -> processors.get(c.processor())).toArray();
+        positionsOf = IntStream.range(0, channelIds.length)
+                .mapToObj(c -> IntStream.range(0, positions.length)
+                        .filter(p -> contains(channelsOf[p], c))
+                        .boxed()
+                        .sorted((a, b) -> Integer.compare(positions[a].fillOrder(), positions[b].fillOrder()))
+                        .mapToInt(Integer::intValue)
+                        .toArray())
+                .toArray(int[][]::new);
+        processorOf = record.channels().stream()
+                .mapToInt(c -> processors.get(c.processor()))
+                .toArray();
         boolean perProcessor = record.controller().clockPerProcessor();
         domains = perProcessor ? record.processors().toArray(String[]::new) : new String[] {""};
         domainOf = IntStream.of(processorOf).map(p -> perProcessor ? p : 0).toArray();
         channelsOfProcessor = IntStream.range(0, record.processors().size())
-                .mapToObj(p -> IntStream.range(0, channelIds.length).filter(c -> processorOf[c] == p).toArray()).toArray(int[][]::new);
+                .mapToObj(p -> IntStream.range(0, channelIds.length)
+                        .filter(c -> processorOf[c] == p)
+                        .toArray())
+                .toArray(int[][]::new);
         steps = record.controller().steps().toArray(DataRate[]::new);
         MemoryGeneration generation = record.controller().generation();
-        tckPs = IntStream.range(0, steps.length).map(i -> generation.clockPeriodPs(steps[i]).orElseThrow()).toArray();
+        tckPs = IntStream.range(0, steps.length)
+                .map(i -> generation.clockPeriodPs(steps[i]).orElseThrow())
+                .toArray();
         largestWay = new int[channelIds.length + 1];
         for (int n = 1; n < largestWay.length; n++) {
             largestWay[n] = record.controller().ways().contains(n) ? n : largestWay[n - 1];
         }
-        opening = new OpeningPlanner(record.access(), record.positions().stream().map(Position::access).toList(), batteryOut);
+        opening = new OpeningPlanner(
+                record.access(),
+                record.positions().stream().map(Position::access).toList(),
+                batteryOut);
     }
 
     private static Map<String, Integer> numbers(List<String> ids) {

@@ -14,6 +14,7 @@ final class Facts {
     final ModuleSpec[] modules;
     /** By channel: MiB, modules, and chip selects of modules that are not load-reduced. */
     final long[] totalMib;
+
     final int[] count;
     long installedMib;
 

@@ -30,9 +30,15 @@ final class FillingOrderRule implements LayoutRule {
                     choice = true;
                 } else if (empty != null && empty.fillOrder() < position.fillOrder()) {
                     broken = true;
-                    out.add(Finding.of(LayoutFinding.FILL_ORDER, Severity.RISK, Subject.position(position.id()),
+                    out.add(Finding.of(
+                            LayoutFinding.FILL_ORDER,
+                            Severity.RISK,
+                            Subject.position(position.id()),
                             new LayoutFinding.Order(f.machine.channelIds[c], position.label(), empty.label()),
-                            new Evidence.RecordEntry("positions." + position.id() + ".fillOrder", String.valueOf(position.fillOrder()), f.machine.record.name())));
+                            new Evidence.RecordEntry(
+                                    "positions." + position.id() + ".fillOrder",
+                                    String.valueOf(position.fillOrder()),
+                                    f.machine.record.name())));
                     break;
                 }
             }

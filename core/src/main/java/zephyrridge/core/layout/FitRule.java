@@ -16,7 +16,8 @@ import zephyrridge.core.module.ModuleSpec;
  * height (JEDEC outlines and JESD79 supplies, from memory; handbook 2.D).
  */
 final class FitRule implements LayoutRule {
-    private static final Evidence OUTLINE = new Evidence.Clause("JEDEC module outlines", "keys, pins and voltages", true);
+    private static final Evidence OUTLINE =
+            new Evidence.Clause("JEDEC module outlines", "keys, pins and voltages", true);
 
     @Override
     public Rule rule() {
@@ -36,13 +37,22 @@ final class FitRule implements LayoutRule {
             }
             String missing = f.missing(p);
             if (missing != null) {
-                add(out, LayoutFinding.FIT_POSITION_ABSENT, Severity.STOP, position, new LayoutFinding.Absent(position.label(), missing));
+                add(
+                        out,
+                        LayoutFinding.FIT_POSITION_ABSENT,
+                        Severity.STOP,
+                        position,
+                        new LayoutFinding.Absent(position.label(), missing));
                 continue;
             }
             undecided |= module(f.controller(), position, f.modules[p], out);
         }
         if (!sockets) {
-            out.add(Finding.of(LayoutFinding.NO_SOCKETS, Severity.NOTE, Subject.machine(), LayoutFinding.Nothing.INSTANCE,
+            out.add(Finding.of(
+                    LayoutFinding.NO_SOCKETS,
+                    Severity.NOTE,
+                    Subject.machine(),
+                    LayoutFinding.Nothing.INSTANCE,
                     new Evidence.RecordEntry("positions", "all soldered", f.machine.record.name())));
             return Verdict.NOT_APPLICABLE;
         }
@@ -57,11 +67,21 @@ final class FitRule implements LayoutRule {
     private static boolean module(Controller c, Position position, ModuleSpec m, List<Finding> out) {
         String at = position.label();
         if (m.generation() != c.generation()) {
-            add(out, LayoutFinding.FIT_GENERATION, Severity.STOP, position, new LayoutFinding.Generation(at, m.generation(), c.generation()));
+            add(
+                    out,
+                    LayoutFinding.FIT_GENERATION,
+                    Severity.STOP,
+                    position,
+                    new LayoutFinding.Generation(at, m.generation(), c.generation()));
             return false;
         }
         if (m.formFactor() != position.formFactor()) {
-            add(out, LayoutFinding.FIT_FORM_FACTOR, Severity.STOP, position, new LayoutFinding.Form(at, m.formFactor(), position.formFactor()));
+            add(
+                    out,
+                    LayoutFinding.FIT_FORM_FACTOR,
+                    Severity.STOP,
+                    position,
+                    new LayoutFinding.Form(at, m.formFactor(), position.formFactor()));
         }
         boolean undecided = false;
         if (m.buffering() == Buffering.CLOCKED) {
@@ -69,32 +89,60 @@ final class FitRule implements LayoutRule {
                 add(out, LayoutFinding.FIT_CLOCKED_UNKNOWN, Severity.RISK, position, new LayoutFinding.AtPosition(at));
                 undecided = true;
             } else if (!c.clockedModules().get()) {
-                add(out, LayoutFinding.FIT_BUFFERING, Severity.STOP, position, new LayoutFinding.BufferingRefused(at, m.buffering()));
+                add(
+                        out,
+                        LayoutFinding.FIT_BUFFERING,
+                        Severity.STOP,
+                        position,
+                        new LayoutFinding.BufferingRefused(at, m.buffering()));
             }
         } else if (!c.buffering().contains(m.buffering())) {
-            add(out, LayoutFinding.FIT_BUFFERING, Severity.STOP, position, new LayoutFinding.BufferingRefused(at, m.buffering()));
+            add(
+                    out,
+                    LayoutFinding.FIT_BUFFERING,
+                    Severity.STOP,
+                    position,
+                    new LayoutFinding.BufferingRefused(at, m.buffering()));
         }
         boolean common = false;
         for (int mv : m.millivolts()) {
             common |= c.millivolts().contains(mv);
         }
         if (!common) {
-            add(out, LayoutFinding.FIT_VOLTAGE, Severity.STOP, position,
-                    new LayoutFinding.Voltage(at, m.millivolts().get(0), c.millivolts().stream().mapToInt(Integer::intValue).max().orElse(0)));
+            add(
+                    out,
+                    LayoutFinding.FIT_VOLTAGE,
+                    Severity.STOP,
+                    position,
+                    new LayoutFinding.Voltage(
+                            at,
+                            m.millivolts().get(0),
+                            c.millivolts().stream()
+                                    .mapToInt(Integer::intValue)
+                                    .max()
+                                    .orElse(0)));
         }
         if (m.ecc() && !c.ecc()) {
             add(out, LayoutFinding.FIT_ECC_IGNORED, Severity.NOTE, position, new LayoutFinding.AtPosition(at));
         }
-        if (position.socket().isPresent() && position.socket().get().clearanceMillimetres().isPresent() && m.heightMillimetres().isPresent()) {
+        if (position.socket().isPresent()
+                && position.socket().get().clearanceMillimetres().isPresent()
+                && m.heightMillimetres().isPresent()) {
             int room = position.socket().get().clearanceMillimetres().get();
             if (m.heightMillimetres().get() > room) {
-                add(out, LayoutFinding.FIT_HEIGHT, Severity.STOP, position, new LayoutFinding.Height(at, m.heightMillimetres().get(), room));
+                add(
+                        out,
+                        LayoutFinding.FIT_HEIGHT,
+                        Severity.STOP,
+                        position,
+                        new LayoutFinding.Height(at, m.heightMillimetres().get(), room));
             }
         }
         return undecided;
     }
 
-    private static void add(List<Finding> out, LayoutFinding code, Severity severity, Position position, Detail detail) {
+    private static void add(
+            List<Finding> out, LayoutFinding code, Severity severity, Position position, Detail detail) {
         out.add(Finding.of(code, severity, Subject.position(position.id()), detail, OUTLINE));
     }
 }

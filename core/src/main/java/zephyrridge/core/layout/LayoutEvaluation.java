@@ -17,17 +17,27 @@ import zephyrridge.core.quantity.ByteSize;
  * @param verdicts every rule with how it stands, satisfied ones too
  * @param findings gravest first
  */
-public record LayoutEvaluation(ByteSize installed, ByteSize usable, List<ChannelTotal> channels, List<RateResult> rates, List<WidthMap> widths,
-        List<String> changed, int effortSeconds, List<RuleVerdict> verdicts, List<Finding> findings) {
+public record LayoutEvaluation(
+        ByteSize installed,
+        ByteSize usable,
+        List<ChannelTotal> channels,
+        List<RateResult> rates,
+        List<WidthMap> widths,
+        List<String> changed,
+        int effortSeconds,
+        List<RuleVerdict> verdicts,
+        List<Finding> findings) {
 
-    public record ChannelTotal(String channel, ByteSize total, int modules) {
-    }
+    public record ChannelTotal(String channel, ByteSize total, int modules) {}
 
-    public record RuleVerdict(Rule rule, Verdict verdict) {
-    }
+    public record RuleVerdict(Rule rule, Verdict verdict) {}
 
     public Verdict verdict(Rule rule) {
-        return verdicts.stream().filter(v -> v.rule() == rule).findFirst().orElseThrow().verdict();
+        return verdicts.stream()
+                .filter(v -> v.rule() == rule)
+                .findFirst()
+                .orElseThrow()
+                .verdict();
     }
 
     public boolean has(Severity severity) {

@@ -43,7 +43,12 @@ public final class LayoutEvaluator {
             verdicts.add(new LayoutEvaluation.RuleVerdict(rule.rule(), rule.check(f, findings)));
         }
         if (f.installedMib == 0) {
-            findings.add(Finding.of(LayoutFinding.NO_MEMORY, Severity.STOP, Subject.machine(), LayoutFinding.Nothing.INSTANCE, Evidence.COMMON_PRACTICE));
+            findings.add(Finding.of(
+                    LayoutFinding.NO_MEMORY,
+                    Severity.STOP,
+                    Subject.machine(),
+                    LayoutFinding.Nothing.INSTANCE,
+                    Evidence.COMMON_PRACTICE));
         }
         RateResult[] rates = new RateResult[machine.domains.length];
         Verdict rateVerdict = Verdict.NOT_APPLICABLE;
@@ -53,7 +58,11 @@ public final class LayoutEvaluator {
             clocksKnown &= rates[d].clocks().isPresent() || rates[d].rate().isEmpty();
         }
         verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.RATE, rateVerdict));
-        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.LATENCY, rateVerdict == Verdict.NOT_APPLICABLE ? rateVerdict : clocksKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(
+                Rule.LATENCY,
+                rateVerdict == Verdict.NOT_APPLICABLE
+                        ? rateVerdict
+                        : clocksKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
         WidthMap[] widths = new WidthMap[machine.channelsOfProcessor.length];
         Verdict widthVerdict = Verdict.NOT_APPLICABLE;
         boolean peakKnown = true;
@@ -64,17 +73,31 @@ public final class LayoutEvaluator {
         }
         WidthRule.singleRankWide(f, findings);
         verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.WIDTH, widthVerdict));
-        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.BANDWIDTH, widthVerdict == Verdict.NOT_APPLICABLE ? widthVerdict : peakKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(
+                Rule.BANDWIDTH,
+                widthVerdict == Verdict.NOT_APPLICABLE
+                        ? widthVerdict
+                        : peakKnown ? Verdict.SATISFIED : Verdict.UNDECIDED));
         int beforeUsable = findings.size();
         ByteSize usable = UsableMemory.of(f, findings);
-        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.USABLE, costs(findings, beforeUsable) ? Verdict.VIOLATED : Verdict.SATISFIED));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(
+                Rule.USABLE, costs(findings, beforeUsable) ? Verdict.VIOLATED : Verdict.SATISFIED));
         List<String> changed = new ArrayList<>();
         int effort = effort(f, changed, findings);
-        verdicts.add(new LayoutEvaluation.RuleVerdict(Rule.EFFORT, changed.isEmpty() ? Verdict.NOT_APPLICABLE : Verdict.SATISFIED));
+        verdicts.add(new LayoutEvaluation.RuleVerdict(
+                Rule.EFFORT, changed.isEmpty() ? Verdict.NOT_APPLICABLE : Verdict.SATISFIED));
         verdicts.sort((a, b) -> a.rule().compareTo(b.rule()));
         findings.sort(Finding.GRAVEST_FIRST);
-        return new LayoutEvaluation(ByteSize.ofMebibytes(f.installedMib), usable, totals(f), Arrays.asList(rates), Arrays.asList(widths), changed,
-                effort, verdicts, findings);
+        return new LayoutEvaluation(
+                ByteSize.ofMebibytes(f.installedMib),
+                usable,
+                totals(f),
+                Arrays.asList(rates),
+                Arrays.asList(widths),
+                changed,
+                effort,
+                verdicts,
+                findings);
     }
 
     /** The opening plan for some positions of this machine. */
@@ -96,8 +119,13 @@ public final class LayoutEvaluator {
             totals[i] = f.totalMib[channels[i]];
         }
         Optional<DataRate> rate = channels.length == 0 ? Optional.empty() : rates[machine.domainOf[channels[0]]].rate();
-        return WidthMap.of(machine.record.processors().get(processor), totals, machine.largestWay, f.controller().flex(),
-                f.controller().channelBytes(), rate);
+        return WidthMap.of(
+                machine.record.processors().get(processor),
+                totals,
+                machine.largestWay,
+                f.controller().flex(),
+                f.controller().channelBytes(),
+                rate);
     }
 
     private int effort(Facts f, List<String> changed, List<Finding> findings) {
@@ -113,7 +141,10 @@ public final class LayoutEvaluator {
         }
         int seconds = machine.opening.secondsFor(machine.opening.classesOf(numbers, changed.size()));
         if (seconds > LONG_MINUTES * 60) {
-            findings.add(Finding.of(LayoutFinding.EFFORT_HIDDEN, Severity.NOTE, Subject.machine(),
+            findings.add(Finding.of(
+                    LayoutFinding.EFFORT_HIDDEN,
+                    Severity.NOTE,
+                    Subject.machine(),
                     new LayoutFinding.Effort(labels(numbers, changed.size()), (seconds + 59) / 60),
                     new Evidence.RecordEntry("access", "seconds off and on", machine.record.name())));
         }
@@ -121,13 +152,16 @@ public final class LayoutEvaluator {
     }
 
     private List<String> labels(int[] positions, int count) {
-        return Arrays.stream(positions, 0, count).mapToObj(p -> machine.positions[p].label()).toList();
+        return Arrays.stream(positions, 0, count)
+                .mapToObj(p -> machine.positions[p].label())
+                .toList();
     }
 
     private List<LayoutEvaluation.ChannelTotal> totals(Facts f) {
         LayoutEvaluation.ChannelTotal[] totals = new LayoutEvaluation.ChannelTotal[f.totalMib.length];
         for (int c = 0; c < totals.length; c++) {
-            totals[c] = new LayoutEvaluation.ChannelTotal(machine.channelIds[c], ByteSize.ofMebibytes(f.totalMib[c]), f.count[c]);
+            totals[c] = new LayoutEvaluation.ChannelTotal(
+                    machine.channelIds[c], ByteSize.ofMebibytes(f.totalMib[c]), f.count[c]);
         }
         return Arrays.asList(totals);
     }

@@ -65,72 +65,58 @@ public enum LayoutFinding implements FindingCode {
         static final Nothing INSTANCE = new Nothing();
     }
 
-    public record AtPosition(String position) implements Detail {
-    }
+    public record AtPosition(String position) implements Detail {}
 
-    public record AtChannel(String channel) implements Detail {
-    }
+    public record AtChannel(String channel) implements Detail {}
 
-    public record Generation(String position, MemoryGeneration module, MemoryGeneration machine) implements Detail {
-    }
+    public record Generation(String position, MemoryGeneration module, MemoryGeneration machine) implements Detail {}
 
-    public record Form(String position, FormFactor module, FormFactor socket) implements Detail {
-    }
+    public record Form(String position, FormFactor module, FormFactor socket) implements Detail {}
 
-    public record BufferingRefused(String position, Buffering module) implements Detail {
-    }
+    public record BufferingRefused(String position, Buffering module) implements Detail {}
 
-    public record BufferingMixed(Buffering one, Buffering other) implements Detail {
-    }
+    public record BufferingMixed(Buffering one, Buffering other) implements Detail {}
 
     /** @param module lowest supply of the module in mV; {@code machine} highest of the machine */
-    public record Voltage(String position, int module, int machine) implements Detail {
-    }
+    public record Voltage(String position, int module, int machine) implements Detail {}
 
-    public record Height(String position, int module, int room) implements Detail {
-    }
+    public record Height(String position, int module, int room) implements Detail {}
 
-    public record Absent(String position, String missing) implements Detail {
-    }
+    public record Absent(String position, String missing) implements Detail {}
 
-    public record Sizes(String channel, ByteSize smallest, ByteSize largest) implements Detail {
-    }
+    public record Sizes(String channel, ByteSize smallest, ByteSize largest) implements Detail {}
 
-    public record Organisations(String channel, String one, String other) implements Detail {
-    }
+    public record Organisations(String channel, String one, String other) implements Detail {}
 
-    public record Ranks(String channel, int ranks, int limit, String leaveEmpty) implements Detail {
-    }
+    public record Ranks(String channel, int ranks, int limit, String leaveEmpty) implements Detail {}
 
-    public record Order(String channel, String filled, String first) implements Detail {
-    }
+    public record Order(String channel, String filled, String first) implements Detail {}
 
     /** @param held the rate it runs; {@code could} what the modules could; {@code by} the row's or controller's source */
-    public record RateHeld(DataRate held, DataRate could, String by) implements Detail {
-    }
+    public record RateHeld(DataRate held, DataRate could, String by) implements Detail {}
 
-    public record RateMixed(DataRate held, DataRate could, String position) implements Detail {
-    }
+    public record RateMixed(DataRate held, DataRate could, String position) implements Detail {}
 
-    public record RateConditions(int modules, int ranks, boolean unlikeSizes, boolean allChannelsFilled) implements Detail {
-    }
+    public record RateConditions(int modules, int ranks, boolean unlikeSizes, boolean allChannelsFilled)
+            implements Detail {}
 
-    public record Width(int used, int channels, Bandwidth peak, Bandwidth possible) implements Detail {
-    }
+    public record Width(int used, int channels, Bandwidth peak, Bandwidth possible) implements Detail {}
 
-    public record Uneven(ByteSize fast, int fastWays, Bandwidth fastPeak, ByteSize slow, int slowWays, Bandwidth slowPeak, Bandwidth mean)
-            implements Detail {
-    }
+    public record Uneven(
+            ByteSize fast,
+            int fastWays,
+            Bandwidth fastPeak,
+            ByteSize slow,
+            int slowWays,
+            Bandwidth slowPeak,
+            Bandwidth mean)
+            implements Detail {}
 
-    public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {
-    }
+    public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {}
 
-    public record Limit(ByteSize planned, ByteSize limit, String where) implements Detail {
-    }
+    public record Limit(ByteSize planned, ByteSize limit, String where) implements Detail {}
 
-    public record Density(String position, DieDensity module, DieDensity limit, String where) implements Detail {
-    }
+    public record Density(String position, DieDensity module, DieDensity limit, String where) implements Detail {}
 
-    public record Effort(List<String> positions, int minutes) implements Detail {
-    }
+    public record Effort(List<String> positions, int minutes) implements Detail {}
 }

@@ -35,7 +35,11 @@ final class LimitRule implements LayoutRule {
                 case PER_SLOT -> {
                     for (int p = 0; p < f.modules.length; p++) {
                         if (f.counts(p) && !f.position(p).isSoldered()) {
-                            compare(claim, f.modules[p].capacity(), Subject.position(f.position(p).id()), out);
+                            compare(
+                                    claim,
+                                    f.modules[p].capacity(),
+                                    Subject.position(f.position(p).id()),
+                                    out);
                         }
                     }
                 }
@@ -45,8 +49,13 @@ final class LimitRule implements LayoutRule {
         boolean beyond = out.size() > before;
         if (beyond && !controller) {
             LimitClaim any = f.machine.record.limits().get(0);
-            out.add(Finding.of(LayoutFinding.LIMIT_CONTROLLER_UNKNOWN, Severity.RISK, Subject.machine(),
-                    new LayoutFinding.Limit(ByteSize.ofMebibytes(f.installedMib), any.size().orElse(ByteSize.ZERO), any.where()), evidence(any)));
+            out.add(Finding.of(
+                    LayoutFinding.LIMIT_CONTROLLER_UNKNOWN,
+                    Severity.RISK,
+                    Subject.machine(),
+                    new LayoutFinding.Limit(
+                            ByteSize.ofMebibytes(f.installedMib), any.size().orElse(ByteSize.ZERO), any.where()),
+                    evidence(any)));
             return Verdict.UNDECIDED;
         }
         return !judged ? Verdict.NOT_APPLICABLE : beyond ? Verdict.VIOLATED : Verdict.SATISFIED;
@@ -55,8 +64,12 @@ final class LimitRule implements LayoutRule {
     private static void compare(LimitClaim claim, ByteSize planned, Subject subject, List<Finding> out) {
         ByteSize limit = claim.size().orElseThrow();
         if (planned.compareTo(limit) > 0) {
-            out.add(Finding.of(claim.isHard() ? LayoutFinding.LIMIT_BEYOND_CONTROLLER : LayoutFinding.LIMIT_BEYOND_OFFICIAL,
-                    claim.isHard() ? Severity.STOP : Severity.RISK, subject, new LayoutFinding.Limit(planned, limit, claim.where()), evidence(claim)));
+            out.add(Finding.of(
+                    claim.isHard() ? LayoutFinding.LIMIT_BEYOND_CONTROLLER : LayoutFinding.LIMIT_BEYOND_OFFICIAL,
+                    claim.isHard() ? Severity.STOP : Severity.RISK,
+                    subject,
+                    new LayoutFinding.Limit(planned, limit, claim.where()),
+                    evidence(claim)));
         }
     }
 
@@ -67,14 +80,27 @@ final class LimitRule implements LayoutRule {
             }
             ModuleSpec m = f.modules[p];
             if (m.organisation().density().compareTo(claim.density().orElseThrow()) > 0) {
-                out.add(Finding.of(LayoutFinding.LIMIT_DENSITY, claim.isHard() ? Severity.STOP : Severity.RISK, Subject.position(f.position(p).id()),
-                        new LayoutFinding.Density(f.position(p).label(), m.organisation().density(), claim.density().get(), claim.where()), evidence(claim)));
+                out.add(Finding.of(
+                        LayoutFinding.LIMIT_DENSITY,
+                        claim.isHard() ? Severity.STOP : Severity.RISK,
+                        Subject.position(f.position(p).id()),
+                        new LayoutFinding.Density(
+                                f.position(p).label(),
+                                m.organisation().density(),
+                                claim.density().get(),
+                                claim.where()),
+                        evidence(claim)));
             }
         }
     }
 
     private static Evidence evidence(LimitClaim claim) {
-        return new Evidence.RecordEntry("limits." + claim.source() + "." + claim.quantity(),
-                claim.size().map(ByteSize::toString).or(() -> claim.density().map(Object::toString)).orElse(""), claim.where());
+        return new Evidence.RecordEntry(
+                "limits." + claim.source() + "." + claim.quantity(),
+                claim.size()
+                        .map(ByteSize::toString)
+                        .or(() -> claim.density().map(Object::toString))
+                        .orElse(""),
+                claim.where());
     }
 }

@@ -36,8 +36,12 @@ final class MixingRule implements LayoutRule {
             if (first == null) {
                 first = m;
             } else if (!stopped && unlike(m.buffering(), first.buffering())) {
-                out.add(Finding.of(LayoutFinding.MIX_BUFFERING, Severity.STOP, Subject.position(f.position(p).id()),
-                        new LayoutFinding.BufferingMixed(first.buffering(), m.buffering()), NEVER));
+                out.add(Finding.of(
+                        LayoutFinding.MIX_BUFFERING,
+                        Severity.STOP,
+                        Subject.position(f.position(p).id()),
+                        new LayoutFinding.BufferingMixed(first.buffering(), m.buffering()),
+                        NEVER));
                 stopped = true;
             }
             boolean single = m.organisation().stacking() == Stacking.SINGLE_LOAD;
@@ -51,10 +55,20 @@ final class MixingRule implements LayoutRule {
         }
         int before = out.size();
         if (stacked && flat) {
-            out.add(Finding.of(LayoutFinding.MIX_STACKED, Severity.RISK, Subject.machine(), LayoutFinding.Nothing.INSTANCE, Evidence.COMMON_PRACTICE));
+            out.add(Finding.of(
+                    LayoutFinding.MIX_STACKED,
+                    Severity.RISK,
+                    Subject.machine(),
+                    LayoutFinding.Nothing.INSTANCE,
+                    Evidence.COMMON_PRACTICE));
         }
         if (ecc && plain && f.controller().ecc()) {
-            out.add(Finding.of(LayoutFinding.MIX_ECC_OFF, Severity.COST, Subject.machine(), LayoutFinding.Nothing.INSTANCE, Evidence.COMMON_PRACTICE));
+            out.add(Finding.of(
+                    LayoutFinding.MIX_ECC_OFF,
+                    Severity.COST,
+                    Subject.machine(),
+                    LayoutFinding.Nothing.INSTANCE,
+                    Evidence.COMMON_PRACTICE));
         }
         for (int c = 0; c < f.count.length; c++) {
             if (f.count[c] > 1) {
@@ -86,19 +100,32 @@ final class MixingRule implements LayoutRule {
             smallest = smallest == null || m.capacity().compareTo(smallest.capacity()) < 0 ? m : smallest;
             largest = largest == null || m.capacity().compareTo(largest.capacity()) > 0 ? m : largest;
             first = first == null ? m : first;
-            if (odd == null && !m.organisation().label().equals(first.organisation().label())) {
+            if (odd == null
+                    && !m.organisation().label().equals(first.organisation().label())) {
                 odd = m;
             }
         }
         String channel = f.machine.channelIds[c];
         if (!smallest.capacity().equals(largest.capacity())) {
-            out.add(Finding.of(LayoutFinding.MIX_SIZES, Severity.NOTE, Subject.channel(channel),
-                    new LayoutFinding.Sizes(channel, smallest.capacity(), largest.capacity()), Evidence.COMMON_PRACTICE));
+            out.add(Finding.of(
+                    LayoutFinding.MIX_SIZES,
+                    Severity.NOTE,
+                    Subject.channel(channel),
+                    new LayoutFinding.Sizes(channel, smallest.capacity(), largest.capacity()),
+                    Evidence.COMMON_PRACTICE));
         }
         if (odd != null) {
-            boolean registered = first.buffering() != Buffering.UNBUFFERED && first.organisation().deviceWidth() != odd.organisation().deviceWidth();
-            out.add(Finding.of(LayoutFinding.MIX_ORGANISATION, registered ? Severity.RISK : Severity.NOTE, Subject.channel(channel),
-                    new LayoutFinding.Organisations(channel, first.organisation().label(), odd.organisation().label()), Evidence.COMMON_PRACTICE));
+            boolean registered = first.buffering() != Buffering.UNBUFFERED
+                    && first.organisation().deviceWidth() != odd.organisation().deviceWidth();
+            out.add(Finding.of(
+                    LayoutFinding.MIX_ORGANISATION,
+                    registered ? Severity.RISK : Severity.NOTE,
+                    Subject.channel(channel),
+                    new LayoutFinding.Organisations(
+                            channel,
+                            first.organisation().label(),
+                            odd.organisation().label()),
+                    Evidence.COMMON_PRACTICE));
         }
     }
 }

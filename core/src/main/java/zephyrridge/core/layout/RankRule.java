@@ -44,13 +44,30 @@ final class RankRule implements LayoutRule {
             String channel = f.machine.channelIds[c];
             int limit = f.controller().ranksPerChannel();
             if (ranks > limit) {
-                out.add(Finding.of(LayoutFinding.RANKS_EXCEEDED, Severity.STOP, Subject.channel(channel),
-                        new LayoutFinding.Ranks(channel, ranks, limit, last < 0 ? "" : f.position(last).label()),
-                        new Evidence.RecordEntry("controller.ranksPerChannel", String.valueOf(limit), f.controller().name())));
+                out.add(Finding.of(
+                        LayoutFinding.RANKS_EXCEEDED,
+                        Severity.STOP,
+                        Subject.channel(channel),
+                        new LayoutFinding.Ranks(
+                                channel,
+                                ranks,
+                                limit,
+                                last < 0 ? "" : f.position(last).label()),
+                        new Evidence.RecordEntry(
+                                "controller.ranksPerChannel",
+                                String.valueOf(limit),
+                                f.controller().name())));
                 verdict = Verdict.VIOLATED;
             } else if (unknown) {
-                out.add(Finding.of(LayoutFinding.RANKS_MULTIPLICATION_UNKNOWN, Severity.RISK, Subject.channel(channel), new LayoutFinding.AtChannel(channel),
-                        new Evidence.RecordEntry("controller.rankMultiplication", "unknown", f.controller().name())));
+                out.add(Finding.of(
+                        LayoutFinding.RANKS_MULTIPLICATION_UNKNOWN,
+                        Severity.RISK,
+                        Subject.channel(channel),
+                        new LayoutFinding.AtChannel(channel),
+                        new Evidence.RecordEntry(
+                                "controller.rankMultiplication",
+                                "unknown",
+                                f.controller().name())));
                 verdict = verdict == Verdict.VIOLATED ? verdict : Verdict.UNDECIDED;
             }
         }

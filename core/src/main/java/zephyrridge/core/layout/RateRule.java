@@ -40,8 +40,7 @@ final class RateRule {
         CasLatencies latencies;
     }
 
-    private RateRule() {
-    }
+    private RateRule() {}
 
     /** @return the verdict; the result is put into {@code results[domain]} */
     static Verdict solve(Facts f, int domain, RateResult[] results, List<Finding> out) {
@@ -60,9 +59,13 @@ final class RateRule {
             }
         }
         if (cap == null) {
-            out.add(Finding.of(LayoutFinding.RATE_NO_ROW, Severity.RISK, subject,
+            out.add(Finding.of(
+                    LayoutFinding.RATE_NO_ROW,
+                    Severity.RISK,
+                    subject,
                     new LayoutFinding.RateConditions(d.modules, d.ranks, d.unlikeSizes, d.allFilled),
-                    new Evidence.RecordEntry("controller.caps", "no row matches", f.controller().name())));
+                    new Evidence.RecordEntry(
+                            "controller.caps", "no row matches", f.controller().name())));
         }
         DataRate most = cap == null ? d.slowest.rate() : d.slowest.rate().min(cap.rate());
         if (d.unknownTimings >= 0) {
@@ -81,12 +84,22 @@ final class RateRule {
                 continue;
             }
             Picoseconds firstWord = Picoseconds.of((int) Math.round(cl * 6_000_000.0 / step.thirds()));
-            results[domain] = new RateResult(name, Optional.of(step), Optional.of(new RateResult.Clocks(cl,
-                    ClockRounding.cyclesRoundedUp(generation, d.tRCD, tck), ClockRounding.cyclesRoundedUp(generation, d.tRP, tck),
-                    ClockRounding.cyclesRoundedUp(generation, d.tRAS, tck), firstWord)));
+            results[domain] = new RateResult(
+                    name,
+                    Optional.of(step),
+                    Optional.of(new RateResult.Clocks(
+                            cl,
+                            ClockRounding.cyclesRoundedUp(generation, d.tRCD, tck),
+                            ClockRounding.cyclesRoundedUp(generation, d.tRP, tck),
+                            ClockRounding.cyclesRoundedUp(generation, d.tRAS, tck),
+                            firstWord)));
             return explain(f, d, step, cap, subject, out);
         }
-        out.add(Finding.of(LayoutFinding.RATE_NO_COMMON, Severity.STOP, subject, LayoutFinding.Nothing.INSTANCE,
+        out.add(Finding.of(
+                LayoutFinding.RATE_NO_COMMON,
+                Severity.STOP,
+                subject,
+                LayoutFinding.Nothing.INSTANCE,
                 new Evidence.Clause("JESD21-C / JESD400-5", "CAS latency for a clock period", true)));
         return Verdict.VIOLATED;
     }
@@ -137,11 +150,22 @@ final class RateRule {
     }
 
     /** The rate can still be told where timings are not known (soldered banks mostly); the latency cannot. */
-    private static Verdict withoutTimings(Facts f, Domain d, DataRate most, RateCap cap, Subject subject, RateResult[] results, int domain,
+    private static Verdict withoutTimings(
+            Facts f,
+            Domain d,
+            DataRate most,
+            RateCap cap,
+            Subject subject,
+            RateResult[] results,
+            int domain,
             List<Finding> out) {
         String at = f.position(d.unknownTimings).label();
-        out.add(Finding.of(LayoutFinding.RATE_TIMINGS_UNKNOWN, Severity.NOTE, Subject.position(f.position(d.unknownTimings).id()),
-                new LayoutFinding.AtPosition(at), new Evidence.ModuleFact(at, "timings", "not read")));
+        out.add(Finding.of(
+                LayoutFinding.RATE_TIMINGS_UNKNOWN,
+                Severity.NOTE,
+                Subject.position(f.position(d.unknownTimings).id()),
+                new LayoutFinding.AtPosition(at),
+                new Evidence.ModuleFact(at, "timings", "not read")));
         for (DataRate step : f.machine.steps) {
             if (step.compareTo(most) <= 0) {
                 results[domain] = new RateResult(f.machine.domains[domain], Optional.of(step), Optional.empty());
@@ -149,28 +173,55 @@ final class RateRule {
                 return Verdict.UNDECIDED;
             }
         }
-        out.add(Finding.of(LayoutFinding.RATE_NO_COMMON, Severity.STOP, subject, LayoutFinding.Nothing.INSTANCE,
-                new Evidence.RecordEntry("controller.steps", f.controller().steps().toString(), f.controller().name())));
+        out.add(Finding.of(
+                LayoutFinding.RATE_NO_COMMON,
+                Severity.STOP,
+                subject,
+                LayoutFinding.Nothing.INSTANCE,
+                new Evidence.RecordEntry(
+                        "controller.steps",
+                        f.controller().steps().toString(),
+                        f.controller().name())));
         return Verdict.VIOLATED;
     }
 
     /** What holds the rate down: a slower module among faster ones, a row of the table, or the controller. */
     private static Verdict explain(Facts f, Domain d, DataRate runs, RateCap cap, Subject subject, List<Finding> out) {
         int before = out.size();
-        if (cap != null && cap.rate().compareTo(d.slowest.rate()) < 0 && cap.rate().compareTo(f.machine.steps[0]) < 0) {
-            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_TABLE, Severity.COST, subject,
+        if (cap != null
+                && cap.rate().compareTo(d.slowest.rate()) < 0
+                && cap.rate().compareTo(f.machine.steps[0]) < 0) {
+            out.add(Finding.of(
+                    LayoutFinding.RATE_HELD_BY_TABLE,
+                    Severity.COST,
+                    subject,
                     new LayoutFinding.RateHeld(runs, d.slowest.rate().min(f.machine.steps[0]), cap.source()),
                     new Evidence.RecordEntry("controller.caps", cap.rate().toString(), cap.source())));
-        } else if (d.slowest.rate().compareTo(d.fastest.rate()) < 0 && d.slowest.rate().compareTo(f.machine.steps[0]) < 0) {
+        } else if (d.slowest.rate().compareTo(d.fastest.rate()) < 0
+                && d.slowest.rate().compareTo(f.machine.steps[0]) < 0) {
             String at = f.position(d.slowestAt).label();
-            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_MODULE, Severity.COST, Subject.position(f.position(d.slowestAt).id()),
+            out.add(Finding.of(
+                    LayoutFinding.RATE_HELD_BY_MODULE,
+                    Severity.COST,
+                    Subject.position(f.position(d.slowestAt).id()),
                     new LayoutFinding.RateMixed(runs, d.fastest.rate().min(f.machine.steps[0]), at),
                     new Evidence.ModuleFact(at, "rate", d.slowest.rate().toString())));
         } else if (f.machine.steps[0].compareTo(d.slowest.rate()) < 0) {
-            out.add(Finding.of(LayoutFinding.RATE_HELD_BY_CONTROLLER, Severity.NOTE, subject,
-                    new LayoutFinding.RateHeld(runs, d.slowest.rate(), f.controller().name()),
-                    new Evidence.RecordEntry("controller.steps", f.machine.steps[0].toString(), f.controller().name())));
+            out.add(Finding.of(
+                    LayoutFinding.RATE_HELD_BY_CONTROLLER,
+                    Severity.NOTE,
+                    subject,
+                    new LayoutFinding.RateHeld(
+                            runs, d.slowest.rate(), f.controller().name()),
+                    new Evidence.RecordEntry(
+                            "controller.steps",
+                            f.machine.steps[0].toString(),
+                            f.controller().name())));
         }
-        return cap == null ? Verdict.UNDECIDED : out.size() > before && out.get(before).severity() == Severity.COST ? Verdict.VIOLATED : Verdict.SATISFIED;
+        return cap == null
+                ? Verdict.UNDECIDED
+                : out.size() > before && out.get(before).severity() == Severity.COST
+                        ? Verdict.VIOLATED
+                        : Verdict.SATISFIED;
     }
 }

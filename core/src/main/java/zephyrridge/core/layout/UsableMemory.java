@@ -17,8 +17,7 @@ import zephyrridge.core.quantity.ByteSize;
 final class UsableMemory {
     private static final ByteSize FOUR_GIB = ByteSize.ofGibibytes(4);
 
-    private UsableMemory() {
-    }
+    private UsableMemory() {}
 
     static ByteSize of(Facts f, List<Finding> out) {
         Controller c = f.controller();
@@ -30,19 +29,46 @@ final class UsableMemory {
         ByteSize usable = addressable.minusFloored(reserved);
         ByteSize capped = usable.min(host.ceiling().orElse(usable));
         if (!kept.equals(installed)) {
-            say(out, LayoutFinding.USABLE_MODE, Severity.NOTE, installed, installed.minusFloored(kept), kept,
+            say(
+                    out,
+                    LayoutFinding.USABLE_MODE,
+                    Severity.NOTE,
+                    installed,
+                    installed.minusFloored(kept),
+                    kept,
                     new Evidence.Word("memory mode", host.mode().name()));
         }
         if (addressable.compareTo(kept) < 0) {
-            say(out, LayoutFinding.USABLE_WORD_SIZE, Severity.COST, installed, kept.minusFloored(addressable), capped,
-                    Evidence.Formula.of("4096 MiB - device hole MiB", c.deviceHole().mebibytes()));
+            say(
+                    out,
+                    LayoutFinding.USABLE_WORD_SIZE,
+                    Severity.COST,
+                    installed,
+                    kept.minusFloored(addressable),
+                    capped,
+                    Evidence.Formula.of(
+                            "4096 MiB - device hole MiB", c.deviceHole().mebibytes()));
         }
         if (capped.compareTo(usable) < 0) {
-            say(out, LayoutFinding.USABLE_CEILING, Severity.COST, installed, usable.minusFloored(capped), capped,
-                    new Evidence.Word("operating system", host.ceiling().map(ByteSize::toString).orElse("")));
+            say(
+                    out,
+                    LayoutFinding.USABLE_CEILING,
+                    Severity.COST,
+                    installed,
+                    usable.minusFloored(capped),
+                    capped,
+                    new Evidence.Word(
+                            "operating system",
+                            host.ceiling().map(ByteSize::toString).orElse("")));
         }
         if (!reserved.isZero() && !installed.isZero()) {
-            say(out, LayoutFinding.USABLE_RESERVED, Severity.NOTE, installed, reserved, capped,
+            say(
+                    out,
+                    LayoutFinding.USABLE_RESERVED,
+                    Severity.NOTE,
+                    installed,
+                    reserved,
+                    capped,
                     new Evidence.RecordEntry("controller.carveOut + reserve", reserved.toString(), c.name()));
         }
         return capped;
@@ -63,7 +89,10 @@ final class UsableMemory {
                     long largest = 0;
                     for (int p : positions) {
                         if (f.counts(p)) {
-                            largest = Math.max(largest, f.modules[p].capacity().mebibytes() / f.modules[p].organisation().logicalRanks());
+                            largest = Math.max(
+                                    largest,
+                                    f.modules[p].capacity().mebibytes()
+                                            / f.modules[p].organisation().logicalRanks());
                         }
                     }
                     spare += largest;
@@ -73,7 +102,15 @@ final class UsableMemory {
         };
     }
 
-    private static void say(List<Finding> out, LayoutFinding code, Severity severity, ByteSize installed, ByteSize lost, ByteSize usable, Evidence evidence) {
-        out.add(Finding.of(code, severity, Subject.machine(), new LayoutFinding.Usable(installed, lost, usable), evidence));
+    private static void say(
+            List<Finding> out,
+            LayoutFinding code,
+            Severity severity,
+            ByteSize installed,
+            ByteSize lost,
+            ByteSize usable,
+            Evidence evidence) {
+        out.add(Finding.of(
+                code, severity, Subject.machine(), new LayoutFinding.Usable(installed, lost, usable), evidence));
     }
 }

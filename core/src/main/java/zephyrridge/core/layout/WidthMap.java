@@ -15,15 +15,20 @@ import zephyrridge.core.quantity.DataRate;
  */
 public record WidthMap(String processor, List<Region> regions, ByteSize total, Optional<Bandwidth> mean) {
     /** @param peak ways x channel bytes x rate; empty without a rate */
-    public record Region(int ways, ByteSize size, Optional<Bandwidth> peak) {
-    }
+    public record Region(int ways, ByteSize size, Optional<Bandwidth> peak) {}
 
     /**
      * @param totalMib MiB per channel of one processor
      * @param largestWay for each number of channels, the largest interleave the controller can run with it
      * @param flex false: unequal totals run one channel wide throughout
      */
-    static WidthMap of(String processor, long[] totalMib, int[] largestWay, boolean flex, int channelBytes, Optional<DataRate> rate) {
+    static WidthMap of(
+            String processor,
+            long[] totalMib,
+            int[] largestWay,
+            boolean flex,
+            int channelBytes,
+            Optional<DataRate> rate) {
         long[] sorted = totalMib.clone();
         java.util.Arrays.sort(sorted);
         int n = sorted.length;
@@ -54,12 +59,14 @@ public record WidthMap(String processor, List<Region> regions, ByteSize total, O
         for (int ways = n; ways >= 1; ways--) {
             if (byWays[ways] > 0) {
                 int w = ways;
-                regions.add(new Region(ways, ByteSize.ofMebibytes(byWays[ways]), rate.map(r -> Bandwidth.peak(w, channelBytes, r))));
+                regions.add(new Region(
+                        ways, ByteSize.ofMebibytes(byWays[ways]), rate.map(r -> Bandwidth.peak(w, channelBytes, r))));
             }
         }
         long sum = total;
         long cost = heights;
-        Optional<Bandwidth> mean = cost == 0 ? Optional.empty()
+        Optional<Bandwidth> mean = cost == 0
+                ? Optional.empty()
                 : rate.map(r -> new Bandwidth(Math.multiplyExact((long) channelBytes * r.thirds(), sum) / cost));
         return new WidthMap(processor, List.copyOf(regions), ByteSize.ofMebibytes(total), mean);
     }

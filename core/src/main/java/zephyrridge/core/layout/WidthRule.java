@@ -13,8 +13,7 @@ import zephyrridge.core.quantity.Bandwidth;
 final class WidthRule {
     private static final Evidence SUM = Evidence.Formula.of("region peak = ways x channel bytes x rate");
 
-    private WidthRule() {
-    }
+    private WidthRule() {}
 
     static Verdict check(Facts f, int processor, WidthMap map, List<Finding> out) {
         if (map.regions().isEmpty()) {
@@ -26,15 +25,29 @@ final class WidthRule {
         Bandwidth peak = widest.peak().orElse(Bandwidth.ZERO);
         Subject subject = f.machine.domains.length > 1 ? Subject.processor(map.processor()) : Subject.machine();
         if (map.regions().size() > 1) {
-            out.add(Finding.of(LayoutFinding.WIDTH_UNEVEN, Severity.COST, subject,
-                    new LayoutFinding.Uneven(widest.size(), widest.ways(), peak, narrowest.size(), narrowest.ways(),
-                            narrowest.peak().orElse(Bandwidth.ZERO), map.mean().orElse(Bandwidth.ZERO)),
+            out.add(Finding.of(
+                    LayoutFinding.WIDTH_UNEVEN,
+                    Severity.COST,
+                    subject,
+                    new LayoutFinding.Uneven(
+                            widest.size(),
+                            widest.ways(),
+                            peak,
+                            narrowest.size(),
+                            narrowest.ways(),
+                            narrowest.peak().orElse(Bandwidth.ZERO),
+                            map.mean().orElse(Bandwidth.ZERO)),
                     SUM));
             return Verdict.VIOLATED;
         }
         if (widest.ways() < most) {
-            out.add(Finding.of(LayoutFinding.WIDTH_SINGLE, Severity.COST, subject,
-                    new LayoutFinding.Width(widest.ways(), most, peak, new Bandwidth(peak.thirdsOfMegabytes() / widest.ways() * most)), SUM));
+            out.add(Finding.of(
+                    LayoutFinding.WIDTH_SINGLE,
+                    Severity.COST,
+                    subject,
+                    new LayoutFinding.Width(
+                            widest.ways(), most, peak, new Bandwidth(peak.thirdsOfMegabytes() / widest.ways() * most)),
+                    SUM));
             return Verdict.VIOLATED;
         }
         return Verdict.SATISFIED;
@@ -45,9 +58,15 @@ final class WidthRule {
         for (int p = 0; p < f.modules.length; p++) {
             if (f.counts(p) && !f.position(p).isSoldered()) {
                 ModuleSpec m = f.modules[p];
-                if (m.buffering() == Buffering.UNBUFFERED && m.organisation().logicalRanks() == 1 && m.organisation().deviceWidth() == 16) {
-                    out.add(Finding.of(LayoutFinding.RANK_SINGLE_WIDE, Severity.COST, Subject.position(f.position(p).id()),
-                            new LayoutFinding.AtPosition(f.position(p).label()), new Evidence.Clause("JESD79-4", "bank groups of x16 devices", true)));
+                if (m.buffering() == Buffering.UNBUFFERED
+                        && m.organisation().logicalRanks() == 1
+                        && m.organisation().deviceWidth() == 16) {
+                    out.add(Finding.of(
+                            LayoutFinding.RANK_SINGLE_WIDE,
+                            Severity.COST,
+                            Subject.position(f.position(p).id()),
+                            new LayoutFinding.AtPosition(f.position(p).label()),
+                            new Evidence.Clause("JESD79-4", "bank groups of x16 devices", true)));
                 }
             }
         }

@@ -27,9 +27,23 @@ import zephyrridge.core.quantity.DataRate;
  * @param carveOut what the graphics keep for themselves by default
  * @param reserve what firmware keeps
  */
-public record Controller(String name, MemoryGeneration generation, Set<Buffering> buffering, Optional<Boolean> clockedModules, boolean ecc,
-        List<Integer> millivolts, List<DataRate> steps, List<RateCap> caps, boolean clockPerProcessor, int ranksPerChannel,
-        Optional<Integer> rankMultiplication, Set<Integer> ways, boolean flex, int channelBytes, ByteSize deviceHole, ByteSize carveOut,
+public record Controller(
+        String name,
+        MemoryGeneration generation,
+        Set<Buffering> buffering,
+        Optional<Boolean> clockedModules,
+        boolean ecc,
+        List<Integer> millivolts,
+        List<DataRate> steps,
+        List<RateCap> caps,
+        boolean clockPerProcessor,
+        int ranksPerChannel,
+        Optional<Integer> rankMultiplication,
+        Set<Integer> ways,
+        boolean flex,
+        int channelBytes,
+        ByteSize deviceHole,
+        ByteSize carveOut,
         ByteSize reserve) {
     public Controller {
         // In an order of their own: a record must read the same in every process.

@@ -11,7 +11,11 @@ import zephyrridge.core.quantity.ByteSize;
  */
 public record Host(int wordBits, Optional<ByteSize> ceiling, MemoryMode mode) {
     /** How the firmware uses the memory: all of it, half of it twice, or with one rank per channel held back. */
-    public enum MemoryMode { INDEPENDENT, MIRRORED, SPARED }
+    public enum MemoryMode {
+        INDEPENDENT,
+        MIRRORED,
+        SPARED
+    }
 
     public static final Host UNLIMITED = new Host(64, Optional.empty(), MemoryMode.INDEPENDENT);
 

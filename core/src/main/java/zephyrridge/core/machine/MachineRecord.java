@@ -8,8 +8,18 @@ import zephyrridge.core.access.AccessGraph;
  * All that is known of a model: where memory is, how it is clocked, how far it goes, how it is opened. Edited and exchanged as
  * a whole; {@link RecordCheck} says whether it holds together.
  */
-public record MachineRecord(String id, String maker, String model, String variant, MachineKind kind, List<String> processors,
-        Controller controller, List<Channel> channels, List<Position> positions, AccessGraph access, StartBehaviour start,
+public record MachineRecord(
+        String id,
+        String maker,
+        String model,
+        String variant,
+        MachineKind kind,
+        List<String> processors,
+        Controller controller,
+        List<Channel> channels,
+        List<Position> positions,
+        AccessGraph access,
+        StartBehaviour start,
         List<LimitClaim> limits) {
     public MachineRecord {
         processors = List.copyOf(processors);
@@ -20,7 +30,9 @@ public record MachineRecord(String id, String maker, String model, String varian
 
     /** @throws NoSuchElementException naming the id when the record has no such position */
     public Position position(String positionId) {
-        return positions.stream().filter(p -> p.id().equals(positionId)).findFirst()
+        return positions.stream()
+                .filter(p -> p.id().equals(positionId))
+                .findFirst()
                 .orElseThrow(() -> new NoSuchElementException("no position " + positionId + " in " + id));
     }
 

@@ -19,11 +19,21 @@ import zephyrridge.core.module.ModuleSpec;
  * @param carrier the carrier it sits on, when it has one
  * @param access alternative sets of parts that must be off to reach it; empty: open to the hand
  */
-public record Position(String id, String label, List<String> channels, FormFactor formFactor, Optional<ModuleSpec> soldered,
-        Optional<Socket> socket, int fillOrder, Optional<String> carrier, List<Set<String>> access) {
+public record Position(
+        String id,
+        String label,
+        List<String> channels,
+        FormFactor formFactor,
+        Optional<ModuleSpec> soldered,
+        Optional<Socket> socket,
+        int fillOrder,
+        Optional<String> carrier,
+        List<Set<String>> access) {
     public Position {
         channels = List.copyOf(channels);
-        access = access.stream().map(parts -> Collections.unmodifiableSet(new LinkedHashSet<>(parts))).toList();
+        access = access.stream()
+                .map(parts -> Collections.unmodifiableSet(new LinkedHashSet<>(parts)))
+                .toList();
     }
 
     public boolean isSoldered() {

@@ -12,10 +12,17 @@ import zephyrridge.core.quantity.DataRate;
  * @param unlikeSizes whether some channel holds modules of different sizes
  * @param allChannelsFilled whether every channel of the domain holds something
  */
-public record RateCap(Optional<Integer> modules, Optional<Integer> ranks, Optional<Boolean> unlikeSizes, Optional<Buffering> buffering,
-        Optional<Boolean> allChannelsFilled, DataRate rate, String source) {
+public record RateCap(
+        Optional<Integer> modules,
+        Optional<Integer> ranks,
+        Optional<Boolean> unlikeSizes,
+        Optional<Buffering> buffering,
+        Optional<Boolean> allChannelsFilled,
+        DataRate rate,
+        String source) {
 
-    public boolean matches(int modules, int ranks, boolean unlikeSizes, Buffering buffering, boolean allChannelsFilled) {
+    public boolean matches(
+            int modules, int ranks, boolean unlikeSizes, Buffering buffering, boolean allChannelsFilled) {
         return this.modules.map(m -> m == modules).orElse(true)
                 && this.ranks.map(r -> r == ranks).orElse(true)
                 && this.unlikeSizes.map(u -> u == unlikeSizes).orElse(true)

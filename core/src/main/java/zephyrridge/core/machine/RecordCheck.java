@@ -22,8 +22,7 @@ public final class RecordCheck {
 
     private final List<Fault> faults = new ArrayList<>();
 
-    private RecordCheck() {
-    }
+    private RecordCheck() {}
 
     public static List<Fault> faults(MachineRecord record) {
         RecordCheck check = new RecordCheck();
@@ -32,22 +31,54 @@ public final class RecordCheck {
     }
 
     private void check(MachineRecord r) {
-        require(r.id().matches("[A-Za-z0-9][A-Za-z0-9._-]{0,63}"), "id", "must be letters, digits, dots and dashes, 64 at most", r.id());
-        require(!r.maker().isBlank() && !r.model().isBlank() && r.name().length() <= 200, "model", "maker and model must be named, in 200 characters at most", "");
-        require(!r.channels().isEmpty() && !r.processors().isEmpty(), "channels", "must name a channel and a processor", "");
+        require(
+                r.id().matches("[A-Za-z0-9][A-Za-z0-9._-]{0,63}"),
+                "id",
+                "must be letters, digits, dots and dashes, 64 at most",
+                r.id());
+        require(
+                !r.maker().isBlank() && !r.model().isBlank() && r.name().length() <= 200,
+                "model",
+                "maker and model must be named, in 200 characters at most",
+                "");
+        require(
+                !r.channels().isEmpty() && !r.processors().isEmpty(),
+                "channels",
+                "must name a channel and a processor",
+                "");
         Set<String> channels = unique("channels", r.channels(), Channel::id);
         unique("positions", r.positions(), Position::id);
         Set<String> parts = unique("access.parts", r.access().parts(), Part::id);
-        require(!r.positions().isEmpty() && r.positions().size() <= MOST_POSITIONS, "positions", "must be 1 to 256", "" + r.positions().size());
-        require(r.access().parts().size() <= AccessGraph.MOST_PARTS, "access.parts", "must be at most 64", "" + r.access().parts().size());
+        require(
+                !r.positions().isEmpty() && r.positions().size() <= MOST_POSITIONS,
+                "positions",
+                "must be 1 to 256",
+                "" + r.positions().size());
+        require(
+                r.access().parts().size() <= AccessGraph.MOST_PARTS,
+                "access.parts",
+                "must be at most 64",
+                "" + r.access().parts().size());
         require(!r.controller().steps().isEmpty(), "controller.steps", "must name a rate", "");
-        require(r.controller().ways().contains(1), "controller.ways", "must contain 1", r.controller().ways().toString());
+        require(
+                r.controller().ways().contains(1),
+                "controller.ways",
+                "must contain 1",
+                r.controller().ways().toString());
         for (int i = 0; i < r.channels().size(); i++) {
             Channel c = r.channels().get(i);
-            require(r.processors().contains(c.processor()), "channels[" + i + "].processor", "unknown processor", c.processor());
+            require(
+                    r.processors().contains(c.processor()),
+                    "channels[" + i + "].processor",
+                    "unknown processor",
+                    c.processor());
         }
         for (var step : r.controller().steps()) {
-            require(r.controller().generation().clockPeriodPs(step).isPresent(), "controller.steps", "no rate of " + r.controller().generation(), step.toString());
+            require(
+                    r.controller().generation().clockPeriodPs(step).isPresent(),
+                    "controller.steps",
+                    "no rate of " + r.controller().generation(),
+                    step.toString());
         }
         for (int i = 0; i < r.positions().size(); i++) {
             position(r, r.positions().get(i), "positions[" + i + "]", channels, parts);
@@ -62,7 +93,9 @@ public final class RecordCheck {
         }
         for (int i = 0; i < r.limits().size(); i++) {
             LimitClaim l = r.limits().get(i);
-            boolean whole = l.quantity() == LimitClaim.Quantity.DIE_DENSITY ? l.density().isPresent() : l.size().isPresent();
+            boolean whole = l.quantity() == LimitClaim.Quantity.DIE_DENSITY
+                    ? l.density().isPresent()
+                    : l.size().isPresent();
             require(whole, "limits[" + i + "]", "lacks its figure", l.quantity().name());
         }
     }
@@ -77,15 +110,27 @@ public final class RecordCheck {
                 require(parts.contains(part), path + ".access", "unknown part", part);
             }
         }
-        require(p.soldered().isPresent() != p.socket().isPresent(), path, "must be either a soldered bank or a socket", p.id());
-        p.soldered().ifPresent(s -> require(s.generation() == r.controller().generation(), path + ".soldered", "other generation than the controller",
-                s.generation().name()));
-        p.socket().flatMap(Socket::lower).ifPresent(l -> require(r.hasPosition(l) && !l.equals(p.id()), path + ".socket.lower", "unknown position", l));
+        require(
+                p.soldered().isPresent() != p.socket().isPresent(),
+                path,
+                "must be either a soldered bank or a socket",
+                p.id());
+        p.soldered()
+                .ifPresent(s -> require(
+                        s.generation() == r.controller().generation(),
+                        path + ".soldered",
+                        "other generation than the controller",
+                        s.generation().name()));
+        p.socket()
+                .flatMap(Socket::lower)
+                .ifPresent(l ->
+                        require(r.hasPosition(l) && !l.equals(p.id()), path + ".socket.lower", "unknown position", l));
     }
 
     private <T> Set<String> unique(String path, List<T> items, Function<T, String> id) {
         Set<String> seen = new HashSet<>();
-        for (String twice : items.stream().map(id).filter(i -> !seen.add(i)).distinct().toList()) {
+        for (String twice :
+                items.stream().map(id).filter(i -> !seen.add(i)).distinct().toList()) {
             fault(path, "id is used twice", twice);
         }
         return seen;

@@ -20,6 +20,7 @@ public final class SlotModel {
     public static final double CONTRADICTED = 0.05;
     /** A look that tells less than this is not offered. */
     public static final double LEAST_BITS = 0.05;
+
     private static final State[] STATES = State.values();
     private static final int MOST_DEVICES = 16;
     private static final double EYE = 0.99;
@@ -27,15 +28,24 @@ public final class SlotModel {
     private static final double PLACE_WRONG = 0.05;
     /** How often the manual of this very variant is right about a position. */
     public static final double VARIANT_MANUAL = 0.95;
+
     private static final double MANUAL_MINUTES = 5;
 
-    public enum State { ABSENT, EMPTY, FILLED, SOLDERED }
+    public enum State {
+        ABSENT,
+        EMPTY,
+        FILLED,
+        SOLDERED
+    }
 
-    public enum Form { ROW_OF_CHIPS, UNKNOWN, SOCKETED }
+    public enum Form {
+        ROW_OF_CHIPS,
+        UNKNOWN,
+        SOCKETED
+    }
 
     /** How firmware lists a device. */
-    public record Entry(Form form, boolean filled, boolean blankPart) {
-    }
+    public record Entry(Form form, boolean filled, boolean blankPart) {}
 
     /**
      * A candidate position.
@@ -46,8 +56,14 @@ public final class SlotModel {
      * @param seen what somebody saw there
      * @param mebibytes size to count when it is soldered
      */
-    public record Slot(String id, String place, State recordSays, double reliability, Optional<Entry> entry, Optional<State> seen, long mebibytes) {
-    }
+    public record Slot(
+            String id,
+            String place,
+            State recordSays,
+            double reliability,
+            Optional<Entry> entry,
+            Optional<State> seen,
+            long mebibytes) {}
 
     /** @param probabilities by {@link State#ordinal()} */
     public record Verdict(Slot slot, double[] probabilities) {
@@ -74,18 +90,26 @@ public final class SlotModel {
                 return false;
             }
             Entry e = slot.entry.get();
-            double p = e.form == Form.ROW_OF_CHIPS ? probabilities[State.SOLDERED.ordinal()]
-                    : e.form == Form.SOCKETED ? (e.filled ? probabilities[State.FILLED.ordinal()] : probabilities[State.EMPTY.ordinal()]) : 1;
+            double p = e.form == Form.ROW_OF_CHIPS
+                    ? probabilities[State.SOLDERED.ordinal()]
+                    : e.form == Form.SOCKETED
+                            ? (e.filled ? probabilities[State.FILLED.ordinal()] : probabilities[State.EMPTY.ordinal()])
+                            : 1;
             return p <= CONTRADICTED;
         }
 
         private static double says(double[] p, State recordSays) {
-            return recordSays == State.EMPTY || recordSays == State.FILLED ? p[State.EMPTY.ordinal()] + p[State.FILLED.ordinal()] : p[recordSays.ordinal()];
+            return recordSays == State.EMPTY || recordSays == State.FILLED
+                    ? p[State.EMPTY.ordinal()] + p[State.FILLED.ordinal()]
+                    : p[recordSays.ordinal()];
         }
     }
 
     /** Opening a place and looking, or looking up the manual of this very variant. */
-    public enum LookKind { EYE, MANUAL }
+    public enum LookKind {
+        EYE,
+        MANUAL
+    }
 
     /**
      * @param place what is opened; "" for the manual
@@ -171,7 +195,9 @@ public final class SlotModel {
     }
 
     private static double entry(Entry e, State s) {
-        double form = s == State.SOLDERED ? (e.form == Form.ROW_OF_CHIPS ? 0.55 : e.form == Form.UNKNOWN ? 0.15 : 0.30) : e.form == Form.SOCKETED ? 0.95 : 0.025;
+        double form = s == State.SOLDERED
+                ? (e.form == Form.ROW_OF_CHIPS ? 0.55 : e.form == Form.UNKNOWN ? 0.15 : 0.30)
+                : e.form == Form.SOCKETED ? 0.95 : 0.025;
         boolean full = s == State.FILLED || s == State.SOLDERED;
         double filled = e.filled == full ? 0.98 : 0.02;
         double blank = !e.filled ? 1 : s == State.SOLDERED ? (e.blankPart ? 0.6 : 0.4) : e.blankPart ? 0.03 : 0.97;
@@ -212,11 +238,16 @@ public final class SlotModel {
         for (String place : slots.stream().map(Slot::place).distinct().toList()) {
             Double minutes = minutesByPlace.get(place);
             if (minutes != null && minutes > 0) {
-                int[] there = IntStream.range(0, slots.size()).filter(i -> slots.get(i).place.equals(place) && slots.get(i).seen.isEmpty()).toArray();
+                int[] there = IntStream.range(0, slots.size())
+                        .filter(i -> slots.get(i).place.equals(place)
+                                && slots.get(i).seen.isEmpty())
+                        .toArray();
                 offer(looks, new Look(LookKind.EYE, place, minutes, value(there, SlotModel::toTheEye)));
             }
         }
-        int[] unsure = IntStream.range(0, slots.size()).filter(i -> slots.get(i).reliability < VARIANT_MANUAL).toArray();
+        int[] unsure = IntStream.range(0, slots.size())
+                .filter(i -> slots.get(i).reliability < VARIANT_MANUAL)
+                .toArray();
         if (unsure.length > 0) {
             offer(looks, new Look(LookKind.MANUAL, "", MANUAL_MINUTES, value(unsure, SlotModel::inTheManual)));
         }
@@ -262,7 +293,8 @@ public final class SlotModel {
                 both += term(looked[o]);
             }
         }
-        return Math.max(0, entropy(answers) + entropy(Arrays.stream(learned).boxed().toList()) - both);
+        return Math.max(
+                0, entropy(answers) + entropy(Arrays.stream(learned).boxed().toList()) - both);
     }
 
     private static double[] through(Channel channel, double[] states, int slot) {
@@ -282,7 +314,9 @@ public final class SlotModel {
 
     /** What is there is seen as it is with .99; where the record's place is wrong nothing is seen there. */
     private static double toTheEye(State outcome, State truth) {
-        return truth == State.ABSENT ? seen(outcome, truth) : (1 - PLACE_WRONG) * seen(outcome, truth) + (outcome == State.ABSENT ? PLACE_WRONG : 0);
+        return truth == State.ABSENT
+                ? seen(outcome, truth)
+                : (1 - PLACE_WRONG) * seen(outcome, truth) + (outcome == State.ABSENT ? PLACE_WRONG : 0);
     }
 
     /** A manual says socket (here EMPTY), soldered or absent; whether a socket is filled it cannot know. */

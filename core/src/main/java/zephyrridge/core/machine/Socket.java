@@ -11,6 +11,11 @@ import java.util.Optional;
  * @param turned whether this socket is turned round against its neighbour
  * @param clearanceMillimetres room for a module's height; empty where nobody measured
  */
-public record Socket(String keySide, int angleFrom, int angleTo, Optional<String> lower, boolean turned, int latches,
-        Optional<Integer> clearanceMillimetres) {
-}
+public record Socket(
+        String keySide,
+        int angleFrom,
+        int angleTo,
+        Optional<String> lower,
+        boolean turned,
+        int latches,
+        Optional<Integer> clearanceMillimetres) {}

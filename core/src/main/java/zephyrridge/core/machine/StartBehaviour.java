@@ -11,7 +11,8 @@ import java.util.List;
  * @param coverOffSafe the record says that a test start with the cover off is safe
  * @param signals light or sound codes of its own that mean memory
  */
-public record StartBehaviour(boolean needsMains, boolean asksForKey, boolean losesClock, boolean coverOffSafe, List<String> signals) {
+public record StartBehaviour(
+        boolean needsMains, boolean asksForKey, boolean losesClock, boolean coverOffSafe, List<String> signals) {
     public StartBehaviour {
         signals = List.copyOf(signals);
     }

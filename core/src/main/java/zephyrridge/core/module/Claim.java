@@ -9,7 +9,8 @@ import zephyrridge.core.finding.Evidence;
  * @param source id of the source within its job
  * @param reliability probability that it is right, 0.5 to 0.999 (common practice, no source)
  */
-public record Claim(ModuleField field, String value, SourceKind kind, String source, double reliability, Evidence evidence) {
+public record Claim(
+        ModuleField field, String value, SourceKind kind, String source, double reliability, Evidence evidence) {
     public Claim {
         if (value.isBlank()) {
             throw new IllegalArgumentException("a claim says something: " + field);
@@ -31,6 +32,8 @@ public record Claim(ModuleField field, String value, SourceKind kind, String sou
     }
 
     private static String reversed(String hex) {
-        return hex.length() != 8 ? "" : hex.substring(6) + hex.substring(4, 6) + hex.substring(2, 4) + hex.substring(0, 2);
+        return hex.length() != 8
+                ? ""
+                : hex.substring(6) + hex.substring(4, 6) + hex.substring(2, 4) + hex.substring(0, 2);
     }
 }

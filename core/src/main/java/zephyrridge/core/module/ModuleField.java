@@ -54,10 +54,15 @@ public enum ModuleField {
             case CAPACITY -> ByteSize.parse(text).toString();
             case RATE, RUNNING -> DataRate.parse(text).toString();
             case GENERATION -> named(MemoryGeneration.values(), upper);
-            case FORM_FACTOR -> named(FormFactor.values(), upper.replace("SODIMM", "SO_DIMM").replace('-', '_'));
+            case FORM_FACTOR -> named(
+                    FormFactor.values(), upper.replace("SODIMM", "SO_DIMM").replace('-', '_'));
             case BUFFERING -> named(Buffering.values(), upper.replace(' ', '_').replace('-', '_'));
             case RANKS -> matching(text, "[12348]", "ranks are 1, 2, 3, 4 or 8");
-            case DEVICE_WIDTH -> "x" + matching(text.toLowerCase(Locale.ROOT).replace("x", ""), "4|8|16|32", "device widths are x4, x8, x16 and x32");
+            case DEVICE_WIDTH -> "x"
+                    + matching(
+                            text.toLowerCase(Locale.ROOT).replace("x", ""),
+                            "4|8|16|32",
+                            "device widths are x4, x8, x16 and x32");
             case ECC -> matching(text.toLowerCase(Locale.ROOT), "yes|no", "ECC is yes or no");
             default -> text;
         };

@@ -20,7 +20,9 @@ public record ModuleIdentity(Map<ModuleField, Held> fields) {
     public record Held(String value, double certainty, boolean contradicted, List<Claim> claims) {
         /** The claims that say something else. */
         public List<Claim> against(ModuleField field) {
-            return claims.stream().filter(c -> !Claim.same(field, c.value(), value)).toList();
+            return claims.stream()
+                    .filter(c -> !Claim.same(field, c.value(), value))
+                    .toList();
         }
     }
 

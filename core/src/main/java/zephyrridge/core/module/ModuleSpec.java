@@ -13,8 +13,15 @@ import zephyrridge.core.quantity.DataRate;
  * @param timings empty where neither SPD nor a bin is known
  * @param heightMillimetres board height, rounded up; empty where nobody measured
  */
-public record ModuleSpec(MemoryGeneration generation, FormFactor formFactor, Buffering buffering, boolean ecc,
-        Organisation organisation, DataRate rate, Optional<Timings> timings, List<Integer> millivolts,
+public record ModuleSpec(
+        MemoryGeneration generation,
+        FormFactor formFactor,
+        Buffering buffering,
+        boolean ecc,
+        Organisation organisation,
+        DataRate rate,
+        Optional<Timings> timings,
+        List<Integer> millivolts,
         Optional<Integer> heightMillimetres) {
     public ModuleSpec {
         millivolts = List.copyOf(millivolts);

@@ -10,7 +10,8 @@ import zephyrridge.core.quantity.DieDensity;
  * @param deviceWidth data bits of one device: 4, 8, 16 or 32
  * @param diesPerPackage 1, 2, 4, 8 or 16
  */
-public record Organisation(int packageRanks, int deviceWidth, DieDensity density, int diesPerPackage, Stacking stacking) {
+public record Organisation(
+        int packageRanks, int deviceWidth, DieDensity density, int diesPerPackage, Stacking stacking) {
     public static final int DATA_BITS = 64;
 
     public Organisation {
@@ -53,7 +54,8 @@ public record Organisation(int packageRanks, int deviceWidth, DieDensity density
         if (!ecc) {
             return dataPackages();
         }
-        int checkPerRank = generation == MemoryGeneration.DDR5 ? Math.max(1, 16 / deviceWidth) : Math.max(1, 8 / deviceWidth);
+        int checkPerRank =
+                generation == MemoryGeneration.DDR5 ? Math.max(1, 16 / deviceWidth) : Math.max(1, 8 / deviceWidth);
         return dataPackages() + Math.max(1, logicalRanks() * checkPerRank / diesPerPackage);
     }
 
@@ -66,11 +68,12 @@ public record Organisation(int packageRanks, int deviceWidth, DieDensity density
 
     /** As printed on a label: "2Rx8", "4DRx4", "2S4Rx4". */
     public String label() {
-        String stack = switch (stacking) {
-            case SINGLE_DIE -> "";
-            case MULTI_LOAD -> diesPerPackage == 4 ? "Q" : "D";
-            case SINGLE_LOAD -> "S" + diesPerPackage;
-        };
+        String stack =
+                switch (stacking) {
+                    case SINGLE_DIE -> "";
+                    case MULTI_LOAD -> diesPerPackage == 4 ? "Q" : "D";
+                    case SINGLE_LOAD -> "S" + diesPerPackage;
+                };
         return packageRanks + stack + "Rx" + deviceWidth;
     }
 }

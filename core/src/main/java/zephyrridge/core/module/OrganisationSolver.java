@@ -14,11 +14,23 @@ import zephyrridge.core.quantity.DieDensity;
  */
 public final class OrganisationSolver {
     /** What is known; single-die packages are assumed, which is what client modules have. */
-    public record Known(MemoryGeneration generation, Optional<ByteSize> capacity, OptionalInt ranks, OptionalInt width,
-            Optional<DieDensity> density, OptionalInt chips, boolean ecc) {
+    public record Known(
+            MemoryGeneration generation,
+            Optional<ByteSize> capacity,
+            OptionalInt ranks,
+            OptionalInt width,
+            Optional<DieDensity> density,
+            OptionalInt chips,
+            boolean ecc) {
         public static Known of(MemoryGeneration generation, ByteSize capacity, int ranks, int width) {
-            return new Known(generation, Optional.of(capacity), OptionalInt.of(ranks), OptionalInt.of(width), Optional.empty(),
-                    OptionalInt.empty(), false);
+            return new Known(
+                    generation,
+                    Optional.of(capacity),
+                    OptionalInt.of(ranks),
+                    OptionalInt.of(width),
+                    Optional.empty(),
+                    OptionalInt.empty(),
+                    false);
         }
     }
 
@@ -28,8 +40,7 @@ public final class OrganisationSolver {
      * @param charactersChanged how many characters of capacity, ranks and width differ from what was read
      * @param weight likelihood before scaling, between 0 and 1
      */
-    public record Misreading(ByteSize capacity, Organisation organisation, int charactersChanged, double weight) {
-    }
+    public record Misreading(ByteSize capacity, Organisation organisation, int charactersChanged, double weight) {}
 
     private static final int[] RANKS = {1, 2, 4};
     private static final int[] WIDTHS = {4, 8, 16};
@@ -37,8 +48,7 @@ public final class OrganisationSolver {
     private static final double PER_FIELD = 0.1;
     private static final double PER_CAPACITY = 0.01;
 
-    private OrganisationSolver() {
-    }
+    private OrganisationSolver() {}
 
     /** Every organisation whose dies are made and that agrees with all that is known; the common first. */
     public static List<Organisation> solve(Known known) {
@@ -59,7 +69,8 @@ public final class OrganisationSolver {
                 }
             }
         }
-        found.sort(Comparator.comparingDouble((Organisation o) -> -commonness(o)).thenComparing(Organisation::capacity));
+        found.sort(
+                Comparator.comparingDouble((Organisation o) -> -commonness(o)).thenComparing(Organisation::capacity));
         return found;
     }
 
@@ -80,10 +91,18 @@ public final class OrganisationSolver {
         List<Misreading> found = new ArrayList<>();
         for (int gib : GIBIBYTES) {
             ByteSize c = ByteSize.ofGibibytes(gib);
-            for (Organisation o : solve(new Known(generation, Optional.of(c), OptionalInt.empty(), OptionalInt.empty(),
-                    Optional.empty(), OptionalInt.empty(), false))) {
+            for (Organisation o : solve(new Known(
+                    generation,
+                    Optional.of(c),
+                    OptionalInt.empty(),
+                    OptionalInt.empty(),
+                    Optional.empty(),
+                    OptionalInt.empty(),
+                    false))) {
                 double weight = commonness(o)
-                        * (c.equals(capacity) ? 1 : PER_CAPACITY / (1 + Math.abs(Math.log((double) c.bytes() / capacity.bytes()))))
+                        * (c.equals(capacity)
+                                ? 1
+                                : PER_CAPACITY / (1 + Math.abs(Math.log((double) c.bytes() / capacity.bytes()))))
                         * (o.packageRanks() == ranks ? 1 : PER_FIELD)
                         * (o.deviceWidth() == width ? 1 : PER_FIELD);
                 int changed = distance(String.valueOf(gib), String.valueOf(capacity.mebibytes() / 1024))
@@ -92,7 +111,8 @@ public final class OrganisationSolver {
                 found.add(new Misreading(c, o, changed, weight));
             }
         }
-        found.sort(Comparator.comparingDouble((Misreading m) -> -m.weight).thenComparingInt(Misreading::charactersChanged));
+        found.sort(Comparator.comparingDouble((Misreading m) -> -m.weight)
+                .thenComparingInt(Misreading::charactersChanged));
         return List.copyOf(found.subList(0, Math.min(8, found.size())));
     }
 
@@ -123,7 +143,8 @@ public final class OrganisationSolver {
             row[0] = i;
             for (int j = 1; j <= b.length(); j++) {
                 int above = row[j];
-                row[j] = Math.min(Math.min(row[j], row[j - 1]) + 1, diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1));
+                row[j] = Math.min(
+                        Math.min(row[j], row[j - 1]) + 1, diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1));
                 diagonal = above;
             }
         }

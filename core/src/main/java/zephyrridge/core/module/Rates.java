@@ -5,18 +5,23 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
-import zephyrridge.core.table.CsvTable;
 import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.table.CsvTable;
 
 /** The table of data rates, clock periods and PC numbers (rates.csv; its header names the sources). */
 public final class Rates {
     /** @param pcNumbers MB/s numbers printed for the rate, the usual first */
-    public record Row(MemoryGeneration generation, DataRate rate, int tckPs, List<Integer> pcNumbers, boolean sold) {
-    }
+    public record Row(MemoryGeneration generation, DataRate rate, int tckPs, List<Integer> pcNumbers, boolean sold) {}
 
     private static final List<Row> ROWS = CsvTable.read(Rates.class, "rates.csv", 7).stream()
-            .map(c -> new Row(MemoryGeneration.valueOf(c[0]), DataRate.ofThirds(Integer.parseInt(c[2])), Integer.parseInt(c[3]),
-                    Stream.concat(Stream.of(c[4]), Arrays.stream(c[5].split(" "))).filter(s -> !s.isBlank()).map(Integer::valueOf).toList(),
+            .map(c -> new Row(
+                    MemoryGeneration.valueOf(c[0]),
+                    DataRate.ofThirds(Integer.parseInt(c[2])),
+                    Integer.parseInt(c[3]),
+                    Stream.concat(Stream.of(c[4]), Arrays.stream(c[5].split(" ")))
+                            .filter(s -> !s.isBlank())
+                            .map(Integer::valueOf)
+                            .toList(),
                     c[6].equals("yes")))
             .toList();
     /** Row by generation and thirds / 100: every listed rate is a multiple of 100 thirds. */
@@ -28,8 +33,7 @@ public final class Rates {
         }
     }
 
-    private Rates() {
-    }
+    private Rates() {}
 
     public static List<Row> all() {
         return ROWS;

@@ -26,21 +26,42 @@ import zephyrridge.core.quantity.DataRate;
  * @param narrowest peak of the narrowest region, {@code widest} of the widest
  * @param firstStartFrom seconds the first start may take with training, {@code firstStartTo} the most that is still usual
  */
-public record Expectation(ByteSize firmwareTotal, ByteSize usableFrom, ByteSize usableTo, int positionsFilled, Optional<DataRate> rate,
-        List<Integer> rateForms, Optional<RateResult.Clocks> clocks, Optional<Bandwidth> narrowest, Optional<Bandwidth> widest,
-        int firstStartFrom, int firstStartTo, List<Notice> notices) {
+public record Expectation(
+        ByteSize firmwareTotal,
+        ByteSize usableFrom,
+        ByteSize usableTo,
+        int positionsFilled,
+        Optional<DataRate> rate,
+        List<Integer> rateForms,
+        Optional<RateResult.Clocks> clocks,
+        Optional<Bandwidth> narrowest,
+        Optional<Bandwidth> widest,
+        int firstStartFrom,
+        int firstStartTo,
+        List<Notice> notices) {
     /** What the technician should be ready for. */
-    public enum Notice { NEEDS_MAINS, ASKS_FOR_KEY, LOSES_CLOCK, TRAINS_LONG }
+    public enum Notice {
+        NEEDS_MAINS,
+        ASKS_FOR_KEY,
+        LOSES_CLOCK,
+        TRAINS_LONG
+    }
 
     public static Expectation of(MachineRecord record, Layout planned, LayoutEvaluation evaluation, Host host) {
         ByteSize installed = evaluation.installed();
         ByteSize kernel = new ByteSize(installed.bytes() * 3 / 100);
-        ByteSize most = evaluation.usable().plus(record.controller().carveOut()).plus(record.controller().reserve());
+        ByteSize most = evaluation
+                .usable()
+                .plus(record.controller().carveOut())
+                .plus(record.controller().reserve());
         most = most.min(host.ceiling().orElse(most));
         Optional<DataRate> rate = evaluation.rate().rate();
-        List<Integer> forms = rate.map(r -> List.copyOf(new TreeSet<>(List.of(r.name(), r.nameRounded(), r.clockMegahertz(), Math.round(r.thirds() / 6f)))))
+        List<Integer> forms = rate.map(r -> List.copyOf(new TreeSet<>(
+                        List.of(r.name(), r.nameRounded(), r.clockMegahertz(), Math.round(r.thirds() / 6f)))))
                 .orElse(List.of());
-        int filled = (int) IntStream.range(0, planned.size()).filter(i -> planned.module(i).isPresent()).count();
+        int filled = (int) IntStream.range(0, planned.size())
+                .filter(i -> planned.module(i).isPresent())
+                .count();
         int[] start = firstStart(record, filled);
         List<Notice> notices = new ArrayList<>();
         if (record.start().needsMains()) {
@@ -56,8 +77,19 @@ public record Expectation(ByteSize firmwareTotal, ByteSize usableFrom, ByteSize 
             notices.add(Notice.TRAINS_LONG);
         }
         WidthMap width = evaluation.widths().get(0);
-        return new Expectation(installed, evaluation.usable().minusFloored(kernel), most, filled, rate, forms, evaluation.rate().clocks(),
-                width.narrowest().flatMap(WidthMap.Region::peak), width.widest().flatMap(WidthMap.Region::peak), start[0], start[1], notices);
+        return new Expectation(
+                installed,
+                evaluation.usable().minusFloored(kernel),
+                most,
+                filled,
+                rate,
+                forms,
+                evaluation.rate().clocks(),
+                width.narrowest().flatMap(WidthMap.Region::peak),
+                width.widest().flatMap(WidthMap.Region::peak),
+                start[0],
+                start[1],
+                notices);
     }
 
     /** Seconds with memory training: handbook 2.H, common practice, no source. */

@@ -47,25 +47,18 @@ public enum ProofFinding implements FindingCode {
     }
 
     /** @param where positions or channels it could be, the first look first */
-    public record Missing(ByteSize gap, List<String> where) implements Detail {
-    }
+    public record Missing(ByteSize gap, List<String> where) implements Detail {}
 
-    public record Amounts(ByteSize expected, ByteSize found, ByteSize difference) implements Detail {
-    }
+    public record Amounts(ByteSize expected, ByteSize found, ByteSize difference) implements Detail {}
 
-    public record Rates(int shown, DataRate expected) implements Detail {
-    }
+    public record Rates(int shown, DataRate expected) implements Detail {}
 
-    public record RateRow(int shown, DataRate expected, String row) implements Detail {
-    }
+    public record RateRow(int shown, DataRate expected, String row) implements Detail {}
 
-    public record Positions(int expected, int found) implements Detail {
-    }
+    public record Positions(int expected, int found) implements Detail {}
 
     /** @param percent of the narrowest region's peak */
-    public record Width(Bandwidth measured, Bandwidth narrowest, int percent, int threshold) implements Detail {
-    }
+    public record Width(Bandwidth measured, Bandwidth narrowest, int percent, int threshold) implements Detail {}
 
-    public record Passes(int passes, int wanted, int errors) implements Detail {
-    }
+    public record Passes(int passes, int wanted, int errors) implements Detail {}
 }

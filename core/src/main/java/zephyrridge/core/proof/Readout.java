@@ -16,15 +16,42 @@ import zephyrridge.core.quantity.ByteSize;
  * @param peakInUse most memory in use during the owner's own work
  * @param testPasses complete passes of a memory test, {@code testErrors} what they found
  */
-public record Readout(Optional<ByteSize> firmwareTotal, Optional<ByteSize> systemTotal, Optional<ByteSize> usable, Optional<Integer> rate,
-        Optional<Integer> positionsFilled, Optional<Bandwidth> bandwidth, Test test, Threads threads, Optional<ByteSize> peakInUse,
-        Optional<Integer> testPasses, Optional<Integer> testErrors, String conditions) {
-    public enum Test { READ, COPY }
+public record Readout(
+        Optional<ByteSize> firmwareTotal,
+        Optional<ByteSize> systemTotal,
+        Optional<ByteSize> usable,
+        Optional<Integer> rate,
+        Optional<Integer> positionsFilled,
+        Optional<Bandwidth> bandwidth,
+        Test test,
+        Threads threads,
+        Optional<ByteSize> peakInUse,
+        Optional<Integer> testPasses,
+        Optional<Integer> testErrors,
+        String conditions) {
+    public enum Test {
+        READ,
+        COPY
+    }
 
-    public enum Threads { ALL, ONE }
+    public enum Threads {
+        ALL,
+        ONE
+    }
 
-    public static final Readout NOTHING = new Readout(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(),
-            Optional.empty(), Test.READ, Threads.ALL, Optional.empty(), Optional.empty(), Optional.empty(), "");
+    public static final Readout NOTHING = new Readout(
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            Test.READ,
+            Threads.ALL,
+            Optional.empty(),
+            Optional.empty(),
+            Optional.empty(),
+            "");
 
     public boolean isEmpty() {
         return equals(NOTHING);

@@ -40,10 +40,18 @@ public final class ReadoutComparison {
         this.found = found;
     }
 
-    public static Comparison compare(MachineRecord record, Layout planned, Host host, Expectation expected, Readout found, HouseRules house) {
+    public static Comparison compare(
+            MachineRecord record, Layout planned, Host host, Expectation expected, Readout found, HouseRules house) {
         ReadoutComparison c = new ReadoutComparison(record, planned, host, expected, found);
         Line test = c.memoryTest(house);
-        List<Line> lines = List.of(c.total(Field.FIRMWARE_TOTAL), c.total(Field.SYSTEM_TOTAL), c.usable(), c.rate(), c.positions(), c.bandwidth(), test);
+        List<Line> lines = List.of(
+                c.total(Field.FIRMWARE_TOTAL),
+                c.total(Field.SYSTEM_TOTAL),
+                c.usable(),
+                c.rate(),
+                c.positions(),
+                c.bandwidth(),
+                test);
         boolean clean = lines.stream().noneMatch(l -> l.verdict() == Verdict.DIFFERENT);
         boolean total = found.firmwareTotal().isPresent() || found.systemTotal().isPresent();
         return new Comparison(lines, clean && total && found.rate().isPresent() && test.verdict() == Verdict.MATCH);
@@ -51,7 +59,8 @@ public final class ReadoutComparison {
 
     private Line total(Field field) {
         var shown = field == Field.FIRMWARE_TOTAL ? found.firmwareTotal() : found.systemTotal();
-        String wanted = expected.firmwareTotal() + " = " + expected.firmwareTotal().mebibytes() + " MiB";
+        String wanted =
+                expected.firmwareTotal() + " = " + expected.firmwareTotal().mebibytes() + " MiB";
         if (shown.isEmpty()) {
             return new Line(field, wanted, "", Verdict.NOT_READ, List.of());
         }
@@ -61,11 +70,17 @@ public final class ReadoutComparison {
         }
         // An operating system's total may already lack what firmware and graphics keep.
         if (field == Field.SYSTEM_TOTAL && between(got, expected.usableFrom(), expected.firmwareTotal())) {
-            return new Line(field, wanted, got.rounded(), Verdict.EXPLAINED,
+            return new Line(
+                    field,
+                    wanted,
+                    got.rounded(),
+                    Verdict.EXPLAINED,
                     List.of(amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, expected.firmwareTotal(), got)));
         }
         List<Finding> why = explainTotal(got);
-        boolean harmless = why.stream().allMatch(f -> f.code() == ProofFinding.PROOF_LISTED_TWICE || f.code() == ProofFinding.PROOF_DECIMAL_UNIT);
+        boolean harmless = why.stream()
+                .allMatch(f ->
+                        f.code() == ProofFinding.PROOF_LISTED_TWICE || f.code() == ProofFinding.PROOF_DECIMAL_UNIT);
         return new Line(field, wanted, got.rounded(), harmless ? Verdict.EXPLAINED : Verdict.DIFFERENT, why);
     }
 
@@ -109,7 +124,8 @@ public final class ReadoutComparison {
             long mib = 0;
             int count = 0;
             for (int p = 0; p < planned.size(); p++) {
-                if (planned.module(p).isPresent() && record.positions().get(p).channels().equals(List.of(channel.id()))) {
+                if (planned.module(p).isPresent()
+                        && record.positions().get(p).channels().equals(List.of(channel.id()))) {
                     mib += planned.module(p).get().capacity().mebibytes();
                     count++;
                 }
@@ -131,7 +147,8 @@ public final class ReadoutComparison {
     }
 
     private Line usable() {
-        String wanted = expected.usableFrom().mebibytes() + " to " + expected.usableTo().mebibytes() + " MiB";
+        String wanted =
+                expected.usableFrom().mebibytes() + " to " + expected.usableTo().mebibytes() + " MiB";
         if (found.usable().isEmpty()) {
             return new Line(Field.USABLE, wanted, "", Verdict.NOT_READ, List.of());
         }
@@ -141,21 +158,27 @@ public final class ReadoutComparison {
         }
         Finding why = explainUsable(got);
         boolean wrong = why.severity() != Severity.NOTE;
-        return new Line(Field.USABLE, wanted, got.rounded(), wrong ? Verdict.DIFFERENT : Verdict.EXPLAINED, List.of(why));
+        return new Line(
+                Field.USABLE, wanted, got.rounded(), wrong ? Verdict.DIFFERENT : Verdict.EXPLAINED, List.of(why));
     }
 
     private Finding explainUsable(ByteSize got) {
         ByteSize installed = found.firmwareTotal().orElse(expected.firmwareTotal());
         long lost = installed.mebibytes() - got.mebibytes();
         if (installed.mebibytes() > 4096 && got.mebibytes() >= 2816 && got.mebibytes() <= 3584) {
-            return amounts(ProofFinding.PROOF_WORD_SIZE, host.wordBits() == 32 ? Severity.NOTE : Severity.RISK, installed, got);
+            return amounts(
+                    ProofFinding.PROOF_WORD_SIZE,
+                    host.wordBits() == 32 ? Severity.NOTE : Severity.RISK,
+                    installed,
+                    got);
         }
         if (host.ceiling().map(got::equals).orElse(false)) {
             return amounts(ProofFinding.PROOF_CEILING, Severity.NOTE, installed, got);
         }
         if (got.mebibytes() % 1024 == 0 && lost > 0) {
             boolean half = got.bytes() * 2 == installed.bytes() && record.kind() == MachineKind.SERVER;
-            return amounts(half ? ProofFinding.PROOF_MIRRORED : ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got);
+            return amounts(
+                    half ? ProofFinding.PROOF_MIRRORED : ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got);
         }
         if (lost >= 0 && lost * 100 < installed.mebibytes() * 3) {
             return amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, installed, got);
@@ -169,7 +192,11 @@ public final class ReadoutComparison {
     private Line rate() {
         String wanted = expected.rate().map(DataRate::toString).orElse("not known");
         if (found.rate().isEmpty() || expected.rate().isEmpty()) {
-            return new Line(Field.RATE, wanted, found.rate().map(String::valueOf).orElse(""), found.rate().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
+            return new Line(
+                    Field.RATE,
+                    wanted,
+                    found.rate().map(String::valueOf).orElse(""),
+                    found.rate().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
                     List.of());
         }
         int shown = found.rate().get();
@@ -188,10 +215,18 @@ public final class ReadoutComparison {
             return line(wanted, shown, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
         }
         for (RateCap row : record.controller().caps()) {
-            boolean same = row.rate().name() == shown || row.rate().nameRounded() == shown || row.rate().clockMegahertz() == shown;
+            boolean same = row.rate().name() == shown
+                    || row.rate().nameRounded() == shown
+                    || row.rate().clockMegahertz() == shown;
             if (same && row.rate().compareTo(want) < 0) {
-                return line(wanted, shown, Verdict.DIFFERENT,
-                        say(ProofFinding.PROOF_RATE_ROW, Severity.COST, new ProofFinding.RateRow(shown, want, row.source())));
+                return line(
+                        wanted,
+                        shown,
+                        Verdict.DIFFERENT,
+                        say(
+                                ProofFinding.PROOF_RATE_ROW,
+                                Severity.COST,
+                                new ProofFinding.RateRow(shown, want, row.source())));
             }
         }
         return line(wanted, shown, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_BELOW, Severity.RISK, detail));
@@ -205,20 +240,36 @@ public final class ReadoutComparison {
         int got = found.positionsFilled().get();
         boolean same = got == expected.positionsFilled();
         // Firmware that lists a soldered bank per channel counts too many; only too few is a missing module.
-        List<Finding> why = same ? List.of()
-                : List.of(say(ProofFinding.PROOF_POSITIONS, got < expected.positionsFilled() ? Severity.RISK : Severity.NOTE,
+        List<Finding> why = same
+                ? List.of()
+                : List.of(say(
+                        ProofFinding.PROOF_POSITIONS,
+                        got < expected.positionsFilled() ? Severity.RISK : Severity.NOTE,
                         new ProofFinding.Positions(expected.positionsFilled(), got)));
-        return new Line(Field.POSITIONS, wanted, String.valueOf(got),
-                same ? Verdict.MATCH : got < expected.positionsFilled() ? Verdict.DIFFERENT : Verdict.EXPLAINED, why);
+        return new Line(
+                Field.POSITIONS,
+                wanted,
+                String.valueOf(got),
+                same ? Verdict.MATCH : got < expected.positionsFilled() ? Verdict.DIFFERENT : Verdict.EXPLAINED,
+                why);
     }
 
     /** Judged from an all-thread figure only, against the narrowest region's peak. */
     private Line bandwidth() {
-        String wanted = expected.narrowest().map(n -> expected.widest().filter(w -> !w.equals(n)).map(w -> n + " to " + w).orElse(n.toString()))
-                .map(s -> "peak " + s).orElse("not known");
+        String wanted = expected.narrowest()
+                .map(n -> expected.widest()
+                        .filter(w -> !w.equals(n))
+                        .map(w -> n + " to " + w)
+                        .orElse(n.toString()))
+                .map(s -> "peak " + s)
+                .orElse("not known");
         if (found.bandwidth().isEmpty() || expected.narrowest().isEmpty()) {
-            return new Line(Field.BANDWIDTH, wanted, found.bandwidth().map(Bandwidth::toString).orElse(""),
-                    found.bandwidth().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED, List.of());
+            return new Line(
+                    Field.BANDWIDTH,
+                    wanted,
+                    found.bandwidth().map(Bandwidth::toString).orElse(""),
+                    found.bandwidth().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
+                    List.of());
         }
         Bandwidth got = found.bandwidth().get();
         Bandwidth narrowest = expected.narrowest().get();
@@ -226,32 +277,54 @@ public final class ReadoutComparison {
         int percent = (int) (got.thirdsOfMegabytes() * 100 / narrowest.thirdsOfMegabytes());
         ProofFinding.Width detail = new ProofFinding.Width(got, narrowest, percent, threshold);
         if (found.threads() == Readout.Threads.ONE) {
-            return new Line(Field.BANDWIDTH, wanted, got.toString(), Verdict.UNDECIDED,
+            return new Line(
+                    Field.BANDWIDTH,
+                    wanted,
+                    got.toString(),
+                    Verdict.UNDECIDED,
                     List.of(say(ProofFinding.PROOF_WIDTH_ONE_THREAD, Severity.NOTE, detail)));
         }
         boolean fine = percent >= threshold;
-        return new Line(Field.BANDWIDTH, wanted, got.toString(), fine ? Verdict.MATCH : Verdict.DIFFERENT,
-                List.of(say(fine ? ProofFinding.PROOF_WIDTH_FINE : ProofFinding.PROOF_WIDTH_SUSPICIOUS, fine ? Severity.NOTE : Severity.RISK, detail)));
+        return new Line(
+                Field.BANDWIDTH,
+                wanted,
+                got.toString(),
+                fine ? Verdict.MATCH : Verdict.DIFFERENT,
+                List.of(say(
+                        fine ? ProofFinding.PROOF_WIDTH_FINE : ProofFinding.PROOF_WIDTH_SUSPICIOUS,
+                        fine ? Severity.NOTE : Severity.RISK,
+                        detail)));
     }
 
     private Line memoryTest(HouseRules house) {
-        int wanted = switch (house.proof()) {
-            case QUICK -> 0;
-            case ONE_FULL_PASS -> 1;
-            case OVERNIGHT_SOAK -> 4;
-        };
+        int wanted =
+                switch (house.proof()) {
+                    case QUICK -> 0;
+                    case ONE_FULL_PASS -> 1;
+                    case OVERNIGHT_SOAK -> 4;
+                };
         int passes = found.testPasses().orElse(0);
         int errors = found.testErrors().orElse(0);
-        String text = wanted == 0 ? "not asked by the house" : wanted + " pass" + (wanted == 1 ? "" : "es") + ", no errors";
+        String text =
+                wanted == 0 ? "not asked by the house" : wanted + " pass" + (wanted == 1 ? "" : "es") + ", no errors";
         ProofFinding.Passes detail = new ProofFinding.Passes(passes, wanted, errors);
         if (errors > 0) {
-            return new Line(Field.MEMORY_TEST, text, errors + " errors", Verdict.DIFFERENT, List.of(say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail)));
+            return new Line(
+                    Field.MEMORY_TEST,
+                    text,
+                    errors + " errors",
+                    Verdict.DIFFERENT,
+                    List.of(say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail)));
         }
         if (passes >= wanted) {
             return new Line(Field.MEMORY_TEST, text, passes + " passes, no errors", Verdict.MATCH, List.of());
         }
-        return new Line(Field.MEMORY_TEST, text, found.testPasses().isEmpty() ? "" : passes + " passes",
-                found.testPasses().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED, List.of(say(ProofFinding.PROOF_TEST_SHORT, Severity.NOTE, detail)));
+        return new Line(
+                Field.MEMORY_TEST,
+                text,
+                found.testPasses().isEmpty() ? "" : passes + " passes",
+                found.testPasses().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
+                List.of(say(ProofFinding.PROOF_TEST_SHORT, Severity.NOTE, detail)));
     }
 
     private static Line line(String wanted, int shown, Verdict verdict, Finding why) {

@@ -40,12 +40,13 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
         if (!m.matches()) {
             throw new IllegalArgumentException("not a memory size like '8 GiB' or '512 MiB': " + text);
         }
-        long unit = switch (m.group(3)) {
-            case "K" -> KIB;
-            case "M" -> MIB;
-            case "G" -> GIB;
-            default -> GIB << 10;
-        };
+        long unit =
+                switch (m.group(3)) {
+                    case "K" -> KIB;
+                    case "M" -> MIB;
+                    case "G" -> GIB;
+                    default -> GIB << 10;
+                };
         long whole = Math.multiplyExact(Long.parseLong(m.group(1)), unit);
         if (m.group(2) == null) {
             return new ByteSize(whole);
@@ -100,7 +101,9 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
         if (bytes % MIB == 0) {
             return toString();
         }
-        return bytes >= 4 * GIB ? String.format(Locale.ROOT, "%.1f GiB", gibibytes()) : Math.round(bytes / (double) MIB) + " MiB";
+        return bytes >= 4 * GIB
+                ? String.format(Locale.ROOT, "%.1f GiB", gibibytes())
+                : Math.round(bytes / (double) MIB) + " MiB";
     }
 
     /** The largest binary unit that divides it: "8 GiB", "1536 MiB"; {@link #parse} reads it back. */

@@ -19,10 +19,12 @@ public record DieDensity(int mebibits) implements Comparable<DieDensity> {
         String t = text.trim().toLowerCase(Locale.ROOT);
         try {
             if (t.endsWith("gbit")) {
-                return ofGigabits(Integer.parseInt(t.substring(0, t.length() - 4).trim()));
+                return ofGigabits(
+                        Integer.parseInt(t.substring(0, t.length() - 4).trim()));
             }
             if (t.endsWith("mbit")) {
-                return new DieDensity(Integer.parseInt(t.substring(0, t.length() - 4).trim()));
+                return new DieDensity(
+                        Integer.parseInt(t.substring(0, t.length() - 4).trim()));
             }
         } catch (NumberFormatException e) {
             throw new IllegalArgumentException("not a die density like '16 Gbit': " + text, e);

@@ -7,21 +7,24 @@ import zephyrridge.core.reading.spd.SpdReading;
 
 /** What something that was dropped or pasted turned out to be. */
 public sealed interface Recognised {
-    record Firmware(SmbiosReading reading) implements Recognised {
-    }
+    record Firmware(SmbiosReading reading) implements Recognised {}
 
-    record Chip(SpdReading reading) implements Recognised {
-    }
+    record Chip(SpdReading reading) implements Recognised {}
 
-    record Listing(ListingReading reading) implements Recognised {
-    }
+    record Listing(ListingReading reading) implements Recognised {}
 
-    record Label(LabelReading reading) implements Recognised {
-    }
+    record Label(LabelReading reading) implements Recognised {}
 
     /** Nothing that is known here. */
-    record Unknown(Why why) implements Recognised {
-    }
+    record Unknown(Why why) implements Recognised {}
 
-    enum Why { EMPTY, BINARY, TEXT, JSON_OF_SOMETHING_ELSE, JSON_BROKEN, BLANK_IMAGE, SPD_TYPE_NOT_DECODED }
+    enum Why {
+        EMPTY,
+        BINARY,
+        TEXT,
+        JSON_OF_SOMETHING_ELSE,
+        JSON_BROKEN,
+        BLANK_IMAGE,
+        SPD_TYPE_NOT_DECODED
+    }
 }

@@ -29,11 +29,12 @@ public final class Recogniser {
     }
 
     /** Offsets at the head of a line ("0010: ", "00000010  ") and the text column behind two blanks and a bar are no data. */
-    private static final Pattern HEX_DECORATION = Pattern.compile("(?m)^\\s{0,8}(?:0x)?[0-9A-Fa-f]{1,8}:|^[0-9A-Fa-f]{7,8} {1,3}|\\s{2}\\|.{0,16}\\|?$|0x|[\\s,;]");
+    private static final Pattern HEX_DECORATION = Pattern.compile(
+            "(?m)^\\s{0,8}(?:0x)?[0-9A-Fa-f]{1,8}:|^[0-9A-Fa-f]{7,8} {1,3}|\\s{2}\\|.{0,16}\\|?$|0x|[\\s,;]");
+
     private static final Pattern HEX = Pattern.compile("[0-9A-Fa-f]{128,8192}");
 
-    private Recogniser() {
-    }
+    private Recogniser() {}
 
     public static Recognised recognise(byte[] content, Trees trees) {
         if (content.length == 0) {
@@ -46,11 +47,16 @@ public final class Recogniser {
     private static Recognised binary(Bytes image) {
         Optional<SpdReading> spd = SpdDecoder.looksLike(image) ? SpdDecoder.decode(image) : Optional.empty();
         // A chip whose checksum holds is one, whatever else its first bytes could mean.
-        if (spd.filter(SpdReading::checksumsHold).filter(r -> r.spec().isPresent()).isPresent()) {
+        if (spd.filter(SpdReading::checksumsHold)
+                .filter(r -> r.spec().isPresent())
+                .isPresent()) {
             return new Recognised.Chip(spd.get());
         }
         Optional<SmbiosReading> table = SmbiosDecoder.decode(image);
-        boolean whole = table.map(t -> !t.structures().isEmpty() && t.structures().get(t.structures().size() - 1).type() == 127 || !t.version().isEmpty()).orElse(false);
+        boolean whole = table.map(t -> !t.structures().isEmpty()
+                                && t.structures().get(t.structures().size() - 1).type() == 127
+                        || !t.version().isEmpty())
+                .orElse(false);
         boolean imageSize = image.size() == 128 || image.size() == 256 || image.size() == 512 || image.size() == 1024;
         if (whole || table.isPresent() && (spd.isEmpty() || !imageSize)) {
             return new Recognised.Firmware(table.get());
@@ -62,7 +68,8 @@ public final class Recogniser {
         if (same == 0 || same == 0xFF) {
             return new Recognised.Unknown(Recognised.Why.BLANK_IMAGE);
         }
-        boolean lowPower = imageSize && (image.u8(2) >= 0x0F && image.u8(2) <= 0x15 || image.u8(2) == 0x04 || image.u8(2) == 0x09);
+        boolean lowPower =
+                imageSize && (image.u8(2) >= 0x0F && image.u8(2) <= 0x15 || image.u8(2) == 0x04 || image.u8(2) == 0x09);
         return new Recognised.Unknown(lowPower ? Recognised.Why.SPD_TYPE_NOT_DECODED : Recognised.Why.BINARY);
     }
 
@@ -74,7 +81,8 @@ public final class Recogniser {
         if (text.charAt(0) == '{' || text.charAt(0) == '[') {
             try {
                 Optional<ListingReading> listing = ListingDecoder.tree(trees.json(text));
-                return listing.<Recognised>map(Recognised.Listing::new).orElse(new Recognised.Unknown(Recognised.Why.JSON_OF_SOMETHING_ELSE));
+                return listing.<Recognised>map(Recognised.Listing::new)
+                        .orElse(new Recognised.Unknown(Recognised.Why.JSON_OF_SOMETHING_ELSE));
             } catch (IllegalArgumentException e) {
                 return new Recognised.Unknown(Recognised.Why.JSON_BROKEN);
             }
@@ -85,7 +93,8 @@ public final class Recogniser {
         }
         if (text.contains("Capacity") && text.contains("\n")) {
             try {
-                Optional<ListingReading> listing = ListingDecoder.rows(trees.csv(text.startsWith("#") ? text.substring(text.indexOf('\n') + 1) : text));
+                Optional<ListingReading> listing = ListingDecoder.rows(
+                        trees.csv(text.startsWith("#") ? text.substring(text.indexOf('\n') + 1) : text));
                 if (listing.isPresent()) {
                     return new Recognised.Listing(listing.get());
                 }
@@ -115,7 +124,9 @@ public final class Recogniser {
         try {
             String text = charset.newDecoder().decode(ByteBuffer.wrap(content)).toString();
             text = text.startsWith("\uFEFF") ? text.substring(1) : text;
-            return text.chars().anyMatch(c -> c < 0x20 && c != '\n' && c != '\r' && c != '\t') ? Optional.empty() : Optional.of(text);
+            return text.chars().anyMatch(c -> c < 0x20 && c != '\n' && c != '\r' && c != '\t')
+                    ? Optional.empty()
+                    : Optional.of(text);
         } catch (CharacterCodingException e) {
             return Optional.empty();
         }

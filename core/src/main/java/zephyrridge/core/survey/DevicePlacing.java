@@ -13,11 +13,9 @@ import zephyrridge.core.machine.Position;
 /** Which position of the record each device of a firmware table or listing means. */
 final class DevicePlacing {
     /** @param soldered whether the source calls it chips on the board */
-    record Device(String locator, boolean soldered, boolean filled) {
-    }
+    record Device(String locator, boolean soldered, boolean filled) {}
 
-    private DevicePlacing() {
-    }
+    private DevicePlacing() {}
 
     /**
      * Locators that spell a position's id or label go there; then what is called soldered to soldered positions; the rest in order,
@@ -39,7 +37,8 @@ final class DevicePlacing {
                 take(p, open, placed, i -> devices.get(i).soldered());
             }
         }
-        // One device for each position: in order. Fewer devices than positions leave out the banks last, since a listing may skip them.
+        // One device for each position: in order. Fewer devices than positions leave out the banks last, since a
+        // listing may skip them.
         boolean all = open.size() >= positions.size() - placed.size();
         List<Position> order = new ArrayList<>(positions);
         if (!all) {

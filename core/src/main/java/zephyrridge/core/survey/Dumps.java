@@ -35,38 +35,74 @@ public final class Dumps {
     private static final int ROW_OF_CHIPS = 0x0B;
     private static final int CAMM = 0x11;
 
-    private Dumps() {
-    }
+    private Dumps() {}
 
     /**
      * @throws IllegalArgumentException when such a module has no SPD image here
      */
     public static byte[] spd(ModuleSpec module, Marking marking) {
         int serial = marking.serial().matches("[0-9A-Fa-f]{8}") ? (int) Long.parseLong(marking.serial(), 16) : 0;
-        return SpdEncoder.encode(new SpdContents(module, marking.makerId(), Optional.empty(), marking.part(), serial, 0, 0));
+        return SpdEncoder.encode(
+                new SpdContents(module, marking.makerId(), Optional.empty(), marking.part(), serial, 0, 0));
     }
 
     /** @param modules by socket; sockets without one are listed empty */
-    public static SmbiosContents firmware(MachineRecord record, Map<String, ModuleSpec> modules, Map<String, Marking> markings, Optional<DataRate> running, Habits habits) {
+    public static SmbiosContents firmware(
+            MachineRecord record,
+            Map<String, ModuleSpec> modules,
+            Map<String, Marking> markings,
+            Optional<DataRate> running,
+            Habits habits) {
         List<SmbiosContents.Device> devices = new ArrayList<>();
         for (Position p : record.positions()) {
             ModuleSpec module = p.soldered().orElse(modules.get(p.id()));
-            int form = p.isSoldered() && !habits.banksAsModules() ? ROW_OF_CHIPS : form(p.isSoldered() ? FormFactor.SO_DIMM : p.formFactor());
+            int form = p.isSoldered() && !habits.banksAsModules()
+                    ? ROW_OF_CHIPS
+                    : form(p.isSoldered() ? FormFactor.SO_DIMM : p.formFactor());
             if (module == null) {
-                devices.add(SmbiosContents.Device.empty(p.label(), bank(p), form, type(record.controller().generation())));
+                devices.add(SmbiosContents.Device.empty(
+                        p.label(), bank(p), form, type(record.controller().generation())));
                 continue;
             }
             Marking marking = markings.getOrDefault(p.id(), Marking.NONE);
             DataRate run = running.orElse(module.rate()).min(module.rate());
             int configured = habits.clockForRate() ? run.clockMegahertz() : run.nameRounded();
-            int detail = 0x80 | (module.buffering() == Buffering.LOAD_REDUCED ? 0x8000 : module.buffering() == Buffering.REGISTERED ? 0x2000 : 0x4000);
-            devices.add(new SmbiosContents.Device(p.label(), bank(p), Optional.of(module.capacity()), form, type(module.generation()), detail, module.ecc() ? 72 : 64, 64,
-                    module.organisation().packageRanks(), module.rate().nameRounded(), configured, module.millivolts().get(0), marking.maker(), marking.serial(), "", marking.part(), marking.makerId()));
+            int detail = 0x80
+                    | (module.buffering() == Buffering.LOAD_REDUCED
+                            ? 0x8000
+                            : module.buffering() == Buffering.REGISTERED ? 0x2000 : 0x4000);
+            devices.add(new SmbiosContents.Device(
+                    p.label(),
+                    bank(p),
+                    Optional.of(module.capacity()),
+                    form,
+                    type(module.generation()),
+                    detail,
+                    module.ecc() ? 72 : 64,
+                    64,
+                    module.organisation().packageRanks(),
+                    module.rate().nameRounded(),
+                    configured,
+                    module.millivolts().get(0),
+                    marking.maker(),
+                    marking.serial(),
+                    "",
+                    marking.part(),
+                    marking.makerId()));
         }
-        ByteSize maximum = record.limits().stream().filter(l -> l.quantity() == LimitClaim.Quantity.TOTAL).flatMap(l -> l.size().stream()).findFirst().orElse(ByteSize.ofGibibytes(64));
-        SmbiosContents.Array array = new SmbiosContents.Array(record.controller().ecc() ? 6 : 3, maximum, devices.size(), devices);
-        return new SmbiosContents(33, new SmbiosContents.Bios("Zephyr Ridge range (simulated)", "1.0", "01/02/2031"), new SmbiosContents.SystemInfo(record.maker(), record.model(), record.variant(), ""),
-                new SmbiosContents.Board(record.maker(), record.model() + " board", ""), List.of(array));
+        ByteSize maximum = record.limits().stream()
+                .filter(l -> l.quantity() == LimitClaim.Quantity.TOTAL)
+                .flatMap(l -> l.size().stream())
+                .findFirst()
+                .orElse(ByteSize.ofGibibytes(64));
+        SmbiosContents.Array array =
+                new SmbiosContents.Array(record.controller().ecc() ? 6 : 3, maximum, devices.size(), devices);
+        return new SmbiosContents(
+                33,
+                new SmbiosContents.Bios("Zephyr Ridge range (simulated)", "1.0", "01/02/2031"),
+                new SmbiosContents.SystemInfo(record.maker(), record.model(), record.variant(), ""),
+                new SmbiosContents.Board(record.maker(), record.model() + " board", ""),
+                List.of(array));
     }
 
     private static String bank(Position p) {

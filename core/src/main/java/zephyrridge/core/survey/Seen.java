@@ -13,7 +13,9 @@ import zephyrridge.core.machine.SlotModel;
 public record Seen(SlotModel.State state, Optional<Integer> chips, Optional<Over> over) {
     /** What can lie over a position and is easily overlooked. */
     public enum Over {
-        NOTHING(Optional.empty()), PLATE(Optional.of(Part.Kind.PLATE)), TAPE(Optional.of(Part.Kind.TAPE));
+        NOTHING(Optional.empty()),
+        PLATE(Optional.of(Part.Kind.PLATE)),
+        TAPE(Optional.of(Part.Kind.TAPE));
 
         private final Optional<Part.Kind> kind;
 

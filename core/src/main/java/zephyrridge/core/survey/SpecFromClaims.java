@@ -41,9 +41,20 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
             return NONE;
         }
         SpecFromClaims made = own(identity, sources).orElseGet(() -> together(p, identity, seen, report));
-        if (made.spec.isPresent() && seen != null && seen.chips().isPresent() && seen.chips().get() != made.spec.get().packages()) {
+        if (made.spec.isPresent()
+                && seen != null
+                && seen.chips().isPresent()
+                && seen.chips().get() != made.spec.get().packages()) {
             ModuleSpec m = made.spec.get();
-            report.add(SurveyFinding.SURVEY_CHIPS_DISAGREE, Severity.RISK, Subject.position(p.id()), new SurveyFinding.Chips(p.label(), seen.chips().get(), m.packages(), m.organisation().label()),
+            report.add(
+                    SurveyFinding.SURVEY_CHIPS_DISAGREE,
+                    Severity.RISK,
+                    Subject.position(p.id()),
+                    new SurveyFinding.Chips(
+                            p.label(),
+                            seen.chips().get(),
+                            m.packages(),
+                            m.organisation().label()),
                     new Evidence.Word("chips seen", String.valueOf(seen.chips().get())));
         }
         return made;
@@ -52,11 +63,21 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
     /** A chip's or label's own module, when it is of this position and agrees with every value held. */
     private static Optional<SpecFromClaims> own(ModuleIdentity identity, List<Source> sources) {
         for (Source source : sources) {
-            boolean here = identity.fields().values().stream().anyMatch(h -> h.claims().stream().anyMatch(c -> c.source().equals(source.id())));
-            Optional<ModuleSpec> spec = source.content() instanceof Recognised.Chip c ? c.reading().spec() : source.content() instanceof Recognised.Label l ? l.reading().spec() : Optional.empty();
-            Optional<ModuleSpec> agreed = spec.filter(m -> agrees(m, identity)).or(() -> spec.flatMap(SpecFromClaims::stacked).filter(m -> agrees(m, identity)));
+            boolean here = identity.fields().values().stream()
+                    .anyMatch(h -> h.claims().stream().anyMatch(c -> c.source().equals(source.id())));
+            Optional<ModuleSpec> spec = source.content() instanceof Recognised.Chip c
+                    ? c.reading().spec()
+                    : source.content() instanceof Recognised.Label l
+                            ? l.reading().spec()
+                            : Optional.empty();
+            Optional<ModuleSpec> agreed = spec.filter(m -> agrees(m, identity))
+                    .or(() -> spec.flatMap(SpecFromClaims::stacked).filter(m -> agrees(m, identity)));
             if (here && agreed.isPresent()) {
-                return Optional.of(new SpecFromClaims(agreed, source.content() instanceof Recognised.Label l ? l.reading().line() : line(agreed.get())));
+                return Optional.of(new SpecFromClaims(
+                        agreed,
+                        source.content() instanceof Recognised.Label l
+                                ? l.reading().line()
+                                : line(agreed.get())));
             }
         }
         return Optional.empty();
@@ -68,15 +89,28 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
         if (m.generation() != MemoryGeneration.DDR5 || o.stacking() != Stacking.MULTI_LOAD) {
             return Optional.empty();
         }
-        return Optional.of(new ModuleSpec(m.generation(), m.formFactor(), m.buffering(), m.ecc(), new Organisation(o.packageRanks(), o.deviceWidth(), o.density(), o.diesPerPackage(), Stacking.SINGLE_LOAD),
-                m.rate(), m.timings(), m.millivolts(), m.heightMillimetres()));
+        return Optional.of(new ModuleSpec(
+                m.generation(),
+                m.formFactor(),
+                m.buffering(),
+                m.ecc(),
+                new Organisation(
+                        o.packageRanks(), o.deviceWidth(), o.density(), o.diesPerPackage(), Stacking.SINGLE_LOAD),
+                m.rate(),
+                m.timings(),
+                m.millivolts(),
+                m.heightMillimetres()));
     }
 
     private static boolean agrees(ModuleSpec m, ModuleIdentity identity) {
         Organisation o = m.organisation();
-        return same(identity, ModuleField.GENERATION, m.generation().name()) && same(identity, ModuleField.CAPACITY, m.capacity().toString())
-                && same(identity, ModuleField.RANKS, String.valueOf(o.packageRanks())) && same(identity, ModuleField.DEVICE_WIDTH, "x" + o.deviceWidth())
-                && same(identity, ModuleField.RATE, m.rate().toString()) && same(identity, ModuleField.BUFFERING, m.buffering().name()) && same(identity, ModuleField.ECC, m.ecc() ? "yes" : "no");
+        return same(identity, ModuleField.GENERATION, m.generation().name())
+                && same(identity, ModuleField.CAPACITY, m.capacity().toString())
+                && same(identity, ModuleField.RANKS, String.valueOf(o.packageRanks()))
+                && same(identity, ModuleField.DEVICE_WIDTH, "x" + o.deviceWidth())
+                && same(identity, ModuleField.RATE, m.rate().toString())
+                && same(identity, ModuleField.BUFFERING, m.buffering().name())
+                && same(identity, ModuleField.ECC, m.ecc() ? "yes" : "no");
     }
 
     private static boolean same(ModuleIdentity identity, ModuleField field, String value) {
@@ -98,23 +132,48 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
         boolean ecc = identity.value(ModuleField.ECC).equals("yes");
         OptionalInt ranks = number(identity, ModuleField.RANKS);
         OptionalInt width = number(identity, ModuleField.DEVICE_WIDTH);
-        OptionalInt chips = seen != null && seen.chips().isPresent() ? OptionalInt.of(seen.chips().get()) : OptionalInt.empty();
-        List<Organisation> fitting = OrganisationSolver.solve(new OrganisationSolver.Known(generation, Optional.of(capacity), ranks, width, Optional.empty(), chips, ecc));
+        OptionalInt chips = seen != null && seen.chips().isPresent()
+                ? OptionalInt.of(seen.chips().get())
+                : OptionalInt.empty();
+        List<Organisation> fitting = OrganisationSolver.solve(new OrganisationSolver.Known(
+                generation, Optional.of(capacity), ranks, width, Optional.empty(), chips, ecc));
         Subject subject = Subject.position(p.id());
         Evidence evidence = Evidence.Formula.of("capacity = ranks x (64 / width) x die / 8", capacity.mebibytes());
-        String what = capacity + (ranks.isPresent() ? " " + ranks.getAsInt() + "R" : "") + (width.isPresent() ? "x" + width.getAsInt() : "") + " " + generation;
+        String what = capacity + (ranks.isPresent() ? " " + ranks.getAsInt() + "R" : "")
+                + (width.isPresent() ? "x" + width.getAsInt() : "") + " " + generation;
         if (fitting.isEmpty()) {
-            report.add(SurveyFinding.SURVEY_MODULE_CANNOT_BE, Severity.RISK, subject, new SurveyFinding.Shape(p.label(), what), evidence);
+            report.add(
+                    SurveyFinding.SURVEY_MODULE_CANNOT_BE,
+                    Severity.RISK,
+                    subject,
+                    new SurveyFinding.Shape(p.label(), what),
+                    evidence);
             return NONE;
         }
         Organisation taken = fitting.get(0);
         if (fitting.size() > 1) {
-            report.add(SurveyFinding.SURVEY_ORGANISATION_OPEN, Severity.NOTE, subject, new SurveyFinding.Choice(p.label(), taken.label(), fitting.stream().map(Organisation::label).toList()), evidence);
+            report.add(
+                    SurveyFinding.SURVEY_ORGANISATION_OPEN,
+                    Severity.NOTE,
+                    subject,
+                    new SurveyFinding.Choice(
+                            p.label(),
+                            taken.label(),
+                            fitting.stream().map(Organisation::label).toList()),
+                    evidence);
         }
         String buffering = identity.value(ModuleField.BUFFERING);
         String form = identity.value(ModuleField.FORM_FACTOR);
-        ModuleSpec spec = new ModuleSpec(generation, form.isEmpty() || form.equals("SOLDERED") ? p.formFactor() : FormFactor.valueOf(form),
-                buffering.isEmpty() ? Buffering.UNBUFFERED : Buffering.valueOf(buffering), ecc, taken, rate, Optional.empty(), List.of(generation.nominalMillivolts()), Optional.empty());
+        ModuleSpec spec = new ModuleSpec(
+                generation,
+                form.isEmpty() || form.equals("SOLDERED") ? p.formFactor() : FormFactor.valueOf(form),
+                buffering.isEmpty() ? Buffering.UNBUFFERED : Buffering.valueOf(buffering),
+                ecc,
+                taken,
+                rate,
+                Optional.empty(),
+                List.of(generation.nominalMillivolts()),
+                Optional.empty());
         return new SpecFromClaims(Optional.of(spec), line(spec));
     }
 
@@ -125,7 +184,15 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
 
     /** "16GB 2Rx8 DDR4-3200 SO-DIMM": what the trade would write, for modules without a label line. */
     static String line(ModuleSpec m) {
-        String shape = m.formFactor() == FormFactor.SO_DIMM ? " SO-DIMM" : m.formFactor() == FormFactor.DIMM ? m.buffering() == Buffering.REGISTERED ? " RDIMM" : m.buffering() == Buffering.LOAD_REDUCED ? " LRDIMM" : " DIMM" : "";
-        return m.capacity().toString().replace(" GiB", "GB").replace(" MiB", "MB") + " " + m.organisation().label() + " " + m.generation() + "-" + m.rate().name() + shape;
+        String shape = m.formFactor() == FormFactor.SO_DIMM
+                ? " SO-DIMM"
+                : m.formFactor() == FormFactor.DIMM
+                        ? m.buffering() == Buffering.REGISTERED
+                                ? " RDIMM"
+                                : m.buffering() == Buffering.LOAD_REDUCED ? " LRDIMM" : " DIMM"
+                        : "";
+        return m.capacity().toString().replace(" GiB", "GB").replace(" MiB", "MB") + " "
+                + m.organisation().label() + " " + m.generation() + "-"
+                + m.rate().name() + shape;
     }
 }

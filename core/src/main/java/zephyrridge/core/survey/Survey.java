@@ -21,20 +21,29 @@ public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<F
      * @param spec the module, where the claims make one
      * @param line as a label would say it; a label's own words where one was read
      */
-    public record Row(String position, Optional<SlotModel.Verdict> verdict, ModuleIdentity identity, Optional<ModuleSpec> spec, String line) {
+    public record Row(
+            String position,
+            Optional<SlotModel.Verdict> verdict,
+            ModuleIdentity identity,
+            Optional<ModuleSpec> spec,
+            String line) {
         /** Whether something is fitted there that can be accepted into the job: a module of a socket that is not taken to be empty. */
         public boolean isModule() {
-            return spec.isPresent() && verdict.map(v -> v.likeliest() == SlotModel.State.FILLED).orElse(true);
+            return spec.isPresent()
+                    && verdict.map(v -> v.likeliest() == SlotModel.State.FILLED).orElse(true);
         }
     }
 
     /** @param positions told of by it; {@code under} what must come off, empty for the shell only and for the manual */
-    public record Look(SlotModel.LookKind kind, List<String> positions, List<String> under, double minutes, double bits) {
-    }
+    public record Look(
+            SlotModel.LookKind kind, List<String> positions, List<String> under, double minutes, double bits) {}
 
     /** Readings before anything is changed, as far as the sources say. */
-    public record Baseline(Optional<ByteSize> firmwareTotal, Optional<ByteSize> usable, Optional<DataRate> running, Optional<Integer> filled) {
-    }
+    public record Baseline(
+            Optional<ByteSize> firmwareTotal,
+            Optional<ByteSize> usable,
+            Optional<DataRate> running,
+            Optional<Integer> filled) {}
 
     public Survey {
         rows = List.copyOf(rows);

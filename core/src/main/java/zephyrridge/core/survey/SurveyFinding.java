@@ -30,23 +30,19 @@ public enum SurveyFinding implements FindingCode {
     }
 
     /** @param held the value held true, {@code by} the sources behind it */
-    public record Contradiction(String position, ModuleField field, String held, String by, String other, String otherBy) implements Detail {
-    }
+    public record Contradiction(
+            String position, ModuleField field, String held, String by, String other, String otherBy)
+            implements Detail {}
 
-    public record Shape(String position, String what) implements Detail {
-    }
+    public record Shape(String position, String what) implements Detail {}
 
     /** @param taken the commonest of those that fit */
-    public record Choice(String position, String taken, List<String> candidates) implements Detail {
-    }
+    public record Choice(String position, String taken, List<String> candidates) implements Detail {}
 
     /** @param says what a source calls it, {@code is} what it is taken for */
-    public record Called(String position, String says, String is) implements Detail {
-    }
+    public record Called(String position, String says, String is) implements Detail {}
 
-    public record Loose(String name, String what) implements Detail {
-    }
+    public record Loose(String name, String what) implements Detail {}
 
-    public record Chips(String position, int seen, int needed, String organisation) implements Detail {
-    }
+    public record Chips(String position, int seen, int needed, String organisation) implements Detail {}
 }

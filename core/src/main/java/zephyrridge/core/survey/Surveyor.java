@@ -25,8 +25,6 @@ import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.Claim;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleIdentity;
-import zephyrridge.core.module.ModuleSpec;
-import zephyrridge.core.module.SourceKind;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
@@ -52,7 +50,9 @@ public final class Surveyor {
 
     private Surveyor(MachineRecord record, Set<String> absent) {
         this.record = record;
-        this.positions = record.positions().stream().filter(p -> p.carrier().map(c -> !absent.contains(c)).orElse(true)).toList();
+        this.positions = record.positions().stream()
+                .filter(p -> p.carrier().map(c -> !absent.contains(c)).orElse(true))
+                .toList();
         positions.forEach(p -> claims.put(p.id(), new ArrayList<>()));
     }
 
@@ -61,10 +61,16 @@ public final class Surveyor {
      * @param byHand corrections, by position
      * @param absent carriers that this machine lacks
      */
-    public static Survey survey(MachineRecord record, List<Source> sources, Map<String, Seen> seen, Map<String, Map<ModuleField, String>> byHand, Set<String> absent) {
+    public static Survey survey(
+            MachineRecord record,
+            List<Source> sources,
+            Map<String, Seen> seen,
+            Map<String, Map<ModuleField, String>> byHand,
+            Set<String> absent) {
         Surveyor s = new Surveyor(record, absent);
         for (Position p : s.positions) {
-            p.soldered().ifPresent(bank -> s.claims.get(p.id()).addAll(Claims.of(bank, "positions." + p.id(), "record")));
+            p.soldered()
+                    .ifPresent(bank -> s.claims.get(p.id()).addAll(Claims.of(bank, "positions." + p.id(), "record")));
         }
         sources.forEach(s::devices);
         sources.stream().filter(Source::isOfOneModule).forEach(s::module);
@@ -79,22 +85,35 @@ public final class Surveyor {
     private void devices(Source source) {
         if (source.content() instanceof Recognised.Firmware f) {
             List<MemoryDevice> devices = f.reading().devices();
-            Map<String, Integer> placed = placed(source, devices.stream().map(d -> new DevicePlacing.Device(d.locator(), isSoldered(d.formFactor()), d.isFilled())).toList());
+            Map<String, Integer> placed = placed(
+                    source,
+                    devices.stream()
+                            .map(d -> new DevicePlacing.Device(d.locator(), isSoldered(d.formFactor()), d.isFilled()))
+                            .toList());
             placed.forEach((position, i) -> {
                 MemoryDevice d = devices.get(i);
-                entries.putIfAbsent(position, new SlotModel.Entry(form(d.formFactor()), d.isFilled(), isBlank(d.partNumber())));
+                entries.putIfAbsent(
+                        position, new SlotModel.Entry(form(d.formFactor()), d.isFilled(), isBlank(d.partNumber())));
                 if (d.isFilled()) {
                     claims.get(position).addAll(Claims.of(d, source.id()));
                 }
             });
-            f.reading().ofType(16).stream().filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3).mapToInt(a -> (int) a.raw(SmbiosKey.ARRAY_DEVICES)).reduce(Integer::sum)
+            f.reading().ofType(16).stream()
+                    .filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3)
+                    .mapToInt(a -> (int) a.raw(SmbiosKey.ARRAY_DEVICES))
+                    .reduce(Integer::sum)
                     .ifPresent(n -> deviceCount = OptionalInt.of(n));
         } else if (source.content() instanceof Recognised.Listing l) {
             List<ListedModule> modules = l.reading().modules();
-            Map<String, Integer> placed = placed(source, modules.stream().map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m))).toList());
+            Map<String, Integer> placed = placed(
+                    source,
+                    modules.stream()
+                            .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
+                            .toList());
             placed.forEach((position, i) -> {
                 ListedModule m = modules.get(i);
-                entries.putIfAbsent(position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
+                entries.putIfAbsent(
+                        position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
                 if (isFilled(m)) {
                     claims.get(position).addAll(Claims.of(m, source.id()));
                 }
@@ -107,7 +126,11 @@ public final class Surveyor {
         int loose = 0;
         for (int i = 0; i < devices.size(); i++) {
             if (!placed.containsValue(i) && devices.get(i).filled() && loose++ < MOST_LOOSE) {
-                add(SurveyFinding.SURVEY_DEVICE_WITHOUT_POSITION, Severity.RISK, Subject.machine(), new SurveyFinding.Loose(source.name(), devices.get(i).locator()),
+                add(
+                        SurveyFinding.SURVEY_DEVICE_WITHOUT_POSITION,
+                        Severity.RISK,
+                        Subject.machine(),
+                        new SurveyFinding.Loose(source.name(), devices.get(i).locator()),
                         new Evidence.Word(source.name(), devices.get(i).locator()));
             }
         }
@@ -116,26 +139,48 @@ public final class Surveyor {
 
     /** One module's chip or label: where the person said, else where serial or part number say the same, else the only socket with something in it. */
     private void module(Source source) {
-        List<Claim> own = source.content() instanceof Recognised.Chip c ? Claims.of(c.reading(), source.id()) : Claims.of(((Recognised.Label) source.content()).reading(), source.id());
-        Optional<String> position = source.position().filter(claims::containsKey).or(() -> matching(own, ModuleField.SERIAL)).or(() -> matching(own, ModuleField.PART_NUMBER)).or(this::onlyModule);
+        List<Claim> own = source.content() instanceof Recognised.Chip c
+                ? Claims.of(c.reading(), source.id())
+                : Claims.of(((Recognised.Label) source.content()).reading(), source.id());
+        Optional<String> position = source.position()
+                .filter(claims::containsKey)
+                .or(() -> matching(own, ModuleField.SERIAL))
+                .or(() -> matching(own, ModuleField.PART_NUMBER))
+                .or(this::onlyModule);
         if (position.isPresent()) {
             claims.get(position.get()).addAll(own);
         } else {
-            add(SurveyFinding.SURVEY_SOURCE_WITHOUT_POSITION, Severity.NOTE, Subject.machine(), new SurveyFinding.Loose(source.name(), ""), new Evidence.Word("source", source.name()));
+            add(
+                    SurveyFinding.SURVEY_SOURCE_WITHOUT_POSITION,
+                    Severity.NOTE,
+                    Subject.machine(),
+                    new SurveyFinding.Loose(source.name(), ""),
+                    new Evidence.Word("source", source.name()));
         }
     }
 
     private Optional<String> matching(List<Claim> own, ModuleField field) {
-        Optional<String> value = own.stream().filter(c -> c.field() == field).map(Claim::value).findFirst();
-        List<String> found = value.map(v -> claims.entrySet().stream().filter(e -> e.getValue().stream().anyMatch(c -> c.field() == field && Claim.same(field, c.value(), v))).map(Map.Entry::getKey)
-                .toList()).orElse(List.of());
+        Optional<String> value =
+                own.stream().filter(c -> c.field() == field).map(Claim::value).findFirst();
+        List<String> found = value.map(v -> claims.entrySet().stream()
+                        .filter(e -> e.getValue().stream()
+                                .anyMatch(c -> c.field() == field && Claim.same(field, c.value(), v)))
+                        .map(Map.Entry::getKey)
+                        .toList())
+                .orElse(List.of());
         return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
     }
 
     private Optional<String> onlyModule() {
         List<Position> sockets = positions.stream().filter(p -> !p.isSoldered()).toList();
-        List<Position> filled = sockets.stream().filter(p -> entries.containsKey(p.id()) && entries.get(p.id()).filled()).toList();
-        return filled.size() == 1 ? Optional.of(filled.get(0).id()) : filled.isEmpty() && sockets.size() == 1 ? Optional.of(sockets.get(0).id()) : Optional.empty();
+        List<Position> filled = sockets.stream()
+                .filter(p -> entries.containsKey(p.id()) && entries.get(p.id()).filled())
+                .toList();
+        return filled.size() == 1
+                ? Optional.of(filled.get(0).id())
+                : filled.isEmpty() && sockets.size() == 1
+                        ? Optional.of(sockets.get(0).id())
+                        : Optional.empty();
     }
 
     private Survey conclude(List<Source> sources, Map<String, Seen> seen) {
@@ -150,7 +195,8 @@ public final class Surveyor {
             contradictions(p, identity, sources);
             Optional<SlotModel.Verdict> verdict = Optional.ofNullable(verdicts.get(p.id()));
             SpecFromClaims made = SpecFromClaims.of(p, identity, sources, seen.get(p.id()), this::add);
-            rows.add(new Survey.Row(p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
+            rows.add(new Survey.Row(
+                    p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
             verdict.ifPresent(v -> judge(p, v));
             Optional.ofNullable(seen.get(p.id())).flatMap(Seen::over).ifPresent(over -> cover(p, over));
         }
@@ -159,7 +205,8 @@ public final class Surveyor {
     }
 
     private void reconcile(Map<String, Seen> seen, Map<String, SlotModel.Verdict> verdicts, List<Survey.Look> looks) {
-        OpeningPlanner planner = new OpeningPlanner(record.access(), positions.stream().map(Position::access).toList(), false);
+        OpeningPlanner planner = new OpeningPlanner(
+                record.access(), positions.stream().map(Position::access).toList(), false);
         Map<String, Double> minutes = new HashMap<>();
         Map<String, List<String>> under = new HashMap<>();
         Map<String, List<String>> there = new LinkedHashMap<>();
@@ -168,15 +215,23 @@ public final class Surveyor {
         for (int i = 0; i < positions.size(); i++) {
             Position p = positions.get(i);
             OpeningPlan plan = planner.plan(new int[] {i});
-            String place = p.access().isEmpty() ? p.isSoldered() ? BOARD : "" : plan.parts().stream().map(Part::id).collect(Collectors.joining("+"));
+            String place = p.access().isEmpty()
+                    ? p.isSoldered() ? BOARD : ""
+                    : plan.parts().stream().map(Part::id).collect(Collectors.joining("+"));
             there.computeIfAbsent(place, x -> new ArrayList<>()).add(p.id());
             if (plan.seconds() > 0) {
                 minutes.put(place, plan.seconds() / 60.0);
                 under.put(place, plan.parts().stream().map(Part::name).toList());
             }
             long mebibytes = p.soldered().map(m -> m.capacity().mebibytes()).orElse(4096L);
-            slots.add(new SlotModel.Slot(p.id(), place, p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY, reliability, Optional.ofNullable(entries.get(p.id())),
-                    Optional.ofNullable(seen.get(p.id())).map(Seen::state), mebibytes));
+            slots.add(new SlotModel.Slot(
+                    p.id(),
+                    place,
+                    p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY,
+                    reliability,
+                    Optional.ofNullable(entries.get(p.id())),
+                    Optional.ofNullable(seen.get(p.id())).map(Seen::state),
+                    mebibytes));
         }
         // The board is in view when the deepest way is open.
         minutes.entrySet().stream().max(Map.Entry.comparingByValue()).ifPresent(deepest -> {
@@ -185,8 +240,15 @@ public final class Surveyor {
         });
         SlotModel model = SlotModel.of(slots, deviceCount);
         model.verdicts().forEach(v -> verdicts.put(v.slot().id(), v));
-        model.looks(minutes).forEach(l -> looks.add(new Survey.Look(l.kind(), l.kind() == SlotModel.LookKind.MANUAL ? positions.stream().map(Position::id).toList() : there.get(l.place()),
-                l.kind() == SlotModel.LookKind.MANUAL ? List.of() : under.getOrDefault(l.place(), List.of()), l.minutes(), l.bits())));
+        model.looks(minutes)
+                .forEach(l -> looks.add(new Survey.Look(
+                        l.kind(),
+                        l.kind() == SlotModel.LookKind.MANUAL
+                                ? positions.stream().map(Position::id).toList()
+                                : there.get(l.place()),
+                        l.kind() == SlotModel.LookKind.MANUAL ? List.of() : under.getOrDefault(l.place(), List.of()),
+                        l.minutes(),
+                        l.bits())));
     }
 
     private void judge(Position p, SlotModel.Verdict v) {
@@ -194,40 +256,78 @@ public final class Surveyor {
         SlotModel.State is = v.likeliest();
         Evidence evidence = new Evidence.RecordEntry("positions." + p.id(), p.isSoldered() ? "soldered" : "socket", "");
         if (v.contradictsRecord()) {
-            add(SurveyFinding.SURVEY_POSITION_CONTRADICTED, Severity.RISK, subject, new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", is.name()), evidence);
+            add(
+                    SurveyFinding.SURVEY_POSITION_CONTRADICTED,
+                    Severity.RISK,
+                    subject,
+                    new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", is.name()),
+                    evidence);
         } else if (!v.isConfirmed() && !p.isSoldered()) {
-            add(SurveyFinding.SURVEY_POSITION_OPEN, Severity.NOTE, subject, new SurveyFinding.Called(p.label(), "SOCKET", is.name()), evidence);
+            add(
+                    SurveyFinding.SURVEY_POSITION_OPEN,
+                    Severity.NOTE,
+                    subject,
+                    new SurveyFinding.Called(p.label(), "SOCKET", is.name()),
+                    evidence);
         }
         SlotModel.Entry entry = entries.get(p.id());
         if (entry != null && is == SlotModel.State.SOLDERED && entry.form() == SlotModel.Form.SOCKETED) {
-            add(SurveyFinding.SURVEY_BANK_CALLED_MODULE, Severity.NOTE, subject, new SurveyFinding.Called(p.label(), "MODULE", "SOLDERED"), evidence);
+            add(
+                    SurveyFinding.SURVEY_BANK_CALLED_MODULE,
+                    Severity.NOTE,
+                    subject,
+                    new SurveyFinding.Called(p.label(), "MODULE", "SOLDERED"),
+                    evidence);
         }
     }
 
     /** A plate or tape that the eye saw and the record does not know of lengthens every opening planned by it. */
     private void cover(Position p, Seen.Over over) {
-        boolean known = over.kind().isEmpty() || p.access().stream().flatMap(Set::stream).anyMatch(id -> record.access().part(id).filter(part -> part.kind() == over.kind().get()).isPresent());
+        boolean known = over.kind().isEmpty()
+                || p.access().stream().flatMap(Set::stream).anyMatch(id -> record.access()
+                        .part(id)
+                        .filter(part -> part.kind() == over.kind().get())
+                        .isPresent());
         if (!known) {
-            add(SurveyFinding.SURVEY_COVER_NOT_IN_RECORD, Severity.NOTE, Subject.position(p.id()), new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", over.name()),
+            add(
+                    SurveyFinding.SURVEY_COVER_NOT_IN_RECORD,
+                    Severity.NOTE,
+                    Subject.position(p.id()),
+                    new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", over.name()),
                     new Evidence.Word("what lies over it", over.name()));
         }
     }
 
     private void contradictions(Position p, ModuleIdentity identity, List<Source> sources) {
         identity.fields().forEach((field, held) -> {
-            if (!held.contradicted() || field == ModuleField.RUNNING || p.isSoldered() && field == ModuleField.FORM_FACTOR) {
+            if (!held.contradicted()
+                    || field == ModuleField.RUNNING
+                    || p.isSoldered() && field == ModuleField.FORM_FACTOR) {
                 return;
             }
             Claim other = held.against(field).get(0);
-            List<Evidence> evidence = held.claims().stream().map(Claim::evidence).toList();
-            Set<String> by = held.claims().stream().filter(c -> Claim.same(field, c.value(), held.value())).map(c -> name(c, sources)).collect(Collectors.toCollection(TreeSet::new));
-            findings.add(new Finding(SurveyFinding.SURVEY_SOURCES_DISAGREE, Severity.RISK, Subject.position(p.id()),
-                    new SurveyFinding.Contradiction(p.label(), field, held.value(), String.join(", ", by), other.value(), name(other, sources)), evidence));
+            List<Evidence> evidence =
+                    held.claims().stream().map(Claim::evidence).toList();
+            Set<String> by = held.claims().stream()
+                    .filter(c -> Claim.same(field, c.value(), held.value()))
+                    .map(c -> name(c, sources))
+                    .collect(Collectors.toCollection(TreeSet::new));
+            findings.add(new Finding(
+                    SurveyFinding.SURVEY_SOURCES_DISAGREE,
+                    Severity.RISK,
+                    Subject.position(p.id()),
+                    new SurveyFinding.Contradiction(
+                            p.label(), field, held.value(), String.join(", ", by), other.value(), name(other, sources)),
+                    evidence));
         });
     }
 
     private static String name(Claim claim, List<Source> sources) {
-        return sources.stream().filter(s -> s.id().equals(claim.source())).map(Source::name).findFirst().orElse(claim.source());
+        return sources.stream()
+                .filter(s -> s.id().equals(claim.source()))
+                .map(Source::name)
+                .findFirst()
+                .orElse(claim.source());
     }
 
     private Survey.Baseline baseline(List<Source> sources) {
@@ -235,18 +335,29 @@ public final class Surveyor {
         Optional<ByteSize> usable = Optional.empty();
         Optional<Integer> filled = Optional.empty();
         for (Source source : sources) {
-            if (source.content() instanceof Recognised.Firmware f && !f.reading().devices().isEmpty()) {
+            if (source.content() instanceof Recognised.Firmware f
+                    && !f.reading().devices().isEmpty()) {
                 total = total.or(() -> Optional.of(f.reading().fitted()));
-                filled = filled.or(() -> Optional.of((int) f.reading().devices().stream().filter(MemoryDevice::isFilled).count()));
+                filled = filled.or(() -> Optional.of((int) f.reading().devices().stream()
+                        .filter(MemoryDevice::isFilled)
+                        .count()));
             } else if (source.content() instanceof Recognised.Listing l) {
                 usable = usable.or(l.reading()::usable);
                 if (!l.reading().modules().isEmpty()) {
-                    total = total.or(() -> Optional.of(l.reading().modules().stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
-                    filled = filled.or(() -> Optional.of((int) l.reading().modules().stream().filter(Surveyor::isFilled).count()));
+                    total = total.or(() -> Optional.of(l.reading().modules().stream()
+                            .flatMap(m -> m.size().stream())
+                            .reduce(ByteSize.ZERO, ByteSize::plus)));
+                    filled = filled.or(() -> Optional.of((int) l.reading().modules().stream()
+                            .filter(Surveyor::isFilled)
+                            .count()));
                 }
             }
         }
-        Optional<DataRate> running = claims.values().stream().map(ModuleIdentity::of).flatMap(i -> i.field(ModuleField.RUNNING).stream()).map(h -> DataRate.parse(h.value())).min(Comparator.naturalOrder());
+        Optional<DataRate> running = claims.values().stream()
+                .map(ModuleIdentity::of)
+                .flatMap(i -> i.field(ModuleField.RUNNING).stream())
+                .map(h -> DataRate.parse(h.value()))
+                .min(Comparator.naturalOrder());
         return new Survey.Baseline(total, usable, running, filled);
     }
 
@@ -263,7 +374,9 @@ public final class Surveyor {
     }
 
     private static SlotModel.Form form(int formFactor) {
-        return isSoldered(formFactor) ? SlotModel.Form.ROW_OF_CHIPS : Claims.formFactor(formFactor).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;
+        return isSoldered(formFactor)
+                ? SlotModel.Form.ROW_OF_CHIPS
+                : Claims.formFactor(formFactor).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;
     }
 
     private static boolean isBlank(String part) {

@@ -13,13 +13,13 @@ import java.util.List;
  * quoting. A table that does not parse is a build fault and throws.
  */
 public final class CsvTable {
-    private CsvTable() {
-    }
+    private CsvTable() {}
 
     /** The rows as cells, each with exactly {@code columns} cells. */
     public static List<String[]> read(Class<?> beside, String name, int columns) {
         List<String[]> rows = new ArrayList<>();
-        try (var in = new BufferedReader(new InputStreamReader(beside.getResourceAsStream(name), StandardCharsets.UTF_8))) {
+        try (var in =
+                new BufferedReader(new InputStreamReader(beside.getResourceAsStream(name), StandardCharsets.UTF_8))) {
             for (String line = in.readLine(); line != null; line = in.readLine()) {
                 if (line.isBlank() || line.startsWith("#")) {
                     continue;

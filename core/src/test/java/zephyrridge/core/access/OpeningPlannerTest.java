@@ -16,12 +16,16 @@ class OpeningPlannerTest {
         return new Part(id, id, kind, side, Set.of(needs), List.of(), "", seconds, seconds, List.of(), "other");
     }
 
-    private static OpeningPlan plan(List<Part> parts, List<List<Set<String>>> access, boolean battery, int... positions) {
+    private static OpeningPlan plan(
+            List<Part> parts, List<List<Set<String>>> access, boolean battery, int... positions) {
         return new OpeningPlanner(new AccessGraph(Side.BOTTOM, parts), access, battery).plan(positions);
     }
 
-    private static final List<Part> LAPTOP = List.of(part("base", Part.Kind.COVER, Side.BOTTOM, 100), part("plug", Part.Kind.BATTERY_PLUG, Side.BOTTOM, 10, "base"),
-            part("plate", Part.Kind.PLATE, Side.BOTTOM, 15, "base"), part("hatch", Part.Kind.HATCH, Side.BOTTOM, 40),
+    private static final List<Part> LAPTOP = List.of(
+            part("base", Part.Kind.COVER, Side.BOTTOM, 100),
+            part("plug", Part.Kind.BATTERY_PLUG, Side.BOTTOM, 10, "base"),
+            part("plate", Part.Kind.PLATE, Side.BOTTOM, 15, "base"),
+            part("hatch", Part.Kind.HATCH, Side.BOTTOM, 40),
             part("keyboard", Part.Kind.KEYBOARD, Side.TOP, 300, "base", "plug"));
 
     @Test
@@ -59,9 +63,11 @@ class OpeningPlannerTest {
 
     @Test
     void circlesAndUnknownPartsAreFaults() {
-        List<Part> circle = List.of(part("a", Part.Kind.COVER, Side.TOP, 1, "b"), part("b", Part.Kind.COVER, Side.TOP, 1, "a"));
+        List<Part> circle =
+                List.of(part("a", Part.Kind.COVER, Side.TOP, 1, "b"), part("b", Part.Kind.COVER, Side.TOP, 1, "a"));
         assertThat(new AccessGraph(Side.BOTTOM, circle).circles()).containsExactlyInAnyOrder("a", "b");
-        assertThatThrownBy(() -> plan(LAPTOP, List.of(List.of(Set.of("door"))), false, 0)).hasMessageContaining("door");
+        assertThatThrownBy(() -> plan(LAPTOP, List.of(List.of(Set.of("door"))), false, 0))
+                .hasMessageContaining("door");
     }
 
     /** Random graphs: every part after what it needs, and no sequence of sides with fewer turns. */
@@ -71,10 +77,16 @@ class OpeningPlannerTest {
         for (int i = 0; i < 400; i++) {
             List<Part> parts = new ArrayList<>();
             for (int k = 0; k < 2 + random.nextInt(8); k++) {
-                String[] needs = parts.stream().filter(p -> random.nextInt(3) == 0).map(Part::id).toArray(String[]::new);
-                parts.add(part("p" + k, Part.Kind.COVER, Side.values()[random.nextInt(4)], 1 + random.nextInt(50), needs));
+                String[] needs = parts.stream()
+                        .filter(p -> random.nextInt(3) == 0)
+                        .map(Part::id)
+                        .toArray(String[]::new);
+                parts.add(part(
+                        "p" + k, Part.Kind.COVER, Side.values()[random.nextInt(4)], 1 + random.nextInt(50), needs));
             }
-            Set<String> last = new HashSet<>(List.of(parts.get(parts.size() - 1).id(), parts.get(random.nextInt(parts.size())).id()));
+            Set<String> last = new HashSet<>(List.of(
+                    parts.get(parts.size() - 1).id(),
+                    parts.get(random.nextInt(parts.size())).id()));
             OpeningPlan plan = plan(parts, List.of(List.of(last)), false, 0);
             Set<String> off = new HashSet<>();
             Side up = Side.BOTTOM;
@@ -88,7 +100,9 @@ class OpeningPlannerTest {
             assertThat(turns).isEqualTo(plan.turns());
             Set<String> needed = off;
             for (int fewer = 0; fewer < plan.turns(); fewer++) {
-                assertThat(canBeDone(parts, needed, Side.BOTTOM, Set.of(), fewer)).as("graph %d with %d turns", i, fewer).isFalse();
+                assertThat(canBeDone(parts, needed, Side.BOTTOM, Set.of(), fewer))
+                        .as("graph %d with %d turns", i, fewer)
+                        .isFalse();
             }
         }
     }

@@ -49,26 +49,38 @@ final class NaiveEvaluator {
     }
 
     long total(String channel) {
-        return inChannel(channel).stream().mapToLong(m -> m.capacity().mebibytes()).sum();
+        return inChannel(channel).stream()
+                .mapToLong(m -> m.capacity().mebibytes())
+                .sum();
     }
 
     private List<String> channelsOf(String processor) {
-        return record.channels().stream().filter(ch -> processor.isEmpty() || ch.processor().equals(processor)).map(Channel::id).toList();
+        return record.channels().stream()
+                .filter(ch -> processor.isEmpty() || ch.processor().equals(processor))
+                .map(Channel::id)
+                .toList();
     }
 
     /** "rate CL-tRCD-tRP-tRAS", "none" without a common rate, "" for an empty domain. */
     String rate(String domain) {
-        List<List<ModuleSpec>> channels = channelsOf(domain).stream().map(this::inChannel).toList();
+        List<List<ModuleSpec>> channels =
+                channelsOf(domain).stream().map(this::inChannel).toList();
         List<ModuleSpec> all = channels.stream().flatMap(List::stream).toList();
         if (all.isEmpty()) {
             return "";
         }
         int fullest = channels.stream().mapToInt(List::size).max().orElseThrow();
-        int ranks = all.stream().mapToInt(m -> m.organisation().packageRanks()).max().orElseThrow();
-        boolean unlike = channels.stream().anyMatch(ch -> ch.stream().map(ModuleSpec::capacity).distinct().count() > 1);
-        double limit = all.stream().mapToDouble(m -> m.rate().megatransfers()).min().orElseThrow();
+        int ranks = all.stream()
+                .mapToInt(m -> m.organisation().packageRanks())
+                .max()
+                .orElseThrow();
+        boolean unlike = channels.stream()
+                .anyMatch(ch -> ch.stream().map(ModuleSpec::capacity).distinct().count() > 1);
+        double limit =
+                all.stream().mapToDouble(m -> m.rate().megatransfers()).min().orElseThrow();
         for (RateCap row : record.controller().caps()) {
-            boolean fits = (row.modules().isEmpty() || row.modules().get() == fullest) && (row.ranks().isEmpty() || row.ranks().get() == ranks)
+            boolean fits = (row.modules().isEmpty() || row.modules().get() == fullest)
+                    && (row.ranks().isEmpty() || row.ranks().get() == ranks)
                     && (row.unlikeSizes().isEmpty() || row.unlikeSizes().get() == unlike);
             if (fits) {
                 limit = Math.min(limit, row.rate().megatransfers());
@@ -86,9 +98,14 @@ final class NaiveEvaluator {
             int least = clocks(g, max(all, 0), tck);
             for (int cl = 1; cl <= 127; cl++) {
                 int tried = cl;
-                if (cl >= least && all.stream().allMatch(m -> m.timings().orElseThrow().casLatencies().contains(tried))
-                        && tck.multiply(new BigDecimal(cl)).intValue() <= g.tAAmaxPs().orElse(Integer.MAX_VALUE)) {
-                    return step + " " + cl + "-" + clocks(g, max(all, 1), tck) + "-" + clocks(g, max(all, 2), tck) + "-" + clocks(g, max(all, 3), tck);
+                if (cl >= least
+                        && all.stream()
+                                .allMatch(m ->
+                                        m.timings().orElseThrow().casLatencies().contains(tried))
+                        && tck.multiply(new BigDecimal(cl)).intValue()
+                                <= g.tAAmaxPs().orElse(Integer.MAX_VALUE)) {
+                    return step + " " + cl + "-" + clocks(g, max(all, 1), tck) + "-" + clocks(g, max(all, 2), tck) + "-"
+                            + clocks(g, max(all, 3), tck);
                 }
             }
         }
@@ -96,16 +113,26 @@ final class NaiveEvaluator {
     }
 
     private static int max(List<ModuleSpec> all, int which) {
-        return all.stream().map(m -> m.timings().orElseThrow())
-                .mapToInt(t -> (which == 0 ? t.tAA() : which == 1 ? t.tRCD() : which == 2 ? t.tRP() : t.tRAS()).value()).max().orElseThrow();
+        return all.stream()
+                .map(m -> m.timings().orElseThrow())
+                .mapToInt(t -> (which == 0 ? t.tAA() : which == 1 ? t.tRCD() : which == 2 ? t.tRP() : t.tRAS()).value())
+                .max()
+                .orElseThrow();
     }
 
     private static int clocks(MemoryGeneration g, int ps, BigDecimal tck) {
         BigDecimal exact = new BigDecimal(ps).divide(tck, 40, RoundingMode.HALF_EVEN);
         return switch (g) {
-            case DDR4 -> exact.add(new BigDecimal("0.974")).setScale(0, RoundingMode.FLOOR).intValue();
-            case DDR5 -> exact.multiply(new BigDecimal("0.997")).setScale(0, RoundingMode.FLOOR).intValue() + 1;
-            default -> exact.subtract(new BigDecimal("0.01")).setScale(0, RoundingMode.CEILING).intValue();
+            case DDR4 -> exact.add(new BigDecimal("0.974"))
+                    .setScale(0, RoundingMode.FLOOR)
+                    .intValue();
+            case DDR5 -> exact.multiply(new BigDecimal("0.997"))
+                            .setScale(0, RoundingMode.FLOOR)
+                            .intValue()
+                    + 1;
+            default -> exact.subtract(new BigDecimal("0.01"))
+                    .setScale(0, RoundingMode.CEILING)
+                    .intValue();
         };
     }
 
@@ -148,17 +175,28 @@ final class NaiveEvaluator {
 
     long usableMib() {
         Host host = c.host();
-        long installed = record.channels().stream().mapToLong(ch -> total(ch.id())).sum();
+        long installed =
+                record.channels().stream().mapToLong(ch -> total(ch.id())).sum();
         long kept = installed;
         if (host.mode() == Host.MemoryMode.MIRRORED) {
             kept = installed / 2;
         } else if (host.mode() == Host.MemoryMode.SPARED) {
             for (Channel ch : record.channels()) {
-                kept -= inChannel(ch.id()).stream().mapToLong(m -> m.capacity().mebibytes() / m.organisation().packageRanks()).max().orElse(0);
+                kept -= inChannel(ch.id()).stream()
+                        .mapToLong(
+                                m -> m.capacity().mebibytes() / m.organisation().packageRanks())
+                        .max()
+                        .orElse(0);
             }
         }
-        long addressable = host.wordBits() == 32 ? Math.min(kept, 4096 - record.controller().deviceHole().mebibytes()) : kept;
-        long usable = Math.max(0, addressable - record.controller().carveOut().mebibytes() - record.controller().reserve().mebibytes());
+        long addressable = host.wordBits() == 32
+                ? Math.min(kept, 4096 - record.controller().deviceHole().mebibytes())
+                : kept;
+        long usable = Math.max(
+                0,
+                addressable
+                        - record.controller().carveOut().mebibytes()
+                        - record.controller().reserve().mebibytes());
         return host.ceiling().map(cap -> Math.min(usable, cap.mebibytes())).orElse(usable);
     }
 
@@ -210,7 +248,10 @@ final class NaiveEvaluator {
                 }
             }
         }
-        return graph.parts().stream().filter(p -> off.contains(p.id())).mapToInt(p -> p.secondsOff() + p.secondsOn()).sum();
+        return graph.parts().stream()
+                .filter(p -> off.contains(p.id()))
+                .mapToInt(p -> p.secondsOff() + p.secondsOn())
+                .sum();
     }
 
     /** STOP findings by code and subject. */
@@ -218,17 +259,23 @@ final class NaiveEvaluator {
         Set<String> stops = new HashSet<>();
         for (Position p : record.positions()) {
             ModuleSpec m = c.sockets().get(p.id());
-            if (m != null && m.millivolts().stream().noneMatch(record.controller().millivolts()::contains)) {
+            if (m != null
+                    && m.millivolts().stream().noneMatch(record.controller().millivolts()::contains)) {
                 stops.add("FIT_VOLTAGE " + p.id());
             }
             for (var claim : record.limits()) {
-                if (m != null && claim.isHard() && claim.size().map(s -> s.compareTo(m.capacity()) < 0).orElse(false)) {
+                if (m != null
+                        && claim.isHard()
+                        && claim.size().map(s -> s.compareTo(m.capacity()) < 0).orElse(false)) {
                     stops.add("LIMIT_BEYOND_CONTROLLER " + p.id());
                 }
             }
         }
         for (Channel ch : record.channels()) {
-            if (inChannel(ch.id()).stream().mapToInt(m -> m.organisation().packageRanks()).sum() > record.controller().ranksPerChannel()) {
+            if (inChannel(ch.id()).stream()
+                            .mapToInt(m -> m.organisation().packageRanks())
+                            .sum()
+                    > record.controller().ranksPerChannel()) {
                 stops.add("RANKS_EXCEEDED " + ch.id());
             }
         }

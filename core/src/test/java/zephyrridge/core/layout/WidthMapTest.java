@@ -18,7 +18,13 @@ class WidthMapTest {
     private static final int[] ALL_WAYS = {0, 1, 2, 3, 4, 5, 6, 7, 8};
 
     private static WidthMap map(long[] gib, int[] largestWay, boolean flex, int rate) {
-        return WidthMap.of("CPU", Arrays.stream(gib).map(g -> g * 1024).toArray(), largestWay, flex, 8, Optional.of(DataRate.ofName(rate)));
+        return WidthMap.of(
+                "CPU",
+                Arrays.stream(gib).map(g -> g * 1024).toArray(),
+                largestWay,
+                flex,
+                8,
+                Optional.of(DataRate.ofName(rate)));
     }
 
     private static Map<Integer, Long> gibByWays(WidthMap map) {
@@ -28,8 +34,19 @@ class WidthMapTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"16 8|{1=8, 2=16}", "16 16|{2=32}", "8 8 4|{2=8, 3=12}", "16 16 8|{2=16, 3=24}", "32 16 16 8|{1=16, 3=24, 4=32}",
-        "24 16|{1=8, 2=32}", "8|{1=8}", "0 8|{1=8}", "0 0|{}"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "16 8|{1=8, 2=16}",
+                "16 16|{2=32}",
+                "8 8 4|{2=8, 3=12}",
+                "16 16 8|{2=16, 3=24}",
+                "32 16 16 8|{1=16, 3=24, 4=32}",
+                "24 16|{1=8, 2=32}",
+                "8|{1=8}",
+                "0 8|{1=8}",
+                "0 0|{}"
+            })
     void regionsOfChannelTotals(String totals, String expected) {
         long[] gib = Arrays.stream(totals.split(" ")).mapToLong(Long::parseLong).toArray();
         assertThat(gibByWays(map(gib, ALL_WAYS, true, 2400))).hasToString(expected);
@@ -39,10 +56,14 @@ class WidthMapTest {
     @Test
     void workedExampleOfUnequalPairs() {
         WidthMap byChannel = map(new long[] {4, 16}, ALL_WAYS, true, 2400);
-        assertThat(byChannel.regions()).extracting(r -> r.size() + " at " + r.peak().orElseThrow()).containsExactly("8 GiB at 38.4 GB/s", "12 GiB at 19.2 GB/s");
+        assertThat(byChannel.regions())
+                .extracting(r -> r.size() + " at " + r.peak().orElseThrow())
+                .containsExactly("8 GiB at 38.4 GB/s", "12 GiB at 19.2 GB/s");
         assertThat(byChannel.mean().orElseThrow()).hasToString("24.0 GB/s");
         WidthMap paired = map(new long[] {10, 10}, ALL_WAYS, true, 1866);
-        assertThat(paired.regions()).extracting(r -> r.size() + " at " + r.peak().orElseThrow()).containsExactly("20 GiB at 29.9 GB/s");
+        assertThat(paired.regions())
+                .extracting(r -> r.size() + " at " + r.peak().orElseThrow())
+                .containsExactly("20 GiB at 29.9 GB/s");
         assertThat(paired.mean().orElseThrow()).isGreaterThan(byChannel.mean().orElseThrow());
     }
 
@@ -60,14 +81,21 @@ class WidthMapTest {
     void sizesAddUpAndTheMeanHasItsClosedForm() {
         Random random = new Random(7);
         for (int i = 0; i < 5000; i++) {
-            long[] gib = random.longs(1 + random.nextInt(8), 0, 9).map(g -> g * 4).toArray();
+            long[] gib =
+                    random.longs(1 + random.nextInt(8), 0, 9).map(g -> g * 4).toArray();
             long total = Arrays.stream(gib).sum();
             WidthMap map = map(gib, ALL_WAYS, true, 3200);
-            assertThat(map.regions().stream().mapToLong(r -> r.size().mebibytes()).sum()).isEqualTo(total * 1024);
+            assertThat(map.regions().stream()
+                            .mapToLong(r -> r.size().mebibytes())
+                            .sum())
+                    .isEqualTo(total * 1024);
             if (total > 0) {
                 long c1 = Arrays.stream(gib).max().orElseThrow();
                 assertThat(map.mean().orElseThrow()).isEqualTo(new Bandwidth(8L * 9600 * total / c1));
-                assertThat(map.mean().orElseThrow()).isBetween(map.narrowest().orElseThrow().peak().orElseThrow(), map.widest().orElseThrow().peak().orElseThrow());
+                assertThat(map.mean().orElseThrow())
+                        .isBetween(
+                                map.narrowest().orElseThrow().peak().orElseThrow(),
+                                map.widest().orElseThrow().peak().orElseThrow());
             }
             // The order of the channels makes no difference.
             long[] reversed = new long[gib.length];

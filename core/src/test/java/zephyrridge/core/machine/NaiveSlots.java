@@ -10,18 +10,27 @@ import zephyrridge.core.machine.SlotModel.State;
 
 /** The slot model of handbook 3.2 a second time, by recursion and with texts for keys; slow and plain. */
 final class NaiveSlots {
-    private NaiveSlots() {
-    }
+    private NaiveSlots() {}
 
     /** Entropy in bits of (free sockets per place, soldered size) when one slot got this extra likelihood. */
     static double entropyGiven(List<Slot> slots, int count, int extraSlot, double[] extra) {
         Map<String, Double> outcomes = new HashMap<>();
         visit(slots, 0, 1, new State[slots.size()], count, extraSlot, extra, outcomes);
         double sum = outcomes.values().stream().mapToDouble(Double::doubleValue).sum();
-        return outcomes.values().stream().mapToDouble(p -> p == 0 ? 0 : -(p / sum) * Math.log(p / sum) / Math.log(2)).sum();
+        return outcomes.values().stream()
+                .mapToDouble(p -> p == 0 ? 0 : -(p / sum) * Math.log(p / sum) / Math.log(2))
+                .sum();
     }
 
-    private static void visit(List<Slot> slots, int at, double p, State[] states, int count, int extraSlot, double[] extra, Map<String, Double> outcomes) {
+    private static void visit(
+            List<Slot> slots,
+            int at,
+            double p,
+            State[] states,
+            int count,
+            int extraSlot,
+            double[] extra,
+            Map<String, Double> outcomes) {
         if (at == slots.size()) {
             int present = 0;
             int soldered = 0;
@@ -41,8 +50,19 @@ final class NaiveSlots {
         }
         for (State s : State.values()) {
             states[at] = s;
-            double q = p * record(slots.get(at), s) * slots.get(at).entry().map(e -> entry(e, s)).orElse(1.0) * slots.get(at).seen().map(o -> o == s ? 0.99 : 0.01 / 3).orElse(1.0);
-            visit(slots, at + 1, at == extraSlot ? q * extra[s.ordinal()] : q, states, count, extraSlot, extra, outcomes);
+            double q = p
+                    * record(slots.get(at), s)
+                    * slots.get(at).entry().map(e -> entry(e, s)).orElse(1.0)
+                    * slots.get(at).seen().map(o -> o == s ? 0.99 : 0.01 / 3).orElse(1.0);
+            visit(
+                    slots,
+                    at + 1,
+                    at == extraSlot ? q * extra[s.ordinal()] : q,
+                    states,
+                    count,
+                    extraSlot,
+                    extra,
+                    outcomes);
         }
     }
 
@@ -56,9 +76,11 @@ final class NaiveSlots {
     private static double entry(Entry e, State s) {
         double p;
         if (s == State.SOLDERED) {
-            p = Map.of(Form.ROW_OF_CHIPS, 0.55, Form.UNKNOWN, 0.15, Form.SOCKETED, 0.30).get(e.form());
+            p = Map.of(Form.ROW_OF_CHIPS, 0.55, Form.UNKNOWN, 0.15, Form.SOCKETED, 0.30)
+                    .get(e.form());
         } else {
-            p = Map.of(Form.SOCKETED, 0.95, Form.UNKNOWN, 0.025, Form.ROW_OF_CHIPS, 0.025).get(e.form());
+            p = Map.of(Form.SOCKETED, 0.95, Form.UNKNOWN, 0.025, Form.ROW_OF_CHIPS, 0.025)
+                    .get(e.form());
         }
         boolean something = s == State.FILLED || s == State.SOLDERED;
         p *= something == e.filled() ? 0.98 : 0.02;

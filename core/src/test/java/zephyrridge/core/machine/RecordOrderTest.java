@@ -16,13 +16,31 @@ import zephyrridge.core.module.MemoryGeneration;
 class RecordOrderTest {
     @Test
     void setsOfARecordKeepAnOrder() {
-        Controller c = Machines.of(MemoryGeneration.DDR4, 2400).channel("A").build().controller();
+        Controller c =
+                Machines.of(MemoryGeneration.DDR4, 2400).channel("A").build().controller();
         Set<Integer> ways = new LinkedHashSet<>(List.of(8, 1, 4, 2));
-        Controller many = new Controller(c.name(), c.generation(), c.buffering(), c.clockedModules(), c.ecc(), c.millivolts(), c.steps(), c.caps(), c.clockPerProcessor(),
-                c.ranksPerChannel(), c.rankMultiplication(), ways, c.flex(), c.channelBytes(), c.deviceHole(), c.carveOut(), c.reserve());
+        Controller many = new Controller(
+                c.name(),
+                c.generation(),
+                c.buffering(),
+                c.clockedModules(),
+                c.ecc(),
+                c.millivolts(),
+                c.steps(),
+                c.caps(),
+                c.clockPerProcessor(),
+                c.ranksPerChannel(),
+                c.rankMultiplication(),
+                ways,
+                c.flex(),
+                c.channelBytes(),
+                c.deviceHole(),
+                c.carveOut(),
+                c.reserve());
         assertThat(many.ways()).containsExactly(1, 2, 4, 8);
         List<String> names = IntStream.range(0, 40).mapToObj(i -> "part" + i).toList();
-        Part part = new Part("p", "p", Part.Kind.COVER, Side.BOTTOM, new LinkedHashSet<>(names), List.of(), "", 1, 1, List.of(), "");
+        Part part = new Part(
+                "p", "p", Part.Kind.COVER, Side.BOTTOM, new LinkedHashSet<>(names), List.of(), "", 1, 1, List.of(), "");
         assertThat(part.needsOff()).containsExactlyElementsOf(names);
     }
 }

@@ -45,7 +45,11 @@ class SlotModelTest {
     /** A soldered bank that the firmware calls a SO-DIMM: the record's word and the blank part number hold, the firmware's form does not. */
     @Test
     void aBankCalledAModuleStaysABank() {
-        SlotModel model = SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, new Entry(Form.SOCKETED, true, true), null), slot("a", "hatch", State.EMPTY, EMPTY, null)), OptionalInt.of(2));
+        SlotModel model = SlotModel.of(
+                List.of(
+                        slot("bank", "board", State.SOLDERED, new Entry(Form.SOCKETED, true, true), null),
+                        slot("a", "hatch", State.EMPTY, EMPTY, null)),
+                OptionalInt.of(2));
         assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.SOLDERED);
         assertThat(model.verdicts().get(0).contradictsEntry()).isTrue();
         assertThat(model.verdicts().get(1).likeliest()).isEqualTo(State.EMPTY);
@@ -54,7 +58,8 @@ class SlotModelTest {
     /** An eye that saw a socket where the record has a bank contradicts the record. */
     @Test
     void theEyeContradictsTheRecord() {
-        SlotModel model = SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)), OptionalInt.empty());
+        SlotModel model =
+                SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)), OptionalInt.empty());
         assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.FILLED);
         assertThat(model.verdicts().get(0).contradictsRecord()).isTrue();
     }
@@ -62,26 +67,48 @@ class SlotModelTest {
     /** Two sockets that nobody listed and nobody saw are worth a look; one that was seen is not. */
     @Test
     void aLookIsWorthWhatIsOpen() {
-        List<Slot> slots = List.of(slot("below", "hatch", State.EMPTY, null, State.FILLED), slot("k1", "keyboard", State.EMPTY, null, null), slot("k2", "keyboard", State.EMPTY, null, null));
-        List<SlotModel.Look> looks = SlotModel.of(slots, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0));
+        List<Slot> slots = List.of(
+                slot("below", "hatch", State.EMPTY, null, State.FILLED),
+                slot("k1", "keyboard", State.EMPTY, null, null),
+                slot("k2", "keyboard", State.EMPTY, null, null));
+        List<SlotModel.Look> looks =
+                SlotModel.of(slots, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0));
         assertThat(looks).extracting(SlotModel.Look::place).containsExactly("keyboard");
         assertThat(looks.get(0).bits()).isBetween(1.0, 2.0);
         // Once looked at, nothing is left to see there.
-        List<Slot> after = List.of(slots.get(0), slot("k1", "keyboard", State.EMPTY, null, State.EMPTY), slot("k2", "keyboard", State.EMPTY, null, State.FILLED));
-        assertThat(SlotModel.of(after, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0))).isEmpty();
+        List<Slot> after = List.of(
+                slots.get(0),
+                slot("k1", "keyboard", State.EMPTY, null, State.EMPTY),
+                slot("k2", "keyboard", State.EMPTY, null, State.FILLED));
+        assertThat(SlotModel.of(after, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0)))
+                .isEmpty();
     }
 
     /** What was said of the sockets decides what is worth looking at: swap the places of two and the look moves with them. */
     @Test
     void theLookFollowsRecordAndClaims() {
         Map<String, Double> minutes = Map.of("hatch", 2.0, "keyboard", 2.0);
-        List<Slot> known = List.of(slot("a", "hatch", State.EMPTY, FILLED, null), slot("b", "keyboard", State.EMPTY, null, null));
-        List<Slot> swapped = List.of(slot("a", "keyboard", State.EMPTY, FILLED, null), slot("b", "hatch", State.EMPTY, null, null));
-        assertThat(SlotModel.of(known, OptionalInt.of(1)).looks(minutes).get(0).place()).isEqualTo("keyboard");
-        assertThat(SlotModel.of(swapped, OptionalInt.of(1)).looks(minutes).get(0).place()).isEqualTo("hatch");
+        List<Slot> known =
+                List.of(slot("a", "hatch", State.EMPTY, FILLED, null), slot("b", "keyboard", State.EMPTY, null, null));
+        List<Slot> swapped =
+                List.of(slot("a", "keyboard", State.EMPTY, FILLED, null), slot("b", "hatch", State.EMPTY, null, null));
+        assertThat(SlotModel.of(known, OptionalInt.of(1)).looks(minutes).get(0).place())
+                .isEqualTo("keyboard");
+        assertThat(SlotModel.of(swapped, OptionalInt.of(1))
+                        .looks(minutes)
+                        .get(0)
+                        .place())
+                .isEqualTo("hatch");
         // Of two equal looks the shorter comes first.
-        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null), slot("b", "keyboard", State.EMPTY, null, null)), OptionalInt.empty()).looks(Map.of("hatch", 20.0, "keyboard", 3.0)).get(0)
-                .place()).isEqualTo("keyboard");
+        assertThat(SlotModel.of(
+                                List.of(
+                                        slot("a", "hatch", State.EMPTY, null, null),
+                                        slot("b", "keyboard", State.EMPTY, null, null)),
+                                OptionalInt.empty())
+                        .looks(Map.of("hatch", 20.0, "keyboard", 3.0))
+                        .get(0)
+                        .place())
+                .isEqualTo("keyboard");
     }
 
     /** The order of the positions changes nothing; probabilities sum to 1; no look tells more than there is to know. */
@@ -92,20 +119,33 @@ class SlotModelTest {
             List<Slot> slots = new ArrayList<>();
             int n = 1 + random.nextInt(5);
             for (int i = 0; i < n; i++) {
-                Entry entry = random.nextInt(3) == 0 ? null : new Entry(Form.values()[random.nextInt(3)], random.nextBoolean(), random.nextBoolean());
-                slots.add(slot("s" + i, "place" + random.nextInt(3), State.values()[random.nextInt(4)], entry, random.nextInt(4) == 0 ? State.values()[random.nextInt(4)] : null));
+                Entry entry = random.nextInt(3) == 0
+                        ? null
+                        : new Entry(Form.values()[random.nextInt(3)], random.nextBoolean(), random.nextBoolean());
+                slots.add(slot(
+                        "s" + i,
+                        "place" + random.nextInt(3),
+                        State.values()[random.nextInt(4)],
+                        entry,
+                        random.nextInt(4) == 0 ? State.values()[random.nextInt(4)] : null));
             }
             OptionalInt count = random.nextBoolean() ? OptionalInt.of(1 + random.nextInt(6)) : OptionalInt.empty();
             SlotModel model = SlotModel.of(slots, count);
             Map<String, Double> minutes = Map.of("place0", 1.0, "place1", 2.0, "place2", 3.0);
-            model.verdicts().forEach(v -> assertThat(java.util.Arrays.stream(v.probabilities()).sum()).isCloseTo(1, within(1e-9)));
+            model.verdicts().forEach(v -> assertThat(
+                            java.util.Arrays.stream(v.probabilities()).sum())
+                    .isCloseTo(1, within(1e-9)));
             model.looks(minutes).forEach(l -> assertThat(l.bits()).isLessThanOrEqualTo(model.entropy() + 1e-9));
             List<Slot> shuffled = new ArrayList<>(slots);
             Collections.shuffle(shuffled, random);
             SlotModel again = SlotModel.of(shuffled, count);
             assertThat(again.entropy()).isCloseTo(model.entropy(), within(1e-9));
             for (SlotModel.Verdict v : model.verdicts()) {
-                double[] other = again.verdicts().stream().filter(w -> w.slot().id().equals(v.slot().id())).findFirst().orElseThrow().probabilities();
+                double[] other = again.verdicts().stream()
+                        .filter(w -> w.slot().id().equals(v.slot().id()))
+                        .findFirst()
+                        .orElseThrow()
+                        .probabilities();
                 for (int s = 0; s < 4; s++) {
                     assertThat(other[s]).isCloseTo(v.probabilities()[s], within(1e-9));
                 }
@@ -114,7 +154,12 @@ class SlotModelTest {
             List<SlotModel.Look> b = again.looks(minutes);
             assertThat(b).hasSameSizeAs(a);
             for (SlotModel.Look look : a) {
-                assertThat(b.stream().filter(l -> l.place().equals(look.place())).findFirst().orElseThrow().bits()).isCloseTo(look.bits(), within(1e-9));
+                assertThat(b.stream()
+                                .filter(l -> l.place().equals(look.place()))
+                                .findFirst()
+                                .orElseThrow()
+                                .bits())
+                        .isCloseTo(look.bits(), within(1e-9));
             }
         }
     }
@@ -122,7 +167,10 @@ class SlotModelTest {
     /** The value of a look, against the definition computed the long way round: entropy now less expected entropy after it. */
     @Test
     void theValueIsTheExpectedDropInEntropy() {
-        List<Slot> slots = List.of(slot("a", "hatch", State.EMPTY, EMPTY, null), slot("b", "keyboard", State.EMPTY, null, null), slot("c", "board", State.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
+        List<Slot> slots = List.of(
+                slot("a", "hatch", State.EMPTY, EMPTY, null),
+                slot("b", "keyboard", State.EMPTY, null, null),
+                slot("c", "board", State.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
         SlotModel model = SlotModel.of(slots, OptionalInt.of(2));
         double value = model.looks(Map.of("keyboard", 5.0)).get(0).bits();
         double expected = 0;
@@ -134,7 +182,8 @@ class SlotModelTest {
             double[] likelihood = new double[4];
             for (State truth : State.values()) {
                 double eye = seen == truth ? 0.99 : 0.01 / 3;
-                likelihood[truth.ordinal()] = truth == State.ABSENT ? eye : 0.95 * eye + (seen == State.ABSENT ? 0.05 : 0);
+                likelihood[truth.ordinal()] =
+                        truth == State.ABSENT ? eye : 0.95 * eye + (seen == State.ABSENT ? 0.05 : 0);
                 probability += before[truth.ordinal()] * likelihood[truth.ordinal()];
             }
             total += probability;
@@ -147,18 +196,28 @@ class SlotModelTest {
     /** A record that is only as good as a manual of the series makes the variant's manual worth a look; a better record does not. */
     @Test
     void theManualIsALookWhereTheRecordIsWeak() {
-        List<Slot> weak = List.of(new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), 4096), new Slot("b", "hatch", State.SOLDERED, 0.75, Optional.empty(), Optional.empty(), 4096));
+        List<Slot> weak = List.of(
+                new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), 4096),
+                new Slot("b", "hatch", State.SOLDERED, 0.75, Optional.empty(), Optional.empty(), 4096));
         List<SlotModel.Look> looks = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of());
         assertThat(looks).extracting(SlotModel.Look::kind).containsExactly(SlotModel.LookKind.MANUAL);
         // It cannot tell whether a socket is filled: less than an eye at the same place.
-        double eye = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of("hatch", 5.0)).stream().filter(l -> l.kind() == SlotModel.LookKind.EYE).findFirst().orElseThrow().bits();
+        double eye = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of("hatch", 5.0)).stream()
+                .filter(l -> l.kind() == SlotModel.LookKind.EYE)
+                .findFirst()
+                .orElseThrow()
+                .bits();
         assertThat(looks.get(0).bits()).isLessThan(eye);
-        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null)), OptionalInt.empty()).looks(Map.of())).isEmpty();
+        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null)), OptionalInt.empty())
+                        .looks(Map.of()))
+                .isEmpty();
     }
 
     @Test
     void tooManyAtOnceIsRefused() {
         List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", State.EMPTY, null, null));
-        assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty())).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("8");
+        assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty()))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("8");
     }
 }

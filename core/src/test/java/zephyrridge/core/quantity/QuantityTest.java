@@ -12,23 +12,50 @@ class QuantityTest {
     @Test
     void sizesAndPeaks() {
         assertThat(ByteSize.ofGibibytes(16).bytes()).isEqualTo(17_179_869_184L);
-        assertThat(ByteSize.ofGibibytes(64).decimalGigabytes()).isCloseTo(68.7, org.assertj.core.data.Offset.offset(0.05));
-        assertThat(Bandwidth.peak(1, 8, DataRate.ofName(2666)).thirdsOfMegabytes()).isEqualTo(64_000);
+        assertThat(ByteSize.ofGibibytes(64).decimalGigabytes())
+                .isCloseTo(68.7, org.assertj.core.data.Offset.offset(0.05));
+        assertThat(Bandwidth.peak(1, 8, DataRate.ofName(2666)).thirdsOfMegabytes())
+                .isEqualTo(64_000);
         assertThat(Bandwidth.peak(2, 8, DataRate.ofName(5600))).hasToString("89.6 GB/s");
         assertThat(Bandwidth.peak(8, 8, DataRate.ofName(4800))).hasToString("307.2 GB/s");
         assertThat(Bandwidth.peak(6, 8, DataRate.ofName(2933))).hasToString("140.8 GB/s");
-        assertThat(Bandwidth.peak(8, 2, DataRate.ofName(8533)).gigabytes()).isCloseTo(136.533, org.assertj.core.data.Offset.offset(0.001));
+        assertThat(Bandwidth.peak(8, 2, DataRate.ofName(8533)).gigabytes())
+                .isCloseTo(136.533, org.assertj.core.data.Offset.offset(0.001));
     }
 
     @ParameterizedTest
-    @CsvSource({"2666,8000", "2667,8000", "1333,4000", "1066,3200", "1067,3200", "667,2000", "333,1000", "533,1600", "1866,5600", "2133,6400",
-        "2933,8800", "2934,8800", "3733,11200", "4266,12800", "8533,25600", "3200,9600", "5600,16800", "7500,22500"})
+    @CsvSource({
+        "2666,8000",
+        "2667,8000",
+        "1333,4000",
+        "1066,3200",
+        "1067,3200",
+        "667,2000",
+        "333,1000",
+        "533,1600",
+        "1866,5600",
+        "2133,6400",
+        "2933,8800",
+        "2934,8800",
+        "3733,11200",
+        "4266,12800",
+        "8533,25600",
+        "3200,9600",
+        "5600,16800",
+        "7500,22500"
+    })
     void tradeNamesStandForExactRates(int name, int thirds) {
         assertThat(DataRate.ofName(name).thirds()).isEqualTo(thirds);
     }
 
     @ParameterizedTest
-    @CsvSource({"8000,2666,2667,1333", "4000,1333,1333,666", "16800,5600,5600,2800", "2000,667,667,333", "8800,2933,2933,1466"})
+    @CsvSource({
+        "8000,2666,2667,1333",
+        "4000,1333,1333,666",
+        "16800,5600,5600,2800",
+        "2000,667,667,333",
+        "8800,2933,2933,1466"
+    })
     void formsOfARate(int thirds, int name, int rounded, int clock) {
         DataRate rate = DataRate.ofThirds(thirds);
         assertThat(rate.name()).isEqualTo(name);
@@ -45,12 +72,17 @@ class QuantityTest {
 
     @Test
     void refusesWhatIsNoQuantity() {
-        assertThatThrownBy(() -> ByteSize.parse("eight")).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("eight");
-        assertThatThrownBy(() -> DataRate.parse("fast")).isInstanceOf(IllegalArgumentException.class).hasMessageContaining("fast");
+        assertThatThrownBy(() -> ByteSize.parse("eight"))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("eight");
+        assertThatThrownBy(() -> DataRate.parse("fast"))
+                .isInstanceOf(IllegalArgumentException.class)
+                .hasMessageContaining("fast");
         assertThatThrownBy(() -> DieDensity.parse("16 GB")).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new ByteSize(-1)).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> new DataRate(0)).isInstanceOf(IllegalArgumentException.class);
-        assertThat(ByteSize.ofMebibytes(10).minusFloored(ByteSize.ofMebibytes(11))).isEqualTo(ByteSize.ZERO);
+        assertThat(ByteSize.ofMebibytes(10).minusFloored(ByteSize.ofMebibytes(11)))
+                .isEqualTo(ByteSize.ZERO);
     }
 
     @Test

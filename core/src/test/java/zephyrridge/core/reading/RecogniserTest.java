@@ -47,24 +47,38 @@ class RecogniserTest {
     }
 
     private static byte[] image(String label) {
-        return SpdEncoder.encode(new SpdContents(Modules.of(label), Optional.empty(), Optional.empty(), "PN", 5, 2030, 4));
+        return SpdEncoder.encode(
+                new SpdContents(Modules.of(label), Optional.empty(), Optional.empty(), "PN", 5, 2030, 4));
     }
 
     private static byte[] table(SmbiosEncoder.Wrapping wrapping) {
         SmbiosContents.Device d = SmbiosContents.Device.empty("A", "", 9, 0x1A);
-        return SmbiosEncoder.encode(new SmbiosContents(33, new SmbiosContents.Bios("v", "1", "d"), new SmbiosContents.SystemInfo("m", "p", "", ""), new SmbiosContents.Board("m", "b", ""),
-                List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), 1, List.of(d)))), wrapping);
+        return SmbiosEncoder.encode(
+                new SmbiosContents(
+                        33,
+                        new SmbiosContents.Bios("v", "1", "d"),
+                        new SmbiosContents.SystemInfo("m", "p", "", ""),
+                        new SmbiosContents.Board("m", "b", ""),
+                        List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), 1, List.of(d)))),
+                wrapping);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"2GB 2Rx8 PC2-6400S-666-12-E0", "8GB 2Rx8 PC3L-12800S-11-13-F3", "16GB 2Rx8 PC4-3200AA-SE1-11", "16GB 1Rx8 PC5-5600B-SA0-1010-XT"})
+    @ValueSource(
+            strings = {
+                "2GB 2Rx8 PC2-6400S-666-12-E0",
+                "8GB 2Rx8 PC3L-12800S-11-13-F3",
+                "16GB 2Rx8 PC4-3200AA-SE1-11",
+                "16GB 1Rx8 PC5-5600B-SA0-1010-XT"
+            })
     void imagesOfEveryGenerationAlsoAsHex(String label) {
         byte[] image = image(label);
         assertThat(recognise(image)).isInstanceOf(Recognised.Chip.class);
         StringBuilder dump = new StringBuilder();
         StringBuilder plain = new StringBuilder();
         for (int i = 0; i < image.length; i++) {
-            dump.append(i % 16 == 0 ? String.format("%s%04x: ", i == 0 ? "" : "\n", i) : " ").append(String.format("%02x", image[i]));
+            dump.append(i % 16 == 0 ? String.format("%s%04x: ", i == 0 ? "" : "\n", i) : " ")
+                    .append(String.format("%02x", image[i]));
             plain.append(String.format("0x%02X, ", image[i]));
         }
         assertThat(recognise(dump.toString())).isInstanceOf(Recognised.Chip.class);
@@ -81,23 +95,43 @@ class RecogniserTest {
     @Test
     void labelsAndMeminfo() {
         assertThat(recognise("16GB 2Rx8 PC4-2666V-SE1-11")).isInstanceOf(Recognised.Label.class);
-        Recognised.Listing m = (Recognised.Listing) recognise("MemTotal:       16115292 kB\nMemFree:         812345 kB\n");
+        Recognised.Listing m =
+                (Recognised.Listing) recognise("MemTotal:       16115292 kB\nMemFree:         812345 kB\n");
         assertThat(m.reading().usable().orElseThrow().bytes()).isEqualTo(16115292L << 10);
     }
 
     @Test
     void cimObjects() {
-        Map<String, Object> row = new LinkedHashMap<>(Map.of("Capacity", 8589934592L, "DeviceLocator", "ChannelA-DIMM0", "FormFactor", 12, "SMBIOSMemoryType", 26, "Speed", 2667, "ConfiguredClockSpeed", 2400,
-                "PartNumber", "TN8-26   ", "Manufacturer", "Tindle"));
-        var reading = ((Recognised.Listing) Recogniser.recognise("[ ]".getBytes(), trees(List.of(row, "odd"), List.of()))).reading();
+        Map<String, Object> row = new LinkedHashMap<>(Map.of(
+                "Capacity",
+                8589934592L,
+                "DeviceLocator",
+                "ChannelA-DIMM0",
+                "FormFactor",
+                12,
+                "SMBIOSMemoryType",
+                26,
+                "Speed",
+                2667,
+                "ConfiguredClockSpeed",
+                2400,
+                "PartNumber",
+                "TN8-26   ",
+                "Manufacturer",
+                "Tindle"));
+        var reading = ((Recognised.Listing)
+                        Recogniser.recognise("[ ]".getBytes(), trees(List.of(row, "odd"), List.of())))
+                .reading();
         assertThat(reading.kind()).isEqualTo(ListingReading.Kind.CIM);
         var m = reading.modules().get(0);
         assertThat(m.size()).contains(ByteSize.ofGibibytes(8));
-        assertThat(List.of(m.formFactor(), m.memoryType(), m.speed(), m.configured())).containsExactly(0x0D, 26, 2667, 2400);
+        assertThat(List.of(m.formFactor(), m.memoryType(), m.speed(), m.configured()))
+                .containsExactly(0x0D, 26, 2667, 2400);
         assertThat(m.part()).isEqualTo("TN8-26");
         assertThat(reading.skipped()).containsExactly("[1]");
         // The same as CSV: every value a text, UTF-16 with a mark as the shell writes it.
-        Map<String, String> texts = Map.of("Capacity", "8589934592", "DeviceLocator", "ChannelA-DIMM0", "FormFactor", "12");
+        Map<String, String> texts =
+                Map.of("Capacity", "8589934592", "DeviceLocator", "ChannelA-DIMM0", "FormFactor", "12");
         byte[] utf16 = "\uFEFFCapacity,DeviceLocator\nx,y".getBytes(StandardCharsets.UTF_16LE);
         var csv = ((Recognised.Listing) Recogniser.recognise(utf16, trees(Map.of(), List.of(texts)))).reading();
         assertThat(csv.modules().get(0).size()).contains(ByteSize.ofGibibytes(8));
@@ -105,13 +139,53 @@ class RecogniserTest {
 
     @Test
     void hardwareListersTree() {
-        Map<String, Object> tree = Map.of("class", "system", "children", List.of(Map.of("id", "memory", "class", "memory", "size", 17179869184L, "children",
-                List.of(Map.of("id", "bank:0", "class", "memory", "description", "SODIMM DDR4 Synchronous Unbuffered (Unregistered) 2667 MHz (0.4 ns)", "slot", "DIMM A", "size", 17179869184L, "width", 64,
-                        "vendor", "Tindle", "product", "TN16", "serial", "0A0B"), Map.of("id", "bank:1", "class", "memory", "description", "[empty]", "slot", "DIMM B")))));
+        Map<String, Object> tree = Map.of(
+                "class",
+                "system",
+                "children",
+                List.of(Map.of(
+                        "id",
+                        "memory",
+                        "class",
+                        "memory",
+                        "size",
+                        17179869184L,
+                        "children",
+                        List.of(
+                                Map.of(
+                                        "id",
+                                        "bank:0",
+                                        "class",
+                                        "memory",
+                                        "description",
+                                        "SODIMM DDR4 Synchronous Unbuffered (Unregistered) 2667 MHz (0.4 ns)",
+                                        "slot",
+                                        "DIMM A",
+                                        "size",
+                                        17179869184L,
+                                        "width",
+                                        64,
+                                        "vendor",
+                                        "Tindle",
+                                        "product",
+                                        "TN16",
+                                        "serial",
+                                        "0A0B"),
+                                Map.of(
+                                        "id",
+                                        "bank:1",
+                                        "class",
+                                        "memory",
+                                        "description",
+                                        "[empty]",
+                                        "slot",
+                                        "DIMM B")))));
         ListingReading reading = ListingDecoder.tree(tree).orElseThrow();
         assertThat(reading.kind()).isEqualTo(ListingReading.Kind.HARDWARE_LISTER);
         assertThat(reading.total()).contains(ByteSize.ofGibibytes(16));
-        assertThat(reading.modules()).extracting(m -> m.locator() + " " + m.size().orElseThrow() + " " + m.memoryType() + " " + m.formFactor() + " " + m.speed())
+        assertThat(reading.modules())
+                .extracting(m -> m.locator() + " " + m.size().orElseThrow() + " " + m.memoryType() + " "
+                        + m.formFactor() + " " + m.speed())
                 .containsExactly("DIMM A 16 GiB 26 13 2667", "DIMM B 0 MiB 0 0 0");
     }
 
@@ -121,7 +195,8 @@ class RecogniserTest {
         assertThat(recognise("   \n ")).isEqualTo(new Recognised.Unknown(Recognised.Why.EMPTY));
         assertThat(recognise(new byte[256])).isEqualTo(new Recognised.Unknown(Recognised.Why.BLANK_IMAGE));
         assertThat(recognise("{\"a\":1}")).isEqualTo(new Recognised.Unknown(Recognised.Why.JSON_OF_SOMETHING_ELSE));
-        assertThat(recognise("Dear owner,\nthe machine is ready.")).isEqualTo(new Recognised.Unknown(Recognised.Why.TEXT));
+        assertThat(recognise("Dear owner,\nthe machine is ready."))
+                .isEqualTo(new Recognised.Unknown(Recognised.Why.TEXT));
         byte[] lp = new byte[512];
         lp[2] = 0x10;
         lp[5] = 9;
@@ -131,7 +206,12 @@ class RecogniserTest {
     @Test
     void anythingIsSurvived() {
         Random random = new Random(23);
-        byte[][] good = {image("16GB 2Rx8 PC4-3200AA-SE1-11"), table(SmbiosEncoder.Wrapping.WINDOWS), "16GB 2Rx8 PC4-2666V-SE1-11".getBytes(), "MemTotal: 1 kB".getBytes()};
+        byte[][] good = {
+            image("16GB 2Rx8 PC4-3200AA-SE1-11"),
+            table(SmbiosEncoder.Wrapping.WINDOWS),
+            "16GB 2Rx8 PC4-2666V-SE1-11".getBytes(),
+            "MemTotal: 1 kB".getBytes()
+        };
         for (int i = 0; i < 30_000; i++) {
             byte[] base = i % 5 == 4 ? new byte[random.nextInt(700)] : good[i % 5].clone();
             for (int n = random.nextInt(8); n >= 0 && base.length > 0; n--) {

@@ -33,22 +33,60 @@ import zephyrridge.core.reading.spd.SpdEncoder;
 
 class SurveyorTest {
     private static final String LABEL = "16GB 2Rx8 PC4-3200AA-SE1-11";
-    private static final MachineRecord BANK_AND_SOCKET = Machines.of(MemoryGeneration.DDR4, 3200, 2666).sockets(0, 0).channel("A").channel("B")
-            .soldered("bank", "A", Modules.of("8GB 1Rx8 PC4-3200AA-SA0-11")).part("base", Side.BOTTOM, 120).socket("socket", "B", 1, List.of(Set.of("base"))).build();
+    private static final MachineRecord BANK_AND_SOCKET = Machines.of(MemoryGeneration.DDR4, 3200, 2666)
+            .sockets(0, 0)
+            .channel("A")
+            .channel("B")
+            .soldered("bank", "A", Modules.of("8GB 1Rx8 PC4-3200AA-SA0-11"))
+            .part("base", Side.BOTTOM, 120)
+            .socket("socket", "B", 1, List.of(Set.of("base")))
+            .build();
 
     static Source firmware(SmbiosContents.Device... devices) {
-        SmbiosContents c = new SmbiosContents(33, new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"), new SmbiosContents.SystemInfo("Maker", "Model", "", ""),
-                new SmbiosContents.Board("Maker", "Board", ""), List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.length, Arrays.asList(devices))));
-        return new Source("fw", "firmware table", Optional.empty(), new Recognised.Firmware(SmbiosDecoder.decode(Bytes.copyOf(SmbiosEncoder.encode(c, SmbiosEncoder.Wrapping.BARE))).orElseThrow()));
+        SmbiosContents c = new SmbiosContents(
+                33,
+                new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
+                new SmbiosContents.SystemInfo("Maker", "Model", "", ""),
+                new SmbiosContents.Board("Maker", "Board", ""),
+                List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.length, Arrays.asList(devices))));
+        return new Source(
+                "fw",
+                "firmware table",
+                Optional.empty(),
+                new Recognised.Firmware(
+                        SmbiosDecoder.decode(Bytes.copyOf(SmbiosEncoder.encode(c, SmbiosEncoder.Wrapping.BARE)))
+                                .orElseThrow()));
     }
 
     static SmbiosContents.Device device(String locator, long gib, int form, int ranks, String part, String serial) {
-        return new SmbiosContents.Device(locator, "BANK 0", Optional.of(ByteSize.ofGibibytes(gib)), form, 0x1A, 0x4080, 64, 64, ranks, 3200, 2667, 1200, "Tindle", serial, "", part, Optional.empty());
+        return new SmbiosContents.Device(
+                locator,
+                "BANK 0",
+                Optional.of(ByteSize.ofGibibytes(gib)),
+                form,
+                0x1A,
+                0x4080,
+                64,
+                64,
+                ranks,
+                3200,
+                2667,
+                1200,
+                "Tindle",
+                serial,
+                "",
+                part,
+                Optional.empty());
     }
 
     static Source chip(String label, String part, int serial, Optional<String> position) {
-        byte[] image = SpdEncoder.encode(new SpdContents(Modules.of(label), Optional.of(new Jep106(3, 0x15)), Optional.empty(), part, serial, 2030, 12));
-        return new Source("chip", "chip", position, new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));
+        byte[] image = SpdEncoder.encode(new SpdContents(
+                Modules.of(label), Optional.of(new Jep106(3, 0x15)), Optional.empty(), part, serial, 2030, 12));
+        return new Source(
+                "chip",
+                "chip",
+                position,
+                new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));
     }
 
     private static Survey survey(MachineRecord record, Source... sources) {
@@ -56,7 +94,10 @@ class SurveyorTest {
     }
 
     private static Survey.Row row(Survey survey, String position) {
-        return survey.rows().stream().filter(r -> r.position().equals(position)).findFirst().orElseThrow();
+        return survey.rows().stream()
+                .filter(r -> r.position().equals(position))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static List<String> codes(Survey survey) {
@@ -66,9 +107,14 @@ class SurveyorTest {
     /** Firmware calls the bank a SO-DIMM; the record knows better, and the module in the socket is found by its own chip. */
     @Test
     void aBankUnderAWrongName() {
-        Survey survey = survey(BANK_AND_SOCKET, firmware(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16", "01020304")), chip(LABEL, "TN16", 0x01020304, Optional.empty()));
+        Survey survey = survey(
+                BANK_AND_SOCKET,
+                firmware(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16", "01020304")),
+                chip(LABEL, "TN16", 0x01020304, Optional.empty()));
         assertThat(row(survey, "bank").verdict().orElseThrow().likeliest()).isEqualTo(SlotModel.State.SOLDERED);
-        assertThat(codes(survey)).contains("SURVEY_BANK_CALLED_MODULE").doesNotContain("SURVEY_SOURCE_WITHOUT_POSITION", "SURVEY_SOURCES_DISAGREE");
+        assertThat(codes(survey))
+                .contains("SURVEY_BANK_CALLED_MODULE")
+                .doesNotContain("SURVEY_SOURCE_WITHOUT_POSITION", "SURVEY_SOURCES_DISAGREE");
         Survey.Row socket = row(survey, "socket");
         assertThat(socket.spec().orElseThrow().summary()).isEqualTo("16 GiB 2Rx8 DDR4-3200");
         assertThat(socket.isModule()).isTrue();
@@ -80,10 +126,22 @@ class SurveyorTest {
 
     @Test
     void labelAgainstFirmwareIsNamedAndNotPickedSilently() {
-        Source label = new Source("lb", "label", Optional.of("socket"), new Recognised.Label(LabelParser.parse("16GB 1Rx8 PC4-3200AA-SA2-11")));
-        Survey survey = survey(BANK_AND_SOCKET, firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 8, 0x0D, 1, "TN16", "01020304")), label);
-        Finding finding = survey.findings().stream().filter(f -> f.code() == SurveyFinding.SURVEY_SOURCES_DISAGREE).findFirst().orElseThrow();
-        assertThat(finding.detail()).isEqualTo(new SurveyFinding.Contradiction("socket", ModuleField.CAPACITY, "16 GiB", "label", "8 GiB", "firmware table"));
+        Source label = new Source(
+                "lb",
+                "label",
+                Optional.of("socket"),
+                new Recognised.Label(LabelParser.parse("16GB 1Rx8 PC4-3200AA-SA2-11")));
+        Survey survey = survey(
+                BANK_AND_SOCKET,
+                firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 8, 0x0D, 1, "TN16", "01020304")),
+                label);
+        Finding finding = survey.findings().stream()
+                .filter(f -> f.code() == SurveyFinding.SURVEY_SOURCES_DISAGREE)
+                .findFirst()
+                .orElseThrow();
+        assertThat(finding.detail())
+                .isEqualTo(new SurveyFinding.Contradiction(
+                        "socket", ModuleField.CAPACITY, "16 GiB", "label", "8 GiB", "firmware table"));
         assertThat(finding.evidence()).hasSize(2);
     }
 
@@ -93,8 +151,14 @@ class SurveyorTest {
         Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 0, "TN16", ""));
         Survey open = survey(BANK_AND_SOCKET, fw);
         assertThat(codes(open)).contains("SURVEY_ORGANISATION_OPEN");
-        Survey settled = Surveyor.survey(BANK_AND_SOCKET, List.of(fw), Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))), Map.of(), Set.of());
-        assertThat(row(settled, "socket").spec().orElseThrow().organisation().packages(MemoryGeneration.DDR4, false)).isEqualTo(16);
+        Survey settled = Surveyor.survey(
+                BANK_AND_SOCKET,
+                List.of(fw),
+                Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))),
+                Map.of(),
+                Set.of());
+        assertThat(row(settled, "socket").spec().orElseThrow().organisation().packages(MemoryGeneration.DDR4, false))
+                .isEqualTo(16);
         // The record knows of a base and of no tape.
         assertThat(codes(settled)).contains("SURVEY_COVER_NOT_IN_RECORD");
         assertThat(codes(open)).doesNotContain("SURVEY_COVER_NOT_IN_RECORD");
@@ -103,24 +167,40 @@ class SurveyorTest {
     @Test
     void aCorrectionByHandIsASource() {
         Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 1, "TN16", ""));
-        Survey survey = Surveyor.survey(BANK_AND_SOCKET, List.of(fw), Map.of(), Map.of("socket", Map.of(ModuleField.RANKS, "2")), Set.of());
+        Survey survey = Surveyor.survey(
+                BANK_AND_SOCKET, List.of(fw), Map.of(), Map.of("socket", Map.of(ModuleField.RANKS, "2")), Set.of());
         assertThat(row(survey, "socket").identity().value(ModuleField.RANKS)).isEqualTo("2");
-        assertThat(row(survey, "socket").spec().orElseThrow().organisation().packageRanks()).isEqualTo(2);
+        assertThat(row(survey, "socket").spec().orElseThrow().organisation().packageRanks())
+                .isEqualTo(2);
         assertThat(codes(survey)).contains("SURVEY_SOURCES_DISAGREE");
     }
 
     @Test
     void whatCannotBeIsNamed() {
         Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 1, "TN16", ""));
-        Survey survey = Surveyor.survey(BANK_AND_SOCKET, List.of(fw), Map.of(), Map.of("socket", Map.of(ModuleField.DEVICE_WIDTH, "x16")), Set.of());
+        Survey survey = Surveyor.survey(
+                BANK_AND_SOCKET,
+                List.of(fw),
+                Map.of(),
+                Map.of("socket", Map.of(ModuleField.DEVICE_WIDTH, "x16")),
+                Set.of());
         assertThat(codes(survey)).contains("SURVEY_MODULE_CANNOT_BE");
         assertThat(row(survey, "socket").spec()).isEmpty();
     }
 
     @Test
     void socketsThatNobodySawAreWorthALook() {
-        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).cap(null, null, null, 2666).sockets(0, 0).channel("A").channel("B").part("hatch", Side.BOTTOM, 60).part("keyboard", Side.TOP, 600)
-                .socket("below", "A", 1, List.of(Set.of("hatch"))).socket("k1", "A", 2, List.of(Set.of("keyboard"))).socket("k2", "B", 1, List.of(Set.of("keyboard"))).build();
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666)
+                .cap(null, null, null, 2666)
+                .sockets(0, 0)
+                .channel("A")
+                .channel("B")
+                .part("hatch", Side.BOTTOM, 60)
+                .part("keyboard", Side.TOP, 600)
+                .socket("below", "A", 1, List.of(Set.of("hatch")))
+                .socket("k1", "A", 2, List.of(Set.of("keyboard")))
+                .socket("k2", "B", 1, List.of(Set.of("keyboard")))
+                .build();
         Survey survey = survey(record, firmware(device("DIMM0", 8, 0x0D, 1, "TN8", "")));
         assertThat(survey.looks()).isNotEmpty();
         assertThat(survey.looks().get(0).positions()).containsExactly("k1", "k2");
@@ -131,43 +211,77 @@ class SurveyorTest {
     /** A first record, without a rate table, is a manual of the series: the variant's own is offered as a look. */
     @Test
     void aFirstRecordMakesTheManualALook() {
-        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).sockets(2, 1).build();
+        MachineRecord record =
+                Machines.of(MemoryGeneration.DDR4, 2666).sockets(2, 1).build();
         assertThat(survey(record).looks()).extracting(Survey.Look::kind).contains(SlotModel.LookKind.MANUAL);
     }
 
     @Test
     void moreDevicesThanPositions() {
-        Survey survey = survey(BANK_AND_SOCKET, firmware(device("A", 8, 0x0B, 1, "", ""), device("B", 8, 0x0D, 1, "X", ""), device("C", 8, 0x0D, 1, "X", "")));
+        Survey survey = survey(
+                BANK_AND_SOCKET,
+                firmware(
+                        device("A", 8, 0x0B, 1, "", ""),
+                        device("B", 8, 0x0D, 1, "X", ""),
+                        device("C", 8, 0x0D, 1, "X", "")));
         assertThat(codes(survey)).contains("SURVEY_DEVICE_WITHOUT_POSITION");
     }
 
     /** A server's 96 positions are read as well, without the exact model. */
     @Test
     void aServerIsReadWithoutVerdicts() {
-        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666).sockets(12, 8).build();
+        MachineRecord record =
+                Machines.of(MemoryGeneration.DDR4, 2666).sockets(12, 8).build();
         List<SmbiosContents.Device> devices = new ArrayList<>();
         for (int i = 0; i < 96; i++) {
             devices.add(device("P" + i, 32, 9, 2, "RD", ""));
         }
         Survey survey = survey(record, firmware(devices.toArray(SmbiosContents.Device[]::new)));
-        assertThat(survey.rows()).hasSize(96).allMatch(r -> r.verdict().isEmpty() && r.spec().isPresent());
+        assertThat(survey.rows())
+                .hasSize(96)
+                .allMatch(r -> r.verdict().isEmpty() && r.spec().isPresent());
     }
 
     /** Handbook 2.A.5, 2.J.1: DDR5's dual-die code is read with factor 1; where the firmware says twice as much, factor 2 holds. */
     @Test
     void theOtherSourcesDecideAnUnsureStack() {
-        MachineRecord record = Machines.of(MemoryGeneration.DDR5, 5600).sockets(1, 1).build();
-        byte[] image = SpdEncoder.encode(new SpdContents(Modules.of("16GB 1Rx8 PC5-5600B-SA0-1010-XT"), Optional.empty(), Optional.empty(), "DDP", 7, 0, 0));
+        MachineRecord record =
+                Machines.of(MemoryGeneration.DDR5, 5600).sockets(1, 1).build();
+        byte[] image = SpdEncoder.encode(new SpdContents(
+                Modules.of("16GB 1Rx8 PC5-5600B-SA0-1010-XT"), Optional.empty(), Optional.empty(), "DDP", 7, 0, 0));
         image[4] |= 1 << 5;
         int crc = SpdChecksum.crc16(Bytes.copyOf(image), 0, 510);
         image[510] = (byte) crc;
         image[511] = (byte) (crc >> 8);
-        Source chip = new Source("chip", "chip", Optional.of("A1"), new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));
-        assertThat(row(survey(record, chip), "A1").spec().orElseThrow().capacity()).isEqualTo(ByteSize.ofGibibytes(16));
-        SmbiosContents.Device d = new SmbiosContents.Device("A1", "", Optional.of(ByteSize.ofGibibytes(32)), 0x0D, 0x22, 0x4080, 64, 64, 1, 5600, 5600, 1100, "", "", "", "DDP", Optional.empty());
+        Source chip = new Source(
+                "chip",
+                "chip",
+                Optional.of("A1"),
+                new Recognised.Chip(SpdDecoder.decode(Bytes.copyOf(image)).orElseThrow()));
+        assertThat(row(survey(record, chip), "A1").spec().orElseThrow().capacity())
+                .isEqualTo(ByteSize.ofGibibytes(16));
+        SmbiosContents.Device d = new SmbiosContents.Device(
+                "A1",
+                "",
+                Optional.of(ByteSize.ofGibibytes(32)),
+                0x0D,
+                0x22,
+                0x4080,
+                64,
+                64,
+                1,
+                5600,
+                5600,
+                1100,
+                "",
+                "",
+                "",
+                "DDP",
+                Optional.empty());
         Survey both = survey(record, chip, firmware(d));
         assertThat(row(both, "A1").spec().orElseThrow().capacity()).isEqualTo(ByteSize.ofGibibytes(32));
-        assertThat(row(both, "A1").spec().orElseThrow().organisation().density().toString()).isEqualTo("16 Gbit");
+        assertThat(row(both, "A1").spec().orElseThrow().organisation().density().toString())
+                .isEqualTo("16 Gbit");
         assertThat(codes(both)).contains("SURVEY_SOURCES_DISAGREE");
     }
 }

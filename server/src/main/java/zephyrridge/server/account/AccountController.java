@@ -18,14 +18,22 @@ import org.springframework.web.bind.annotation.RestController;
 /** Accounts, for the lead only. */
 @RestController
 class AccountController {
-    record NewAccount(@NotNull @Pattern(regexp = "[a-z][a-z0-9._-]{1,31}", message = "must be 2 to 32 small letters, digits, dots or dashes, a letter first") String login,
-            @NotBlank @Size(max = 100) String name, @NotNull Role role, @NotNull @Size(min = 12, max = 72, message = "must have 12 to 72 characters") String password) {
-    }
+    record NewAccount(
+            @NotNull
+                    @Pattern(
+                            regexp = "[a-z][a-z0-9._-]{1,31}",
+                            message = "must be 2 to 32 small letters, digits, dots or dashes, a letter first")
+                    String login,
+            @NotBlank @Size(max = 100) String name,
+            @NotNull Role role,
+            @NotNull @Size(min = 12, max = 72, message = "must have 12 to 72 characters") String password) {}
 
     /** @param password a new one, or empty to keep it */
-    record AccountChange(@NotBlank @Size(max = 100) String name, @NotNull Role role, boolean active,
-            Optional<@Size(min = 12, max = 72, message = "must have 12 to 72 characters") String> password) {
-    }
+    record AccountChange(
+            @NotBlank @Size(max = 100) String name,
+            @NotNull Role role,
+            boolean active,
+            Optional<@Size(min = 12, max = 72, message = "must have 12 to 72 characters") String> password) {}
 
     private final Accounts accounts;
 

@@ -12,11 +12,11 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class AccountStore {
-    record Row(String login, String displayName, String role, String passwordHash, boolean active) {
-    }
+    record Row(String login, String displayName, String role, String passwordHash, boolean active) {}
 
-    private static final SelectField<Row> ROW =
-            DSL.row(ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE).mapping(Row::new);
+    private static final SelectField<Row> ROW = DSL.row(
+                    ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE)
+            .mapping(Row::new);
     private final DSLContext sql;
 
     AccountStore(DSLContext sql) {
@@ -41,12 +41,22 @@ class AccountStore {
     }
 
     void insert(Row row) {
-        sql.insertInto(ACCOUNT).set(ACCOUNT.LOGIN, row.login).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role)
-                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash).set(ACCOUNT.ACTIVE, row.active).execute();
+        sql.insertInto(ACCOUNT)
+                .set(ACCOUNT.LOGIN, row.login)
+                .set(ACCOUNT.DISPLAY_NAME, row.displayName)
+                .set(ACCOUNT.ROLE, row.role)
+                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
+                .set(ACCOUNT.ACTIVE, row.active)
+                .execute();
     }
 
     void update(Row row) {
-        sql.update(ACCOUNT).set(ACCOUNT.DISPLAY_NAME, row.displayName).set(ACCOUNT.ROLE, row.role).set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
-                .set(ACCOUNT.ACTIVE, row.active).where(ACCOUNT.LOGIN.eq(row.login)).execute();
+        sql.update(ACCOUNT)
+                .set(ACCOUNT.DISPLAY_NAME, row.displayName)
+                .set(ACCOUNT.ROLE, row.role)
+                .set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
+                .set(ACCOUNT.ACTIVE, row.active)
+                .where(ACCOUNT.LOGIN.eq(row.login))
+                .execute();
     }
 }

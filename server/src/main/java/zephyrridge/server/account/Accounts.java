@@ -18,8 +18,7 @@ import zephyrridge.server.web.Problem;
 @Service
 public class Accounts implements UserDetailsService {
     /** @param login what is typed; {@code name} what is shown; {@code active} false: cannot sign in */
-    public record Account(String login, String name, Role role, boolean active) {
-    }
+    public record Account(String login, String name, Role role, boolean active) {}
 
     private final AccountStore store;
     private final PasswordEncoder passwords;
@@ -34,7 +33,11 @@ public class Accounts implements UserDetailsService {
     @Override
     public UserDetails loadUserByUsername(String login) {
         AccountStore.Row row = store.find(login).orElseThrow(() -> new UsernameNotFoundException("no such account"));
-        return User.withUsername(row.login()).password(row.passwordHash()).roles(row.role()).disabled(!row.active()).build();
+        return User.withUsername(row.login())
+                .password(row.passwordHash())
+                .roles(row.role())
+                .disabled(!row.active())
+                .build();
     }
 
     public Optional<Account> find(String login) {
@@ -49,9 +52,14 @@ public class Accounts implements UserDetailsService {
     @Transactional
     public void add(Account account, String password) {
         if (store.find(account.login()).isPresent()) {
-            throw Problem.of(HttpStatus.CONFLICT, "LOGIN_TAKEN", "There is an account " + account.login() + " already. Choose another login.", Map.of("field", "login"));
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "LOGIN_TAKEN",
+                    "There is an account " + account.login() + " already. Choose another login.",
+                    Map.of("field", "login"));
         }
-        store.insert(new AccountStore.Row(account.login(), account.name(), account.role().name(), passwords.encode(password), account.active()));
+        store.insert(new AccountStore.Row(
+                account.login(), account.name(), account.role().name(), passwords.encode(password), account.active()));
     }
 
     boolean none() {
@@ -62,7 +70,11 @@ public class Accounts implements UserDetailsService {
     @Transactional
     public void addFirst(Account account, String password) {
         if (!store.lockAll().isEmpty()) {
-            throw Problem.of(HttpStatus.CONFLICT, "SET_UP_DONE", "This installation has accounts already. Sign in, or ask a lead for an account.", Map.of());
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "SET_UP_DONE",
+                    "This installation has accounts already. Sign in, or ask a lead for an account.",
+                    Map.of());
         }
         add(account, password);
     }
@@ -71,13 +83,30 @@ public class Accounts implements UserDetailsService {
     @Transactional
     public void change(Account next, Optional<String> password) {
         List<AccountStore.Row> all = store.lockAll();
-        AccountStore.Row now = all.stream().filter(r -> r.login().equals(next.login())).findFirst().orElseThrow(() -> Problem.notFound("account", next.login()));
-        boolean anotherLead = all.stream().anyMatch(r -> !r.login().equals(next.login()) && r.active() && r.role().equals(Role.LEAD.name()));
+        AccountStore.Row now = all.stream()
+                .filter(r -> r.login().equals(next.login()))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("account", next.login()));
+        boolean anotherLead = all.stream()
+                .anyMatch(r -> !r.login().equals(next.login())
+                        && r.active()
+                        && r.role().equals(Role.LEAD.name()));
         if (!anotherLead && (next.role() != Role.LEAD || !next.active())) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "LAST_LEAD", "This is the last active lead. Make somebody else a lead first.", Map.of("field", "role"));
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "LAST_LEAD",
+                    "This is the last active lead. Make somebody else a lead first.",
+                    Map.of("field", "role"));
         }
-        store.update(new AccountStore.Row(next.login(), next.name(), next.role().name(), password.map(passwords::encode).orElse(now.passwordHash()), next.active()));
-        if (password.isPresent() || !next.active() || !now.role().equals(next.role().name())) {
+        store.update(new AccountStore.Row(
+                next.login(),
+                next.name(),
+                next.role().name(),
+                password.map(passwords::encode).orElse(now.passwordHash()),
+                next.active()));
+        if (password.isPresent()
+                || !next.active()
+                || !now.role().equals(next.role().name())) {
             sessions.findByPrincipalName(next.login()).keySet().forEach(sessions::deleteById);
         }
     }

@@ -35,24 +35,30 @@ public class SignInDelay extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         long wait = secondsToWait(shortened(request.getParameter("login")));
         if (wait > 0) {
             response.setStatus(429);
             response.setHeader("Retry-After", String.valueOf(wait));
             response.setContentType("application/problem+json");
-            response.getWriter().write("{\"status\":429,\"code\":\"SIGN_IN_WAIT\",\"detail\":\"Too many failed tries with this login. Wait " + wait
-                    + " seconds, then try again.\"}");
+            response.getWriter()
+                    .write(
+                            "{\"status\":429,\"code\":\"SIGN_IN_WAIT\",\"detail\":\"Too many failed tries with this login. Wait "
+                                    + wait + " seconds, then try again.\"}");
             return;
         }
         chain.doFilter(request, response);
     }
 
     private long secondsToWait(String login) {
-        return store.find(login).filter(f -> f.failures() >= FREE_TRIES).map(f -> {
-            long wait = Math.min(LONGEST_SECONDS, 2L << Math.min(f.failures() - FREE_TRIES, 10));
-            return wait - Duration.between(f.lastAt(), now()).toSeconds();
-        }).orElse(0L);
+        return store.find(login)
+                .filter(f -> f.failures() >= FREE_TRIES)
+                .map(f -> {
+                    long wait = Math.min(LONGEST_SECONDS, 2L << Math.min(f.failures() - FREE_TRIES, 10));
+                    return wait - Duration.between(f.lastAt(), now()).toSeconds();
+                })
+                .orElse(0L);
     }
 
     @EventListener

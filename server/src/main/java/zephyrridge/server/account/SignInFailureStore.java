@@ -10,8 +10,7 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class SignInFailureStore {
-    record Row(int failures, LocalDateTime lastAt) {
-    }
+    record Row(int failures, LocalDateTime lastAt) {}
 
     private final DSLContext sql;
 
@@ -20,16 +19,26 @@ class SignInFailureStore {
     }
 
     Optional<Row> find(String login) {
-        return sql.select(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.LAST_AT).from(SIGN_IN_FAILURE).where(SIGN_IN_FAILURE.LOGIN.eq(login))
+        return sql.select(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.LAST_AT)
+                .from(SIGN_IN_FAILURE)
+                .where(SIGN_IN_FAILURE.LOGIN.eq(login))
                 .fetchOptional(Records.mapping(Row::new));
     }
 
     void count(String login, LocalDateTime at) {
-        int counted = sql.update(SIGN_IN_FAILURE).set(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.FAILURES.plus(1)).set(SIGN_IN_FAILURE.LAST_AT, at)
-                .where(SIGN_IN_FAILURE.LOGIN.eq(login)).execute();
+        int counted = sql.update(SIGN_IN_FAILURE)
+                .set(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.FAILURES.plus(1))
+                .set(SIGN_IN_FAILURE.LAST_AT, at)
+                .where(SIGN_IN_FAILURE.LOGIN.eq(login))
+                .execute();
         if (counted == 0) {
-            sql.insertInto(SIGN_IN_FAILURE).set(SIGN_IN_FAILURE.LOGIN, login).set(SIGN_IN_FAILURE.FAILURES, 1).set(SIGN_IN_FAILURE.LAST_AT, at)
-                    .onDuplicateKeyUpdate().set(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.FAILURES.plus(1)).execute();
+            sql.insertInto(SIGN_IN_FAILURE)
+                    .set(SIGN_IN_FAILURE.LOGIN, login)
+                    .set(SIGN_IN_FAILURE.FAILURES, 1)
+                    .set(SIGN_IN_FAILURE.LAST_AT, at)
+                    .onDuplicateKeyUpdate()
+                    .set(SIGN_IN_FAILURE.FAILURES, SIGN_IN_FAILURE.FAILURES.plus(1))
+                    .execute();
         }
     }
 

@@ -5,8 +5,7 @@ import zephyrridge.server.account.Role;
 
 /** The made-up accounts of the demo; their passwords are shown on its sign-in page and exist nowhere else. */
 public final class DemoAccounts {
-    public record Hint(String login, String name, Role role, String password) {
-    }
+    public record Hint(String login, String name, Role role, String password) {}
 
     public static final List<Hint> ALL = List.of(
             new Hint("wren", "Wren", Role.LEAD, "heather-on-the-ridge"),
@@ -14,6 +13,5 @@ public final class DemoAccounts {
             new Hint("bram", "Bram", Role.TECHNICIAN, "gorse-by-the-gate"),
             new Hint("desk", "Front desk", Role.DESK, "fog-over-the-loch"));
 
-    private DemoAccounts() {
-    }
+    private DemoAccounts() {}
 }

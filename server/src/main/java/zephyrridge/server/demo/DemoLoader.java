@@ -32,7 +32,14 @@ class DemoLoader implements SmartLifecycle {
     private final JsonMapper json;
     private final TransactionTemplate transaction;
 
-    DemoLoader(Accounts accounts, Machines machines, Drawer drawer, Makers makers, DemoJobs jobs, JsonMapper json, TransactionTemplate transaction) {
+    DemoLoader(
+            Accounts accounts,
+            Machines machines,
+            Drawer drawer,
+            Makers makers,
+            DemoJobs jobs,
+            JsonMapper json,
+            TransactionTemplate transaction) {
         this.accounts = accounts;
         this.machines = machines;
         this.drawer = drawer;
@@ -79,10 +86,22 @@ class DemoLoader implements SmartLifecycle {
         for (Resource file : new PathMatchingResourcePatternResolver().getResources("classpath:demo/machines/*.json")) {
             machines.add(json.readValue(file.getContentAsByteArray(), MachineRecord.class));
         }
-        CSVFormat format = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get();
-        try (var in = new InputStreamReader(new ClassPathResource("demo/drawer.csv").getInputStream(), StandardCharsets.UTF_8)) {
+        CSVFormat format = CSVFormat.RFC4180
+                .builder()
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .get();
+        try (var in = new InputStreamReader(
+                new ClassPathResource("demo/drawer.csv").getInputStream(), StandardCharsets.UTF_8)) {
             for (CSVRecord row : format.parse(in)) {
-                drawer.add(row.get("tag"), row.get("label"), row.get("maker"), row.get("part"), row.get("serial"), Drawer.Tested.valueOf(row.get("tested")), row.get("note"));
+                drawer.add(
+                        row.get("tag"),
+                        row.get("label"),
+                        row.get("maker"),
+                        row.get("part"),
+                        row.get("serial"),
+                        Drawer.Tested.valueOf(row.get("tested")),
+                        row.get("note"));
             }
         }
         // Invented ids for invented makers.

@@ -12,9 +12,20 @@ import zephyrridge.server.text.Texts;
 @RestController
 class DrawerController {
     /** @param jobId the job that holds it */
-    record DrawerModuleView(String tag, String labelLine, String maker, String partNumber, String serial, Drawer.Tested tested, String note, String summary, MemoryGeneration generation,
-            FormFactor formFactor, long mebibytes, int ranks, Optional<Long> jobId) {
-    }
+    record DrawerModuleView(
+            String tag,
+            String labelLine,
+            String maker,
+            String partNumber,
+            String serial,
+            Drawer.Tested tested,
+            String note,
+            String summary,
+            MemoryGeneration generation,
+            FormFactor formFactor,
+            long mebibytes,
+            int ranks,
+            Optional<Long> jobId) {}
 
     private final Drawer drawer;
     private final Texts texts;
@@ -26,7 +37,21 @@ class DrawerController {
 
     @GetMapping("/api/drawer")
     List<DrawerModuleView> modules() {
-        return drawer.all().stream().map(m -> new DrawerModuleView(m.tag(), m.labelLine(), m.maker(), m.partNumber(), m.serial(), m.tested(), m.note(), texts.show(m.spec().summary()),
-                m.spec().generation(), m.spec().formFactor(), m.spec().capacity().mebibytes(), m.spec().organisation().packageRanks(), m.jobId())).toList();
+        return drawer.all().stream()
+                .map(m -> new DrawerModuleView(
+                        m.tag(),
+                        m.labelLine(),
+                        m.maker(),
+                        m.partNumber(),
+                        m.serial(),
+                        m.tested(),
+                        m.note(),
+                        texts.show(m.spec().summary()),
+                        m.spec().generation(),
+                        m.spec().formFactor(),
+                        m.spec().capacity().mebibytes(),
+                        m.spec().organisation().packageRanks(),
+                        m.jobId()))
+                .toList();
     }
 }

@@ -12,12 +12,26 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class DrawerStore {
-    record Row(String tag, String labelLine, String maker, String partNumber, String serial, String tested, String note, Optional<Long> jobId) {
-    }
+    record Row(
+            String tag,
+            String labelLine,
+            String maker,
+            String partNumber,
+            String serial,
+            String tested,
+            String note,
+            Optional<Long> jobId) {}
 
-    private static final SelectField<Row> ROW = DSL.row(DRAWER_MODULE.TAG, DRAWER_MODULE.LABEL_LINE, DRAWER_MODULE.MAKER, DRAWER_MODULE.PART_NUMBER,
-            DRAWER_MODULE.SERIAL, DRAWER_MODULE.TESTED, DRAWER_MODULE.NOTE,
-            DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable)).mapping(Row::new);
+    private static final SelectField<Row> ROW = DSL.row(
+                    DRAWER_MODULE.TAG,
+                    DRAWER_MODULE.LABEL_LINE,
+                    DRAWER_MODULE.MAKER,
+                    DRAWER_MODULE.PART_NUMBER,
+                    DRAWER_MODULE.SERIAL,
+                    DRAWER_MODULE.TESTED,
+                    DRAWER_MODULE.NOTE,
+                    DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable))
+            .mapping(Row::new);
     private final DSLContext sql;
 
     DrawerStore(DSLContext sql) {
@@ -35,11 +49,21 @@ class DrawerStore {
     }
 
     void assign(String tag, Long jobId) {
-        sql.update(DRAWER_MODULE).set(DRAWER_MODULE.JOB_ID, jobId).where(DRAWER_MODULE.TAG.eq(tag)).execute();
+        sql.update(DRAWER_MODULE)
+                .set(DRAWER_MODULE.JOB_ID, jobId)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .execute();
     }
 
     void insert(Row row) {
-        sql.insertInto(DRAWER_MODULE).set(DRAWER_MODULE.TAG, row.tag).set(DRAWER_MODULE.LABEL_LINE, row.labelLine).set(DRAWER_MODULE.MAKER, row.maker)
-                .set(DRAWER_MODULE.PART_NUMBER, row.partNumber).set(DRAWER_MODULE.SERIAL, row.serial).set(DRAWER_MODULE.TESTED, row.tested).set(DRAWER_MODULE.NOTE, row.note).execute();
+        sql.insertInto(DRAWER_MODULE)
+                .set(DRAWER_MODULE.TAG, row.tag)
+                .set(DRAWER_MODULE.LABEL_LINE, row.labelLine)
+                .set(DRAWER_MODULE.MAKER, row.maker)
+                .set(DRAWER_MODULE.PART_NUMBER, row.partNumber)
+                .set(DRAWER_MODULE.SERIAL, row.serial)
+                .set(DRAWER_MODULE.TESTED, row.tested)
+                .set(DRAWER_MODULE.NOTE, row.note)
+                .execute();
     }
 }

@@ -19,11 +19,14 @@ import zephyrridge.server.text.Texts;
 class FindController {
     private static final int MOST = 20;
 
-    enum Kind { JOB, MODULE, MACHINE }
+    enum Kind {
+        JOB,
+        MODULE,
+        MACHINE
+    }
 
     /** @param job the job to go to: the one found, or the one a module is with; {@code machine} the record to go to */
-    record Hit(Kind kind, String title, String detail, Optional<Long> job, Optional<String> machine) {
-    }
+    record Hit(Kind kind, String title, String detail, Optional<Long> job, Optional<String> machine) {}
 
     private final Jobs jobs;
     private final Machines machines;
@@ -46,18 +49,58 @@ class FindController {
         List<Hit> others = new ArrayList<>();
         for (Jobs.Listed job : jobs.listed()) {
             String number = "#" + job.id();
-            Hit hit = new Hit(Kind.JOB, number + " " + job.machine(), job.owner() + (job.wish().isEmpty() ? "" : ": " + job.wish()), Optional.of(job.id()), Optional.empty());
-            sort(hit, whole, words, List.of(number, String.valueOf(job.id())), job.machine() + " " + job.owner() + " " + job.wish(), exact, others);
+            Hit hit = new Hit(
+                    Kind.JOB,
+                    number + " " + job.machine(),
+                    job.owner() + (job.wish().isEmpty() ? "" : ": " + job.wish()),
+                    Optional.of(job.id()),
+                    Optional.empty());
+            sort(
+                    hit,
+                    whole,
+                    words,
+                    List.of(number, String.valueOf(job.id())),
+                    job.machine() + " " + job.owner() + " " + job.wish(),
+                    exact,
+                    others);
         }
         for (Drawer.StockModule m : drawer.all()) {
             String where = m.jobId().map(id -> "with job #" + id).orElse("in the drawer");
-            Hit hit = new Hit(Kind.MODULE, m.tag() + " " + texts.show(m.spec().summary()), m.maker() + ", " + texts.show(m.tested()) + ", " + where + named("part", m.partNumber()) + named("serial", m.serial()), m.jobId(),
+            Hit hit = new Hit(
+                    Kind.MODULE,
+                    m.tag() + " " + texts.show(m.spec().summary()),
+                    m.maker() + ", " + texts.show(m.tested()) + ", " + where + named("part", m.partNumber())
+                            + named("serial", m.serial()),
+                    m.jobId(),
                     Optional.empty());
-            sort(hit, whole, words, List.of(m.tag().toLowerCase(Locale.ROOT), m.partNumber().toLowerCase(Locale.ROOT), m.serial().toLowerCase(Locale.ROOT)),
-                    m.tag() + " " + m.partNumber() + " " + m.serial() + " " + m.labelLine() + " " + m.maker() + " " + m.note() + " " + hit.title(), exact, others);
+            sort(
+                    hit,
+                    whole,
+                    words,
+                    List.of(
+                            m.tag().toLowerCase(Locale.ROOT),
+                            m.partNumber().toLowerCase(Locale.ROOT),
+                            m.serial().toLowerCase(Locale.ROOT)),
+                    m.tag() + " " + m.partNumber() + " " + m.serial() + " " + m.labelLine() + " " + m.maker() + " "
+                            + m.note() + " " + hit.title(),
+                    exact,
+                    others);
         }
-        machines.all().forEach(r -> sort(new Hit(Kind.MACHINE, r.name(), texts.show(r.controller().generation()) + ", " + r.positions().size() + " positions", Optional.empty(), Optional.of(r.id())),
-                whole, words, List.of(r.name().toLowerCase(Locale.ROOT)), r.name(), exact, others));
+        machines.all()
+                .forEach(r -> sort(
+                        new Hit(
+                                Kind.MACHINE,
+                                r.name(),
+                                texts.show(r.controller().generation()) + ", "
+                                        + r.positions().size() + " positions",
+                                Optional.empty(),
+                                Optional.of(r.id())),
+                        whole,
+                        words,
+                        List.of(r.name().toLowerCase(Locale.ROOT)),
+                        r.name(),
+                        exact,
+                        others));
         exact.addAll(others);
         return exact.subList(0, Math.min(MOST, exact.size()));
     }
@@ -66,7 +109,8 @@ class FindController {
         return value.isEmpty() ? "" : ", " + what + " " + value;
     }
 
-    private static void sort(Hit hit, String whole, String[] words, List<String> names, String text, List<Hit> exact, List<Hit> others) {
+    private static void sort(
+            Hit hit, String whole, String[] words, List<String> names, String text, List<Hit> exact, List<Hit> others) {
         String all = text.toLowerCase(Locale.ROOT);
         if (names.contains(whole)) {
             exact.add(hit);

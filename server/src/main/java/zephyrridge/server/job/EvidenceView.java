@@ -13,57 +13,97 @@ import zephyrridge.server.text.FindingView;
  *
  * @param acceptable whether accepting would change the job
  */
-record EvidenceView(List<SourceView> sources, List<PositionEvidence> positions, List<LookView> looks, BaselineView baseline, List<FindingView> findings, boolean acceptable) {
+record EvidenceView(
+        List<SourceView> sources,
+        List<PositionEvidence> positions,
+        List<LookView> looks,
+        BaselineView baseline,
+        List<FindingView> findings,
+        boolean acceptable) {
     /**
      * @param what it was recognised as, in words
      * @param removable false for labels, which belong to modules
      * @param oneModule whether it speaks of one module and so has a position
      */
-    record SourceView(String id, String name, SourceKind kind, String what, Optional<String> position, boolean oneModule, boolean removable, List<FindingView> findings) {
-    }
+    record SourceView(
+            String id,
+            String name,
+            SourceKind kind,
+            String what,
+            Optional<String> position,
+            boolean oneModule,
+            boolean removable,
+            List<FindingView> findings) {}
 
     /**
      * @param verdict what is there, empty where nobody can say
      * @param line the module as a label would say it; empty when no whole module comes of it
      */
-    record PositionEvidence(String position, String label, boolean soldered, Optional<VerdictView> verdict, Optional<SlotModel.State> seen, Optional<Integer> chips, Optional<Seen.Over> over, List<FieldView> fields,
-            Optional<String> line, boolean inJob) {
-    }
+    record PositionEvidence(
+            String position,
+            String label,
+            boolean soldered,
+            Optional<VerdictView> verdict,
+            Optional<SlotModel.State> seen,
+            Optional<Integer> chips,
+            Optional<Seen.Over> over,
+            List<FieldView> fields,
+            Optional<String> line,
+            boolean inJob) {}
 
     /** @param percent how probable the likeliest state is; {@code word} how much that is */
-    record VerdictView(SlotModel.State state, int percent, Word word) {
-    }
+    record VerdictView(SlotModel.State state, int percent, Word word) {}
 
     /** LIKELY from 70 per cent on. */
-    enum Word { CONFIRMED, LIKELY, OPEN, CONTRADICTED }
+    enum Word {
+        CONFIRMED,
+        LIKELY,
+        OPEN,
+        CONTRADICTED
+    }
 
     /** @param certainty in per cent */
-    record FieldView(ModuleField field, String name, String held, int certainty, boolean contradicted, boolean byHand, List<ClaimView> claims) {
-    }
+    record FieldView(
+            ModuleField field,
+            String name,
+            String held,
+            int certainty,
+            boolean contradicted,
+            boolean byHand,
+            List<ClaimView> claims) {}
 
-    record ClaimView(String source, SourceKind kind, String value, boolean agrees, String evidence) {
-    }
+    record ClaimView(String source, SourceKind kind, String value, boolean agrees, String evidence) {}
 
-    record LookView(SlotModel.LookKind kind, List<String> positions, List<String> labels, String under, int minutes, double bits) {
-    }
+    record LookView(
+            SlotModel.LookKind kind,
+            List<String> positions,
+            List<String> labels,
+            String under,
+            int minutes,
+            double bits) {}
 
-    record BaselineView(Optional<String> firmwareTotal, Optional<String> usable, Optional<String> running, Optional<Integer> filled) {
-    }
+    record BaselineView(
+            Optional<String> firmwareTotal,
+            Optional<String> usable,
+            Optional<String> running,
+            Optional<Integer> filled) {}
 
     /** A source in full: fields with their bytes, and the clocks at each rate for a chip. */
-    record SourceDetail(String id, String name, String what, List<Group> groups, List<RateView> rates, List<FindingView> findings) {
-    }
+    record SourceDetail(
+            String id,
+            String name,
+            String what,
+            List<Group> groups,
+            List<RateView> rates,
+            List<FindingView> findings) {}
 
-    record Group(String name, List<RawField> fields) {
-    }
+    record Group(String name, List<RawField> fields) {}
 
     /**
      * @param offset absolute, of the first byte
      * @param note what to know of it: not covered by a checksum, from memory with less than high confidence
      */
-    record RawField(String name, String value, int offset, String hex, String note) {
-    }
+    record RawField(String name, String value, int offset, String hex, String note) {}
 
-    record RateView(String rate, String clocks, String tck) {
-    }
+    record RateView(String rate, String clocks, String tck) {}
 }

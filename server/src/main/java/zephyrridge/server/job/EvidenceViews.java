@@ -46,38 +46,72 @@ class EvidenceViews {
     }
 
     EvidenceView of(MachineRecord record, JobState state, List<Source> sources, Survey survey) {
-        Map<String, String> names = makers.all().stream().collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
-        return new EvidenceView(sources.stream().map(this::source).toList(),
-                survey.rows().stream().map(r -> position(record.position(r.position()), r, state, names)).toList(),
-                survey.looks().stream().map(l -> new EvidenceView.LookView(l.kind(), l.positions(), l.positions().stream().map(p -> record.position(p).label()).toList(), String.join(", ", l.under()),
-                        (int) Math.ceil(l.minutes()), Math.round(l.bits() * 100) / 100.0)).toList(),
-                new EvidenceView.BaselineView(survey.baseline().firmwareTotal().map(Texts::size), survey.baseline().usable().map(ByteSize::rounded).map(texts::show),
-                        survey.baseline().running().map(DataRate::toString), survey.baseline().filled()),
-                FindingView.of(survey.findings(), texts), !ReadingAccepted.apply(state, survey, record).equals(state));
+        Map<String, String> names = makers.all().stream()
+                .collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
+        return new EvidenceView(
+                sources.stream().map(this::source).toList(),
+                survey.rows().stream()
+                        .map(r -> position(record.position(r.position()), r, state, names))
+                        .toList(),
+                survey.looks().stream()
+                        .map(l -> new EvidenceView.LookView(
+                                l.kind(),
+                                l.positions(),
+                                l.positions().stream()
+                                        .map(p -> record.position(p).label())
+                                        .toList(),
+                                String.join(", ", l.under()),
+                                (int) Math.ceil(l.minutes()),
+                                Math.round(l.bits() * 100) / 100.0))
+                        .toList(),
+                new EvidenceView.BaselineView(
+                        survey.baseline().firmwareTotal().map(Texts::size),
+                        survey.baseline().usable().map(ByteSize::rounded).map(texts::show),
+                        survey.baseline().running().map(DataRate::toString),
+                        survey.baseline().filled()),
+                FindingView.of(survey.findings(), texts),
+                !ReadingAccepted.apply(state, survey, record).equals(state));
     }
 
     private EvidenceView.SourceView source(Source s) {
-        return new EvidenceView.SourceView(s.id(), s.name(), s.kind(), what(s.content()), s.position(), s.isOfOneModule(), !s.id().startsWith("label-"), FindingView.of(findings(s.content()), texts));
+        return new EvidenceView.SourceView(
+                s.id(),
+                s.name(),
+                s.kind(),
+                what(s.content()),
+                s.position(),
+                s.isOfOneModule(),
+                !s.id().startsWith("label-"),
+                FindingView.of(findings(s.content()), texts));
     }
 
     private static List<Finding> findings(Recognised content) {
         if (content instanceof Recognised.Firmware f) {
             return f.reading().findings();
         }
-        return content instanceof Recognised.Chip c ? c.reading().findings() : content instanceof Recognised.Label l ? l.reading().findings() : List.of();
+        return content instanceof Recognised.Chip c
+                ? c.reading().findings()
+                : content instanceof Recognised.Label l ? l.reading().findings() : List.of();
     }
 
     /** What it was recognised as, in words. */
     String what(Recognised content) {
         if (content instanceof Recognised.Firmware f) {
-            String version = f.reading().version().isEmpty() ? "" : " " + f.reading().version();
-            return texts.get("source.FIRMWARE") + version + devices(f.reading().devices().size());
+            String version =
+                    f.reading().version().isEmpty() ? "" : " " + f.reading().version();
+            return texts.get("source.FIRMWARE")
+                    + version
+                    + devices(f.reading().devices().size());
         }
         if (content instanceof Recognised.Chip c) {
-            return texts.get("source.CHIP") + " " + c.reading().generation() + ", " + c.reading().image().size() + " bytes";
+            return texts.get("source.CHIP") + " " + c.reading().generation() + ", "
+                    + c.reading().image().size() + " bytes";
         }
         if (content instanceof Recognised.Listing l) {
-            return texts.get("source." + l.reading().kind()) + (l.reading().modules().isEmpty() ? "" : devices(l.reading().modules().size()));
+            return texts.get("source." + l.reading().kind())
+                    + (l.reading().modules().isEmpty()
+                            ? ""
+                            : devices(l.reading().modules().size()));
         }
         return texts.get("source.LABEL");
     }
@@ -86,34 +120,62 @@ class EvidenceViews {
         return ", " + count + (count == 1 ? " memory device" : " memory devices");
     }
 
-    private EvidenceView.PositionEvidence position(Position p, Survey.Row row, JobState state, Map<String, String> names) {
+    private EvidenceView.PositionEvidence position(
+            Position p, Survey.Row row, JobState state, Map<String, String> names) {
         Optional<Seen> seen = Optional.ofNullable(state.readings().seen().get(p.id()));
         List<EvidenceView.FieldView> fields = new ArrayList<>();
         row.identity().fields().forEach((field, held) -> fields.add(field(field, held, names)));
-        return new EvidenceView.PositionEvidence(p.id(), p.label(), p.isSoldered(), row.verdict().map(EvidenceViews::verdict), seen.map(Seen::state), seen.flatMap(Seen::chips), seen.flatMap(Seen::over), fields,
-                row.spec().isPresent() && row.isModule() ? Optional.of(row.line()) : Optional.empty(), state.asFound().containsKey(p.id()));
+        return new EvidenceView.PositionEvidence(
+                p.id(),
+                p.label(),
+                p.isSoldered(),
+                row.verdict().map(EvidenceViews::verdict),
+                seen.map(Seen::state),
+                seen.flatMap(Seen::chips),
+                seen.flatMap(Seen::over),
+                fields,
+                row.spec().isPresent() && row.isModule() ? Optional.of(row.line()) : Optional.empty(),
+                state.asFound().containsKey(p.id()));
     }
 
     private static EvidenceView.VerdictView verdict(SlotModel.Verdict v) {
         double p = v.probabilities()[v.likeliest().ordinal()];
-        EvidenceView.Word word = v.contradictsRecord() ? EvidenceView.Word.CONTRADICTED : v.isConfirmed() ? EvidenceView.Word.CONFIRMED : p >= LIKELY ? EvidenceView.Word.LIKELY : EvidenceView.Word.OPEN;
+        EvidenceView.Word word = v.contradictsRecord()
+                ? EvidenceView.Word.CONTRADICTED
+                : v.isConfirmed()
+                        ? EvidenceView.Word.CONFIRMED
+                        : p >= LIKELY ? EvidenceView.Word.LIKELY : EvidenceView.Word.OPEN;
         return new EvidenceView.VerdictView(v.likeliest(), (int) Math.floor(100 * p), word);
     }
 
     private EvidenceView.FieldView field(ModuleField field, ModuleIdentity.Held held, Map<String, String> names) {
-        return new EvidenceView.FieldView(field, texts.get("modulefield." + field), value(field, held.value(), names), (int) Math.floor(100 * held.certainty()), held.contradicted(),
-                held.claims().stream().anyMatch(c -> c.kind() == SourceKind.HAND), held.claims().stream().map(c -> claim(field, c, held, names)).toList());
+        return new EvidenceView.FieldView(
+                field,
+                texts.get("modulefield." + field),
+                value(field, held.value(), names),
+                (int) Math.floor(100 * held.certainty()),
+                held.contradicted(),
+                held.claims().stream().anyMatch(c -> c.kind() == SourceKind.HAND),
+                held.claims().stream().map(c -> claim(field, c, held, names)).toList());
     }
 
-    private EvidenceView.ClaimView claim(ModuleField field, Claim c, ModuleIdentity.Held held, Map<String, String> names) {
-        return new EvidenceView.ClaimView(c.source(), c.kind(), value(field, c.value(), names), Claim.same(field, c.value(), held.value()), texts.evidence(c.evidence()));
+    private EvidenceView.ClaimView claim(
+            ModuleField field, Claim c, ModuleIdentity.Held held, Map<String, String> names) {
+        return new EvidenceView.ClaimView(
+                c.source(),
+                c.kind(),
+                value(field, c.value(), names),
+                Claim.same(field, c.value(), held.value()),
+                texts.evidence(c.evidence()));
     }
 
     private String value(ModuleField field, String value, Map<String, String> names) {
         if (field == ModuleField.MAKER_ID) {
             return names.containsKey(value) ? names.get(value) + " (" + value + ")" : value;
         }
-        return field == ModuleField.PART_NUMBER || field == ModuleField.SERIAL || field == ModuleField.MAKER ? value : texts.show(value);
+        return field == ModuleField.PART_NUMBER || field == ModuleField.SERIAL || field == ModuleField.MAKER
+                ? value
+                : texts.show(value);
     }
 
     EvidenceView.SourceDetail detail(Source s) {
@@ -121,15 +183,30 @@ class EvidenceViews {
         List<EvidenceView.RateView> rates = List.of();
         if (s.content() instanceof Recognised.Chip c) {
             SpdReading r = c.reading();
-            groups.add(new EvidenceView.Group(texts.get("source.CHIP"), r.fields().values().stream().map(f -> raw(r, f)).toList()));
-            rates = SpdRates.of(r).stream().map(l -> new EvidenceView.RateView(l.rate().toString(), l.clocks(), l.tckPs() + " ps")).toList();
+            groups.add(new EvidenceView.Group(
+                    texts.get("source.CHIP"),
+                    r.fields().values().stream().map(f -> raw(r, f)).toList()));
+            rates = SpdRates.of(r).stream()
+                    .map(l -> new EvidenceView.RateView(l.rate().toString(), l.clocks(), l.tckPs() + " ps"))
+                    .toList();
         } else if (s.content() instanceof Recognised.Firmware f) {
-            f.reading().structures().stream().filter(x -> !x.keys().isEmpty()).limit(600).forEach(x -> groups.add(new EvidenceView.Group(name(x), x.keys().stream()
-                    .map(k -> new EvidenceView.RawField(k.term(), x.text(k), x.offsetOf(k), x.hex(k), "")).toList())));
+            f.reading().structures().stream()
+                    .filter(x -> !x.keys().isEmpty())
+                    .limit(600)
+                    .forEach(x -> groups.add(new EvidenceView.Group(
+                            name(x),
+                            x.keys().stream()
+                                    .map(k ->
+                                            new EvidenceView.RawField(k.term(), x.text(k), x.offsetOf(k), x.hex(k), ""))
+                                    .toList())));
         } else if (s.content() instanceof Recognised.Listing l) {
-            l.reading().modules().forEach(m -> groups.add(new EvidenceView.Group(m.locator().isEmpty() ? m.path() : m.locator(), listed(m))));
+            l.reading()
+                    .modules()
+                    .forEach(m -> groups.add(
+                            new EvidenceView.Group(m.locator().isEmpty() ? m.path() : m.locator(), listed(m))));
         }
-        return new EvidenceView.SourceDetail(s.id(), s.name(), what(s.content()), groups, rates, FindingView.of(findings(s.content()), texts));
+        return new EvidenceView.SourceDetail(
+                s.id(), s.name(), what(s.content()), groups, rates, FindingView.of(findings(s.content()), texts));
     }
 
     private static EvidenceView.RawField raw(SpdReading r, SpdField f) {
@@ -140,7 +217,12 @@ class EvidenceViews {
         if (f.confidence() != 'H') {
             notes.add(f.confidence() == 'M' ? "layout from memory, fairly sure" : "layout from memory, unsure");
         }
-        return new EvidenceView.RawField(f.key().term(), f.value(), f.offsets().get(0), r.hex(f).length() > 60 ? r.hex(f).substring(0, 59) + "…" : r.hex(f), String.join("; ", notes));
+        return new EvidenceView.RawField(
+                f.key().term(),
+                f.value(),
+                f.offsets().get(0),
+                r.hex(f).length() > 60 ? r.hex(f).substring(0, 59) + "…" : r.hex(f),
+                String.join("; ", notes));
     }
 
     private String name(SmbiosStructure s) {
@@ -148,8 +230,11 @@ class EvidenceViews {
     }
 
     private static List<EvidenceView.RawField> listed(ListedModule m) {
-        return List.of(new EvidenceView.RawField("size", m.size().map(Texts::size).orElse(""), 0, "", m.path()), new EvidenceView.RawField("part number", m.part(), 0, "", ""),
-                new EvidenceView.RawField("serial", m.serial(), 0, "", ""), new EvidenceView.RawField("manufacturer", m.maker(), 0, "", ""),
+        return List.of(
+                new EvidenceView.RawField("size", m.size().map(Texts::size).orElse(""), 0, "", m.path()),
+                new EvidenceView.RawField("part number", m.part(), 0, "", ""),
+                new EvidenceView.RawField("serial", m.serial(), 0, "", ""),
+                new EvidenceView.RawField("manufacturer", m.maker(), 0, "", ""),
                 new EvidenceView.RawField("speed", m.speed() == 0 ? "" : String.valueOf(m.speed()), 0, "", ""));
     }
 }

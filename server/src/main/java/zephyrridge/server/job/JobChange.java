@@ -59,7 +59,8 @@ import zephyrridge.server.web.Problem;
     @JsonSubTypes.Type(value = JobChange.CloseJob.class, name = "CloseJob"),
     @JsonSubTypes.Type(value = JobChange.ReopenJob.class, name = "ReopenJob"),
     @JsonSubTypes.Type(value = JobChange.Undo.class, name = "Undo"),
-    @JsonSubTypes.Type(value = JobChange.Redo.class, name = "Redo")})
+    @JsonSubTypes.Type(value = JobChange.Redo.class, name = "Redo")
+})
 public sealed interface JobChange {
     int MOST_MODULES = 600;
     int MOST_PHOTOS = 40;
@@ -72,24 +73,49 @@ public sealed interface JobChange {
      *
      * @param operatingSystem empty text for not known; {@code wordBits} 0 for not known
      */
-    record AnswerIntake(Optional<@Pattern(regexp = "(?s).*\\S.*", message = "must not be blank") @Size(max = 200) String> owner, Optional<@Size(max = 2000) String> wish, Optional<@Size(max = 64) String> operatingSystem,
-            Optional<@Min(0) @Max(64) Integer> wordBits, Optional<Intake.Seal> seal, Optional<Intake.Battery> battery, Optional<Intake.Encryption> encryption,
-            Optional<Intake.FirmwareSettings> firmwareSettings, Optional<Intake.WayIn> wayIn, Optional<@Size(max = 100) String> firmwareVersion,
-            Optional<@Size(max = 2000) String> faultsBefore, Optional<@Size(max = 2000) String> condition) implements JobChange {
+    record AnswerIntake(
+            Optional<@Pattern(regexp = "(?s).*\\S.*", message = "must not be blank") @Size(max = 200) String> owner,
+            Optional<@Size(max = 2000) String> wish,
+            Optional<@Size(max = 64) String> operatingSystem,
+            Optional<@Min(0) @Max(64) Integer> wordBits,
+            Optional<Intake.Seal> seal,
+            Optional<Intake.Battery> battery,
+            Optional<Intake.Encryption> encryption,
+            Optional<Intake.FirmwareSettings> firmwareSettings,
+            Optional<Intake.WayIn> wayIn,
+            Optional<@Size(max = 100) String> firmwareVersion,
+            Optional<@Size(max = 2000) String> faultsBefore,
+            Optional<@Size(max = 2000) String> condition)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            operatingSystem.filter(id -> !id.isEmpty() && OperatingSystem.find(id).isEmpty()).ifPresent(id -> {
-                throw Problem.invalid("operatingSystem", "There is no operating system " + id + " in the list. Choose one of it, or leave it open.");
-            });
+            operatingSystem
+                    .filter(id -> !id.isEmpty() && OperatingSystem.find(id).isEmpty())
+                    .ifPresent(id -> {
+                        throw Problem.invalid(
+                                "operatingSystem",
+                                "There is no operating system " + id
+                                        + " in the list. Choose one of it, or leave it open.");
+                    });
             wordBits.filter(bits -> bits != 0 && bits != 32 && bits != 64).ifPresent(bits -> {
                 throw Problem.invalid("wordBits", "The word size is 32 or 64, or left open.");
             });
             Intake now = state.intake();
-            return state.withIntake(new Intake(owner.orElse(now.owner()), wish.orElse(now.wish()),
-                    operatingSystem.map(id -> Optional.of(id).filter(x -> !x.isEmpty())).orElse(now.operatingSystem()),
-                    wordBits.map(bits -> Optional.of(bits).filter(x -> x != 0)).orElse(now.wordBits()), seal.orElse(now.seal()), battery.orElse(now.battery()),
-                    encryption.orElse(now.encryption()), firmwareSettings.orElse(now.firmwareSettings()), wayIn.orElse(now.wayIn()),
-                    firmwareVersion.orElse(now.firmwareVersion()), faultsBefore.orElse(now.faultsBefore()), condition.orElse(now.condition())));
+            return state.withIntake(new Intake(
+                    owner.orElse(now.owner()),
+                    wish.orElse(now.wish()),
+                    operatingSystem
+                            .map(id -> Optional.of(id).filter(x -> !x.isEmpty()))
+                            .orElse(now.operatingSystem()),
+                    wordBits.map(bits -> Optional.of(bits).filter(x -> x != 0)).orElse(now.wordBits()),
+                    seal.orElse(now.seal()),
+                    battery.orElse(now.battery()),
+                    encryption.orElse(now.encryption()),
+                    firmwareSettings.orElse(now.firmwareSettings()),
+                    wayIn.orElse(now.wayIn()),
+                    firmwareVersion.orElse(now.firmwareVersion()),
+                    faultsBefore.orElse(now.faultsBefore()),
+                    condition.orElse(now.condition())));
         }
     }
 
@@ -98,7 +124,8 @@ public sealed interface JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             var record = world.machine().record();
-            if (!record.carriers().contains(id) && !(record.processors().size() > 1 && record.processors().contains(id))) {
+            if (!record.carriers().contains(id)
+                    && !(record.processors().size() > 1 && record.processors().contains(id))) {
                 throw Problem.notFound("carrier or processor", id);
             }
             return state.withAbsent(id, absent);
@@ -106,14 +133,20 @@ public sealed interface JobChange {
     }
 
     /** @param position where it was found, for a module that is in the machine */
-    record AddModule(@NotNull JobModule.Origin origin, @NotBlank @Size(max = 200) String label, Optional<@Size(max = 64) String> position) implements JobChange {
+    record AddModule(
+            @NotNull JobModule.Origin origin,
+            @NotBlank @Size(max = 200) String label,
+            Optional<@Size(max = 64) String> position)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             if (origin == JobModule.Origin.DRAWER) {
                 throw Problem.invalid("origin", "Modules from the drawer are taken by their tag.");
             }
-            ModuleSpec spec = LabelParser.parse(label).spec()
-                    .orElseThrow(() -> Problem.invalid("label", "This line is no whole module yet. Decode it and add what is missing."));
+            ModuleSpec spec = LabelParser.parse(label)
+                    .spec()
+                    .orElseThrow(() -> Problem.invalid(
+                            "label", "This line is no whole module yet. Decode it and add what is missing."));
             String key = nextKey(state);
             JobState next = state.withModule(new JobModule(key, origin, label.strip(), Optional.empty(), spec));
             return position.map(p -> next.withFound(socket(p, world), key)).orElse(next);
@@ -123,11 +156,13 @@ public sealed interface JobChange {
     record TakeFromDrawer(@NotBlank @Size(max = 32) String tag) implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            if (state.modules().values().stream().anyMatch(m -> m.tag().map(tag::equals).orElse(false))) {
+            if (state.modules().values().stream()
+                    .anyMatch(m -> m.tag().map(tag::equals).orElse(false))) {
                 throw Problem.invalid("tag", "Module " + tag + " is with this job already.");
             }
             Drawer.StockModule module = world.drawer().take(tag, world.jobId());
-            return state.withModule(new JobModule(nextKey(state), JobModule.Origin.DRAWER, module.labelLine(), Optional.of(tag), module.spec()));
+            return state.withModule(new JobModule(
+                    nextKey(state), JobModule.Origin.DRAWER, module.labelLine(), Optional.of(tag), module.spec()));
         }
     }
 
@@ -140,18 +175,24 @@ public sealed interface JobChange {
     }
 
     /** @param key the module that was there, empty for an empty socket */
-    record PlaceFound(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key) implements JobChange {
+    record PlaceFound(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return state.withFound(socket(position, world), key.map(k -> module(k, state).key()).orElse(""));
+            return state.withFound(
+                    socket(position, world),
+                    key.map(k -> module(k, state).key()).orElse(""));
         }
     }
 
     /** @param key the module that is to go there, empty to leave it empty */
-    record PlanModule(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key) implements JobChange {
+    record PlanModule(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return state.withPlanned(socket(position, world), key.map(k -> module(k, state).key()).orElse(""));
+            return state.withPlanned(
+                    socket(position, world),
+                    key.map(k -> module(k, state).key()).orElse(""));
         }
     }
 
@@ -166,7 +207,8 @@ public sealed interface JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             JobAssessment a = world.assess(state);
-            if (a.opening().stream().noneMatch(s -> s.id().equals(step)) && a.closing().stream().noneMatch(s -> s.id().equals(step))) {
+            if (a.opening().stream().noneMatch(s -> s.id().equals(step))
+                    && a.closing().stream().noneMatch(s -> s.id().equals(step))) {
                 throw Problem.notFound("step", step);
             }
             if (done) {
@@ -177,11 +219,14 @@ public sealed interface JobChange {
     }
 
     /** @param seen tag or label line that was scanned or typed at the socket */
-    record ConfirmFit(@NotBlank @Size(max = 64) String position, boolean done, Optional<@Size(max = 200) String> seen) implements JobChange {
+    record ConfirmFit(@NotBlank @Size(max = 64) String position, boolean done, Optional<@Size(max = 200) String> seen)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             JobAssessment a = world.assess(state);
-            FitLine line = a.fitLines().stream().filter(l -> l.position().id().equals(position)).findFirst()
+            FitLine line = a.fitLines().stream()
+                    .filter(l -> l.position().id().equals(position))
+                    .findFirst()
                     .orElseThrow(() -> Problem.notFound("fit line", position));
             if (done) {
                 refuseIfShut(a.fittingGates());
@@ -191,13 +236,21 @@ public sealed interface JobChange {
         }
     }
 
-    enum Phase { BEFORE, AFTER }
+    enum Phase {
+        BEFORE,
+        AFTER
+    }
 
     /** @param readings by name of the reading; what is absent stays, an empty text takes a reading back */
-    record EnterReadout(@NotNull Phase phase, @NotEmpty @Size(max = 12) Map<@Size(max = 32) String, @NotNull @Size(max = 500) String> readings) implements JobChange {
+    record EnterReadout(
+            @NotNull Phase phase,
+            @NotEmpty @Size(max = 12) Map<@Size(max = 32) String, @NotNull @Size(max = 500) String> readings)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return phase == Phase.BEFORE ? state.withBefore(ReadoutForm.enter(state.before(), readings)) : state.withAfter(ReadoutForm.enter(state.after(), readings));
+            return phase == Phase.BEFORE
+                    ? state.withBefore(ReadoutForm.enter(state.before(), readings))
+                    : state.withAfter(ReadoutForm.enter(state.after(), readings));
         }
     }
 
@@ -213,7 +266,8 @@ public sealed interface JobChange {
     }
 
     /** @param photo id of a picture that was uploaded for this job */
-    record AddPhoto(@NotBlank @Size(max = 36) String photo, @NotNull @Size(max = 200) String caption) implements JobChange {
+    record AddPhoto(@NotBlank @Size(max = 36) String photo, @NotNull @Size(max = 200) String caption)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             if (state.photos().size() >= MOST_PHOTOS) {
@@ -243,7 +297,11 @@ public sealed interface JobChange {
      * @param source id of something that was read for this job
      * @param position where the module is that it was read from, when that is known
      */
-    record AddSource(@NotBlank @Size(max = 36) String source, @NotBlank @Size(max = 200) String name, Optional<@Size(max = 64) String> position) implements JobChange {
+    record AddSource(
+            @NotBlank @Size(max = 36) String source,
+            @NotBlank @Size(max = 200) String name,
+            Optional<@Size(max = 64) String> position)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             if (state.readings().sources().stream().anyMatch(s -> s.id().equals(source))) {
@@ -266,7 +324,8 @@ public sealed interface JobChange {
     }
 
     /** @param position where the module is; absent for not known */
-    record PlaceSource(@NotBlank @Size(max = 36) String source, Optional<@Size(max = 64) String> position) implements JobChange {
+    record PlaceSource(@NotBlank @Size(max = 36) String source, Optional<@Size(max = 64) String> position)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             requireSource(source, state);
@@ -276,7 +335,11 @@ public sealed interface JobChange {
     }
 
     /** @param state absent to take it back; {@code chips} data chips counted on both sides; {@code over} what lies over it */
-    record SayWhatIsSeen(@NotBlank @Size(max = 64) String position, Optional<SlotModel.State> state, Optional<@Min(1) @Max(80) Integer> chips, Optional<Seen.Over> over)
+    record SayWhatIsSeen(
+            @NotBlank @Size(max = 64) String position,
+            Optional<SlotModel.State> state,
+            Optional<@Min(1) @Max(80) Integer> chips,
+            Optional<Seen.Over> over)
             implements JobChange {
         @Override
         public JobState apply(JobState now, JobWorld world) {
@@ -286,12 +349,17 @@ public sealed interface JobChange {
     }
 
     /** @param value in any spelling; "" takes the correction back */
-    record CorrectField(@NotBlank @Size(max = 64) String position, @NotNull ModuleField field, @NotNull @Size(max = ModuleField.LONGEST) String value) implements JobChange {
+    record CorrectField(
+            @NotBlank @Size(max = 64) String position,
+            @NotNull ModuleField field,
+            @NotNull @Size(max = ModuleField.LONGEST) String value)
+            implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
             known(position, world);
             try {
-                return state.withReadings(state.readings().withByHand(position, field, value.isBlank() ? "" : field.canonical(value)));
+                return state.withReadings(
+                        state.readings().withByHand(position, field, value.isBlank() ? "" : field.canonical(value)));
             } catch (IllegalArgumentException e) {
                 throw Problem.invalid("value", "\"" + value + "\" cannot stand there: " + e.getMessage() + ".");
             }
@@ -302,12 +370,16 @@ public sealed interface JobChange {
     record AcceptReading() implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            JobState next = ReadingAccepted.apply(state, world.survey(state), world.machine().record());
+            JobState next = ReadingAccepted.apply(
+                    state, world.survey(state), world.machine().record());
             if (next.equals(state)) {
-                throw Problem.invalid("reading", "There is nothing to take over: the job says all of it already, or no source makes a whole module yet.");
+                throw Problem.invalid(
+                        "reading",
+                        "There is nothing to take over: the job says all of it already, or no source makes a whole module yet.");
             }
             if (next.modules().size() > MOST_MODULES) {
-                throw Problem.invalid("reading", "This job would have more than " + MOST_MODULES + " modules; remove some first.");
+                throw Problem.invalid(
+                        "reading", "This job would have more than " + MOST_MODULES + " modules; remove some first.");
             }
             return next;
         }
@@ -316,7 +388,8 @@ public sealed interface JobChange {
     record CloseJob(@NotNull @Size(max = 2000) String note) implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return state.withClosing(Optional.of(new JobState.Closing(world.assess(state).comparison().proven(), note)));
+            return state.withClosing(Optional.of(
+                    new JobState.Closing(world.assess(state).comparison().proven(), note)));
         }
     }
 
@@ -331,7 +404,11 @@ public sealed interface JobChange {
     record Undo() implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return world.moveTo(state, world.history().beforeLast().orElseThrow(() -> Problem.invalid("change", "There is nothing to undo in this job.")));
+            return world.moveTo(
+                    state,
+                    world.history()
+                            .beforeLast()
+                            .orElseThrow(() -> Problem.invalid("change", "There is nothing to undo in this job.")));
         }
     }
 
@@ -339,7 +416,11 @@ public sealed interface JobChange {
     record Redo() implements JobChange {
         @Override
         public JobState apply(JobState state, JobWorld world) {
-            return world.moveTo(state, world.history().nextUndone().orElseThrow(() -> Problem.invalid("change", "There is nothing to redo in this job.")));
+            return world.moveTo(
+                    state,
+                    world.history()
+                            .nextUndone()
+                            .orElseThrow(() -> Problem.invalid("change", "There is nothing to redo in this job.")));
         }
     }
 
@@ -376,7 +457,9 @@ public sealed interface JobChange {
             throw Problem.notFound("position", position);
         }
         if (record.position(position).isSoldered()) {
-            throw Problem.invalid("position", record.position(position).label() + " is soldered: nothing can be taken out or put in there.");
+            throw Problem.invalid(
+                    "position",
+                    record.position(position).label() + " is soldered: nothing can be taken out or put in there.");
         }
         return position;
     }

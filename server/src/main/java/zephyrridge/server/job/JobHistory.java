@@ -28,7 +28,8 @@ final class JobHistory {
 
     /** The state before the change that undo takes back. */
     Optional<JobState> beforeLast() {
-        return stack.next().flatMap(v -> stateAt.apply(stack.stateAfterUndo(events.get(0).version())));
+        return stack.next()
+                .flatMap(v -> stateAt.apply(stack.stateAfterUndo(events.get(0).version())));
     }
 
     /** The state after the change that redo brings again. */

@@ -24,51 +24,119 @@ import zephyrridge.server.text.FindingView;
  *
  * @param undoes what undo would take back, with the person's name; empty when there is nothing
  */
-record JobView(long id, long version, String machineId, String machineName, MachineKind machineKind, MemoryGeneration generation, Station current, boolean closed, Intake intake, List<PresenceView> presence,
+record JobView(
+        long id,
+        long version,
+        String machineId,
+        String machineName,
+        MachineKind machineKind,
+        MemoryGeneration generation,
+        Station current,
+        boolean closed,
+        Intake intake,
+        List<PresenceView> presence,
         List<ModuleView> modules,
-        PictureView found, PictureView planned, List<FindingView> foundFindings, List<FindingView> findings, List<RuleView> rules, List<LegView> trail,
-        List<LimitView> limits, List<FindingView> openingGates, List<FindingView> fittingGates, List<FindingView> clearingGates, boolean settingsCleared,
-        List<StepView> opening, List<FitLineView> fitLines, List<StepView> closing,
-        ExpectationView expectation, List<ComparisonLineView> comparison, boolean proven, ReadoutForm before, ReadoutForm after, List<JobState.Photo> photos, Optional<String> closingNote, Optional<String> undoes, Optional<String> redoes,
-        LocalDateTime updatedAt, String updatedBy) {
+        PictureView found,
+        PictureView planned,
+        List<FindingView> foundFindings,
+        List<FindingView> findings,
+        List<RuleView> rules,
+        List<LegView> trail,
+        List<LimitView> limits,
+        List<FindingView> openingGates,
+        List<FindingView> fittingGates,
+        List<FindingView> clearingGates,
+        boolean settingsCleared,
+        List<StepView> opening,
+        List<FitLineView> fitLines,
+        List<StepView> closing,
+        ExpectationView expectation,
+        List<ComparisonLineView> comparison,
+        boolean proven,
+        ReadoutForm before,
+        ReadoutForm after,
+        List<JobState.Photo> photos,
+        Optional<String> closingNote,
+        Optional<String> undoes,
+        Optional<String> redoes,
+        LocalDateTime updatedAt,
+        String updatedBy) {
 
     /** A carrier or processor that one very machine may lack. */
-    record PresenceView(String id, String name, boolean absent) {
-    }
+    record PresenceView(String id, String name, boolean absent) {}
 
     /** @param foundAt position it was found in; {@code plannedAt} position the plan has it in */
-    record ModuleView(String key, JobModule.Origin origin, String labelLine, Optional<String> tag, String summary, long mebibytes, int ranks,
-            Optional<String> foundAt, Optional<String> plannedAt) {
-    }
+    record ModuleView(
+            String key,
+            JobModule.Origin origin,
+            String labelLine,
+            Optional<String> tag,
+            String summary,
+            long mebibytes,
+            int ranks,
+            Optional<String> foundAt,
+            Optional<String> plannedAt) {}
 
-    record RuleView(Rule rule, String name, Verdict verdict) {
-    }
+    record RuleView(Rule rule, String name, Verdict verdict) {}
 
-    record LegView(Station station, Trail.Status status, int minutes) {
-    }
+    record LegView(Station station, Trail.Status status, int minutes) {}
 
     /** @param hard a bound, not a published figure or a hint */
-    record LimitView(LimitClaim.Source source, LimitClaim.Quantity quantity, String value, Optional<Long> mebibytes, boolean hard, String where) {
-    }
+    record LimitView(
+            LimitClaim.Source source,
+            LimitClaim.Quantity quantity,
+            String value,
+            Optional<Long> mebibytes,
+            boolean hard,
+            String where) {}
 
-    record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {
-    }
+    record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {}
 
     /** @param how the record's own words for taking a part off; {@code source} where they come from */
-    record StepView(String id, WorkStep.Kind kind, String text, String how, String source, Optional<Side> up, List<FastenerView> fasteners, List<String> cautions,
-            int seconds, boolean done) {
-    }
+    record StepView(
+            String id,
+            WorkStep.Kind kind,
+            String text,
+            String how,
+            String source,
+            Optional<Side> up,
+            List<FastenerView> fasteners,
+            List<String> cautions,
+            int seconds,
+            boolean done) {}
 
-    record FitLineView(String position, String label, Optional<String> out, Optional<String> in, Optional<String> inTag, String keySide, String angle, int latches,
-            boolean turned, Optional<String> lowerFirst, boolean done) {
-    }
+    record FitLineView(
+            String position,
+            String label,
+            Optional<String> out,
+            Optional<String> in,
+            Optional<String> inTag,
+            String keySide,
+            String angle,
+            int latches,
+            boolean turned,
+            Optional<String> lowerFirst,
+            boolean done) {}
 
     /** @param firstStartSeconds longest that the first start may take */
-    record ExpectationView(String firmwareTotal, long firmwareMebibytes, String usable, int positionsFilled, Optional<String> rate, List<Integer> rateForms,
-            Optional<String> timings, Optional<String> peak, String firstStart, int firstStartSeconds, List<String> notices) {
-    }
+    record ExpectationView(
+            String firmwareTotal,
+            long firmwareMebibytes,
+            String usable,
+            int positionsFilled,
+            Optional<String> rate,
+            List<Integer> rateForms,
+            Optional<String> timings,
+            Optional<String> peak,
+            String firstStart,
+            int firstStartSeconds,
+            List<String> notices) {}
 
-    record ComparisonLineView(Comparison.Field field, String name, String expected, String found, Comparison.Verdict verdict, List<FindingView> findings) {
-    }
-
+    record ComparisonLineView(
+            Comparison.Field field,
+            String name,
+            String expected,
+            String found,
+            Comparison.Verdict verdict,
+            List<FindingView> findings) {}
 }

@@ -26,8 +26,8 @@ import zephyrridge.server.web.Problem;
 @Service
 public class Jobs {
     /** A job as it stands, with all that follows from it. */
-    record Current(JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment, JobHistory history) {
-    }
+    record Current(
+            JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment, JobHistory history) {}
 
     private final JobStore store;
     private final Machines machines;
@@ -38,7 +38,15 @@ public class Jobs {
     private final Photos photos;
     private final Sources sources;
 
-    Jobs(JobStore store, Machines machines, Drawer drawer, Photos photos, Sources sources, JsonMapper json, Clock clock, Texts texts) {
+    Jobs(
+            JobStore store,
+            Machines machines,
+            Drawer drawer,
+            Photos photos,
+            Sources sources,
+            JsonMapper json,
+            Clock clock,
+            Texts texts) {
         this.store = store;
         this.machines = machines;
         this.drawer = drawer;
@@ -50,11 +58,12 @@ public class Jobs {
     }
 
     /** What other features may know of a job. */
-    public record Listed(long id, String machine, String owner, String wish) {
-    }
+    public record Listed(long id, String machine, String owner, String wish) {}
 
     public List<Listed> listed() {
-        return store.list().stream().map(r -> new Listed(r.id(), r.machine(), r.owner(), r.wish())).toList();
+        return store.list().stream()
+                .map(r -> new Listed(r.id(), r.machine(), r.owner(), r.wish()))
+                .toList();
     }
 
     List<JobStore.ListRow> list() {
@@ -81,8 +90,13 @@ public class Jobs {
         Machines.Ready machine = machines.get(machineId);
         JobState state = JobState.NEW.withIntake(Intake.EMPTY.with(owner, wish));
         LocalDateTime now = now();
-        long id = store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
-        store.append(id, new JobStore.EventRow(1, now, by, "JobTakenIn"), Optional.empty(), json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
+        long id =
+                store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
+        store.append(
+                id,
+                new JobStore.EventRow(1, now, by, "JobTakenIn"),
+                Optional.empty(),
+                json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
                 json.writeValueAsString(state));
         return id;
     }
@@ -105,7 +119,11 @@ public class Jobs {
         JobState state = json.readValue(row.state(), JobState.class);
         boolean opensAgain = change instanceof JobChange.ReopenJob || change instanceof JobChange.Undo;
         if (state.closing().isPresent() && !opensAgain) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "JOB_CLOSED", "This job is handed back. Open it again to change it.", Map.of());
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "JOB_CLOSED",
+                    "This job is handed back. Open it again to change it.",
+                    Map.of());
         }
         JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, photos, sources, history(id));
         JobState next = change.apply(state, world);
@@ -115,15 +133,36 @@ public class Jobs {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         // Written as the interface, so that the event carries its type.
-        store.append(id, new JobStore.EventRow(expectedVersion + 1, now, by, change.getClass().getSimpleName()), changeId.map(UUID::toString), json.writerFor(JobChange.class).writeValueAsString(change),
+        store.append(
+                id,
+                new JobStore.EventRow(
+                        expectedVersion + 1, now, by, change.getClass().getSimpleName()),
+                changeId.map(UUID::toString),
+                json.writerFor(JobChange.class).writeValueAsString(change),
                 written);
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {
         List<Map<String, Object>> since = store.events(row.id(), expectedVersion).stream()
-                .map(e -> Map.<String, Object>of("version", e.version(), "who", e.account(), "what", texts.get("event." + e.type()))).toList();
-        String what = since.isEmpty() ? "" : " Since then: " + String.join("; ", since.stream().map(e -> e.get("who") + " " + e.get("what")).distinct().limit(4).toList()) + ".";
-        return Problem.of(HttpStatus.CONFLICT, "CHANGED_MEANWHILE", "This job was changed while you worked on it." + what + " Your input is kept: look at the job as it is now and send again.",
+                .map(e -> Map.<String, Object>of(
+                        "version", e.version(), "who", e.account(), "what", texts.get("event." + e.type())))
+                .toList();
+        String what = since.isEmpty()
+                ? ""
+                : " Since then: "
+                        + String.join(
+                                "; ",
+                                since.stream()
+                                        .map(e -> e.get("who") + " " + e.get("what"))
+                                        .distinct()
+                                        .limit(4)
+                                        .toList())
+                        + ".";
+        return Problem.of(
+                HttpStatus.CONFLICT,
+                "CHANGED_MEANWHILE",
+                "This job was changed while you worked on it." + what
+                        + " Your input is kept: look at the job as it is now and send again.",
                 Map.of("currentVersion", row.version(), "events", since));
     }
 
@@ -138,7 +177,8 @@ public class Jobs {
     }
 
     private JobHistory history(long id) {
-        return new JobHistory(store.events(id, 0), version -> store.stateAt(id, version).map(s -> json.readValue(s, JobState.class)));
+        return new JobHistory(
+                store.events(id, 0), version -> store.stateAt(id, version).map(s -> json.readValue(s, JobState.class)));
     }
 
     private static JobAssessment assess(Machines.Ready machine, JobState state) {
@@ -146,8 +186,14 @@ public class Jobs {
     }
 
     private static JobStore.Shown shown(JobState state, JobAssessment a) {
-        boolean blocked = state.closing().isEmpty() && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
-        return new JobStore.Shown(state.intake().owner(), state.intake().wish(), a.trail().current().name(), state.closing().isPresent() ? "CLOSED" : "OPEN", blocked);
+        boolean blocked =
+                state.closing().isEmpty() && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
+        return new JobStore.Shown(
+                state.intake().owner(),
+                state.intake().wish(),
+                a.trail().current().name(),
+                state.closing().isPresent() ? "CLOSED" : "OPEN",
+                blocked);
     }
 
     private LocalDateTime now() {

@@ -17,8 +17,7 @@ import zephyrridge.server.web.Problem;
 
 @RestController
 class PhotoController {
-    record PhotoKept(String id) {
-    }
+    record PhotoKept(String id) {}
 
     private final Photos photos;
     private final Jobs jobs;
@@ -29,7 +28,9 @@ class PhotoController {
     }
 
     /** Takes a picture's bytes; the change AddPhoto then makes it part of the job. */
-    @PostMapping(path = "/api/jobs/{id}/photos", consumes = {MediaType.IMAGE_JPEG_VALUE, MediaType.IMAGE_PNG_VALUE})
+    @PostMapping(
+            path = "/api/jobs/{id}/photos",
+            consumes = {MediaType.IMAGE_JPEG_VALUE, MediaType.IMAGE_PNG_VALUE})
     @ResponseStatus(HttpStatus.CREATED)
     PhotoKept keep(@PathVariable long id, @RequestBody byte[] picture, Principal who) {
         jobs.require(id);
@@ -39,6 +40,9 @@ class PhotoController {
     @GetMapping("/api/jobs/{id}/photos/{photo}")
     ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable String photo) {
         byte[] jpeg = photos.jpeg(id, photo).orElseThrow(() -> Problem.notFound("photo", photo));
-        return ResponseEntity.ok().contentType(MediaType.IMAGE_JPEG).cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate()).body(jpeg);
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+                .body(jpeg);
     }
 }

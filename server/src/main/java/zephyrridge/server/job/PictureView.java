@@ -21,10 +21,15 @@ import zephyrridge.server.text.Texts;
  * @param installed in the trade's words ("24 GB"); {@code usable} likewise
  * @param effortMinutes to reach what differs from as found, opening and closing
  */
-record PictureView(List<Lane> lanes, List<Region> regions, List<Clock> clocks, String installed, String usable, int effortMinutes) {
+record PictureView(
+        List<Lane> lanes,
+        List<Region> regions,
+        List<Clock> clocks,
+        String installed,
+        String usable,
+        int effortMinutes) {
     /** @param mebibytes all that the channel holds */
-    record Lane(String channel, String processor, long mebibytes, List<Block> blocks) {
-    }
+    record Lane(String channel, String processor, long mebibytes, List<Block> blocks) {}
 
     /**
      * @param key the module in it, when it is a filled socket
@@ -35,47 +40,104 @@ record PictureView(List<Lane> lanes, List<Region> regions, List<Clock> clocks, S
      * @param absent its carrier or processor is not there
      * @param changed whether the plan differs from what was found
      */
-    record Block(String position, String label, boolean soldered, Optional<String> key, String text, long mebibytes, int ranks, String lid, int reachMinutes,
-            boolean changed, boolean absent) {
-    }
+    record Block(
+            String position,
+            String label,
+            boolean soldered,
+            Optional<String> key,
+            String text,
+            long mebibytes,
+            int ranks,
+            String lid,
+            int reachMinutes,
+            boolean changed,
+            boolean absent) {}
 
     /** @param gigabytesPerSecond theoretical peak */
-    record Region(String processor, int ways, long mebibytes, Optional<Double> gigabytesPerSecond) {
-    }
+    record Region(String processor, int ways, long mebibytes, Optional<Double> gigabytesPerSecond) {}
 
     /** What one clock domain runs at. */
-    record Clock(String domain, Optional<String> rate, Optional<String> timings, Optional<String> firstWord, Optional<Double> meanGigabytesPerSecond) {
-    }
+    record Clock(
+            String domain,
+            Optional<String> rate,
+            Optional<String> timings,
+            Optional<String> firstWord,
+            Optional<Double> meanGigabytesPerSecond) {}
 
-    static PictureView of(Machines.Ready machine, LayoutEvaluation e, JobState job, Map<String, String> keys, Texts texts) {
+    static PictureView of(
+            Machines.Ready machine, LayoutEvaluation e, JobState job, Map<String, String> keys, Texts texts) {
         List<Lane> lanes = new ArrayList<>();
         for (int c = 0; c < machine.record().channels().size(); c++) {
             var channel = machine.record().channels().get(c);
-            List<Block> blocks = machine.record().positions().stream().filter(p -> p.channels().contains(channel.id()))
-                    .sorted(java.util.Comparator.comparing((Position p) -> !p.isSoldered()).thenComparingInt(Position::fillOrder))
-                    .map(p -> block(channel.processor(), machine, p, keys, job, e.changed(), texts)).toList();
-            lanes.add(new Lane(channel.id(), channel.processor(), e.channels().get(c).total().mebibytes(), blocks));
+            List<Block> blocks = machine.record().positions().stream()
+                    .filter(p -> p.channels().contains(channel.id()))
+                    .sorted(java.util.Comparator.comparing((Position p) -> !p.isSoldered())
+                            .thenComparingInt(Position::fillOrder))
+                    .map(p -> block(channel.processor(), machine, p, keys, job, e.changed(), texts))
+                    .toList();
+            lanes.add(new Lane(
+                    channel.id(),
+                    channel.processor(),
+                    e.channels().get(c).total().mebibytes(),
+                    blocks));
         }
         List<Region> regions = new ArrayList<>();
         for (WidthMap w : e.widths()) {
-            w.regions().forEach(r -> regions.add(new Region(w.processor(), r.ways(), r.size().mebibytes(), r.peak().map(PictureView::rounded))));
+            w.regions()
+                    .forEach(r -> regions.add(new Region(
+                            w.processor(),
+                            r.ways(),
+                            r.size().mebibytes(),
+                            r.peak().map(PictureView::rounded))));
         }
         List<Clock> clocks = new ArrayList<>();
         for (RateResult r : e.rates()) {
-            Optional<Double> mean = e.widths().stream().filter(w -> r.domain().isEmpty() || w.processor().equals(r.domain())).findFirst()
-                    .flatMap(WidthMap::mean).map(PictureView::rounded);
-            clocks.add(new Clock(r.domain(), r.rate().map(texts::show), r.clocks().map(RateResult.Clocks::toString), r.clocks().map(k -> k.firstWord().inNanoseconds()), mean));
+            Optional<Double> mean = e.widths().stream()
+                    .filter(w -> r.domain().isEmpty() || w.processor().equals(r.domain()))
+                    .findFirst()
+                    .flatMap(WidthMap::mean)
+                    .map(PictureView::rounded);
+            clocks.add(new Clock(
+                    r.domain(),
+                    r.rate().map(texts::show),
+                    r.clocks().map(RateResult.Clocks::toString),
+                    r.clocks().map(k -> k.firstWord().inNanoseconds()),
+                    mean));
         }
-        return new PictureView(lanes, regions, clocks, Texts.size(e.installed()), Texts.size(e.usable()), (e.effortSeconds() + 59) / 60);
+        return new PictureView(
+                lanes,
+                regions,
+                clocks,
+                Texts.size(e.installed()),
+                Texts.size(e.usable()),
+                (e.effortSeconds() + 59) / 60);
     }
 
-    private static Block block(String processor, Machines.Ready machine, Position p, Map<String, String> keys, JobState job, List<String> changed, Texts texts) {
+    private static Block block(
+            String processor,
+            Machines.Ready machine,
+            Position p,
+            Map<String, String> keys,
+            JobState job,
+            List<String> changed,
+            Texts texts) {
         Optional<String> key = Optional.ofNullable(keys.get(p.id()));
-        Optional<ModuleSpec> spec = p.soldered().or(() -> key.map(k -> job.modules().get(k).spec()));
+        Optional<ModuleSpec> spec =
+                p.soldered().or(() -> key.map(k -> job.modules().get(k).spec()));
         Machines.Reach reach = machine.reach().get(p.id());
-        return new Block(p.id(), p.label(), p.isSoldered(), key, spec.map(s -> texts.show(s.summary())).orElse(""),
-                spec.map(s -> s.capacity().mebibytes() / p.channels().size()).orElse(0L), spec.map(s -> s.organisation().packageRanks()).orElse(0),
-                String.join(", ", reach.lid().stream().map(Part::name).toList()), reach.minutes(), changed.contains(p.id()), p.carrier().map(job.absent()::contains).orElse(false) || job.absent().contains(processor));
+        return new Block(
+                p.id(),
+                p.label(),
+                p.isSoldered(),
+                key,
+                spec.map(s -> texts.show(s.summary())).orElse(""),
+                spec.map(s -> s.capacity().mebibytes() / p.channels().size()).orElse(0L),
+                spec.map(s -> s.organisation().packageRanks()).orElse(0),
+                String.join(", ", reach.lid().stream().map(Part::name).toList()),
+                reach.minutes(),
+                changed.contains(p.id()),
+                p.carrier().map(job.absent()::contains).orElse(false)
+                        || job.absent().contains(processor));
     }
 
     private static double rounded(Bandwidth b) {

@@ -35,8 +35,7 @@ import zephyrridge.server.web.Problem;
 @RestController
 class ReadingController {
     /** @param what it was recognised as, in words */
-    record SourceKept(String id, SourceKind kind, String what) {
-    }
+    record SourceKept(String id, SourceKind kind, String what) {}
 
     private final Jobs jobs;
     private final Sources sources;
@@ -45,7 +44,8 @@ class ReadingController {
     private final Drawer drawer;
     private final Makers makers;
 
-    ReadingController(Jobs jobs, Sources sources, EvidenceViews views, Machines machines, Drawer drawer, Makers makers) {
+    ReadingController(
+            Jobs jobs, Sources sources, EvidenceViews views, Machines machines, Drawer drawer, Makers makers) {
         this.jobs = jobs;
         this.sources = sources;
         this.views = views;
@@ -57,10 +57,17 @@ class ReadingController {
     /** Takes a file's bytes, or a pasted text's; the change AddSource then makes it part of the job. What is not recognised is refused. */
     @PostMapping(path = "/api/jobs/{id}/sources", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    SourceKept keep(@PathVariable long id, @RequestParam @NotBlank @Size(max = 200) String name, @RequestBody byte[] content, Principal who) {
+    SourceKept keep(
+            @PathVariable long id,
+            @RequestParam @NotBlank @Size(max = 200) String name,
+            @RequestBody byte[] content,
+            Principal who) {
         jobs.require(id);
         Sources.Kept kept = sources.keep(id, name, content, who.getName());
-        return new SourceKept(kept.id(), new Source(kept.id(), name, Optional.empty(), kept.content()).kind(), views.what(kept.content()));
+        return new SourceKept(
+                kept.id(),
+                new Source(kept.id(), name, Optional.empty(), kept.content()).kind(),
+                views.what(kept.content()));
     }
 
     @GetMapping("/api/jobs/{id}/evidence")
@@ -75,42 +82,66 @@ class ReadingController {
     @GetMapping("/api/jobs/{id}/sources/{source}")
     EvidenceView.SourceDetail source(@PathVariable long id, @PathVariable String source) {
         Jobs.Current c = jobs.get(id);
-        return views.detail(JobSurvey.sources(id, c.machine().record(), c.state(), sources).stream().filter(s -> s.id().equals(source)).findFirst().orElseThrow(() -> Problem.notFound("source", source)));
+        return views.detail(JobSurvey.sources(id, c.machine().record(), c.state(), sources).stream()
+                .filter(s -> s.id().equals(source))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("source", source)));
     }
 
     /** The file as it came. */
     @GetMapping("/api/jobs/{id}/sources/{source}/content")
     ResponseEntity<byte[]> content(@PathVariable long id, @PathVariable String source) {
-        return file(sources.content(id, source).orElseThrow(() -> Problem.notFound("source", source)), "source-" + source.replaceAll("[^A-Za-z0-9-]", "_") + ".bin");
+        return file(
+                sources.content(id, source).orElseThrow(() -> Problem.notFound("source", source)),
+                "source-" + source.replaceAll("[^A-Za-z0-9-]", "_") + ".bin");
     }
 
     /** A module of a job as an SPD image of the real format, written by us. */
     @GetMapping("/api/jobs/{id}/modules/{key}/spd")
     ResponseEntity<byte[]> moduleSpd(@PathVariable long id, @PathVariable String key) {
-        JobModule module = Optional.ofNullable(jobs.get(id).state().modules().get(key)).orElseThrow(() -> Problem.notFound("module", key));
+        JobModule module = Optional.ofNullable(jobs.get(id).state().modules().get(key))
+                .orElseThrow(() -> Problem.notFound("module", key));
         return file(spd(module.spec(), marking(module.tag())), "job-" + id + "-" + key + ".spd.bin");
     }
 
     @GetMapping("/api/drawer/{tag}/spd")
     ResponseEntity<byte[]> drawerSpd(@PathVariable String tag) {
-        Drawer.StockModule module = drawer.all().stream().filter(m -> m.tag().equals(tag)).findFirst().orElseThrow(() -> Problem.notFound("drawer module", tag));
-        return file(spd(module.spec(), marking(Optional.of(tag))), module.tag().replaceAll("[^A-Za-z0-9-]", "_") + ".spd.bin");
+        Drawer.StockModule module = drawer.all().stream()
+                .filter(m -> m.tag().equals(tag))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("drawer module", tag));
+        return file(
+                spd(module.spec(), marking(Optional.of(tag))),
+                module.tag().replaceAll("[^A-Za-z0-9-]", "_") + ".spd.bin");
     }
 
     /** A machine's firmware table, sockets empty, in the real format, written by us. */
     @GetMapping("/api/machines/{id}/smbios")
     ResponseEntity<byte[]> machineTable(@PathVariable String id) {
         MachineRecord record = machines.get(id).record();
-        return file(SmbiosEncoder.encode(Dumps.firmware(record, Map.of(), Map.of(), Optional.empty(), Dumps.Habits.CLEAN), SmbiosEncoder.Wrapping.ENTRY_POINT), record.id() + ".smbios.bin");
+        return file(
+                SmbiosEncoder.encode(
+                        Dumps.firmware(record, Map.of(), Map.of(), Optional.empty(), Dumps.Habits.CLEAN),
+                        SmbiosEncoder.Wrapping.ENTRY_POINT),
+                record.id() + ".smbios.bin");
     }
 
     /** The firmware table of a job's machine as it was found. */
     @GetMapping("/api/jobs/{id}/smbios")
     ResponseEntity<byte[]> jobTable(@PathVariable long id) {
         Jobs.Current c = jobs.get(id);
-        Map<String, ModuleSpec> modules = c.state().asFound().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> c.state().modules().get(e.getValue()).spec()));
-        Map<String, Dumps.Marking> markings = c.state().asFound().entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> marking(c.state().modules().get(e.getValue()).tag())));
-        return file(SmbiosEncoder.encode(Dumps.firmware(c.machine().record(), modules, markings, Optional.empty(), Dumps.Habits.CLEAN), SmbiosEncoder.Wrapping.ENTRY_POINT),
+        Map<String, ModuleSpec> modules = c.state().asFound().entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        e -> c.state().modules().get(e.getValue()).spec()));
+        Map<String, Dumps.Marking> markings = c.state().asFound().entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        e -> marking(c.state().modules().get(e.getValue()).tag())));
+        return file(
+                SmbiosEncoder.encode(
+                        Dumps.firmware(c.machine().record(), modules, markings, Optional.empty(), Dumps.Habits.CLEAN),
+                        SmbiosEncoder.Wrapping.ENTRY_POINT),
                 "job-" + id + ".smbios.bin");
     }
 
@@ -118,16 +149,27 @@ class ReadingController {
         try {
             return Dumps.spd(spec, marking);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "NO_SPD_IMAGE", "For this module no SPD image can be written: " + e.getMessage() + ".", Map.of());
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "NO_SPD_IMAGE",
+                    "For this module no SPD image can be written: " + e.getMessage() + ".",
+                    Map.of());
         }
     }
 
     private Dumps.Marking marking(Optional<String> tag) {
         List<Drawer.StockModule> all = tag.isEmpty() ? List.of() : drawer.all();
-        return all.stream().filter(m -> m.tag().equals(tag.get())).findFirst().map(m -> new Dumps.Marking(m.maker(), makers.idOf(m.maker()), m.partNumber(), m.serial())).orElse(Dumps.Marking.NONE);
+        return all.stream()
+                .filter(m -> m.tag().equals(tag.get()))
+                .findFirst()
+                .map(m -> new Dumps.Marking(m.maker(), makers.idOf(m.maker()), m.partNumber(), m.serial()))
+                .orElse(Dumps.Marking.NONE);
     }
 
     private static ResponseEntity<byte[]> file(byte[] content, String name) {
-        return ResponseEntity.ok().contentType(MediaType.APPLICATION_OCTET_STREAM).header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"").body(content);
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
     }
 }

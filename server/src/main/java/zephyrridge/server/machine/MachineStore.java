@@ -12,10 +12,10 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class MachineStore {
-    record Row(String id, String name, String document, long version) {
-    }
+    record Row(String id, String name, String document, long version) {}
 
-    private static final SelectField<Row> ROW = DSL.row(MACHINE.ID, MACHINE.NAME, MACHINE.DOCUMENT, MACHINE.VERSION).mapping(Row::new);
+    private static final SelectField<Row> ROW =
+            DSL.row(MACHINE.ID, MACHINE.NAME, MACHINE.DOCUMENT, MACHINE.VERSION).mapping(Row::new);
     private final DSLContext sql;
 
     MachineStore(DSLContext sql) {
@@ -27,11 +27,15 @@ class MachineStore {
     }
 
     Optional<Row> find(String id) {
-        return sql.select(ROW).from(MACHINE).where(MACHINE.ID.eq(id))
-                .fetchOptional(Record1::value1);
+        return sql.select(ROW).from(MACHINE).where(MACHINE.ID.eq(id)).fetchOptional(Record1::value1);
     }
 
     void insert(Row row) {
-        sql.insertInto(MACHINE).set(MACHINE.ID, row.id).set(MACHINE.NAME, row.name).set(MACHINE.DOCUMENT, row.document).set(MACHINE.VERSION, row.version).execute();
+        sql.insertInto(MACHINE)
+                .set(MACHINE.ID, row.id)
+                .set(MACHINE.NAME, row.name)
+                .set(MACHINE.DOCUMENT, row.document)
+                .set(MACHINE.VERSION, row.version)
+                .execute();
     }
 }

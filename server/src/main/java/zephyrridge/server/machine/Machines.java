@@ -24,20 +24,27 @@ public class Machines {
     public record Ready(MachineRecord record, LayoutEvaluator evaluator, Map<String, Reach> reach) {
         static Ready of(MachineRecord record) {
             LayoutEvaluator evaluator = new LayoutEvaluator(record, HouseRules.DEFAULT);
-            return new Ready(record, evaluator,
-                    record.positions().stream().collect(Collectors.toMap(Position::id, p -> Reach.of(evaluator.opening(List.of(p.id()))))));
+            return new Ready(
+                    record,
+                    evaluator,
+                    record.positions().stream()
+                            .collect(
+                                    Collectors.toMap(Position::id, p -> Reach.of(evaluator.opening(List.of(p.id()))))));
         }
     }
 
     /** @param lid parts beyond the machine's shell that must be off; {@code minutes} opening and closing */
     public record Reach(List<Part> lid, int minutes) {
         static Reach of(OpeningPlan plan) {
-            return new Reach(plan.parts().stream().filter(p -> !p.isShell() && !p.isBattery()).toList(), (plan.seconds() + 59) / 60);
+            return new Reach(
+                    plan.parts().stream()
+                            .filter(p -> !p.isShell() && !p.isBattery())
+                            .toList(),
+                    (plan.seconds() + 59) / 60);
         }
     }
 
-    private record Key(String id, long version) {
-    }
+    private record Key(String id, long version) {}
 
     private final MachineStore store;
     private final JsonMapper json;
@@ -61,17 +68,25 @@ public class Machines {
     public void add(MachineRecord record) {
         List<RecordCheck.Fault> faults = RecordCheck.faults(record);
         if (!faults.isEmpty()) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "RECORD_FAULTY", "The machine record does not hold together: " + faults + ". Correct these and send it again.",
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "RECORD_FAULTY",
+                    "The machine record does not hold together: " + faults + ". Correct these and send it again.",
                     Map.of("faults", faults));
         }
         if (store.find(record.id()).isPresent()) {
-            throw Problem.of(HttpStatus.CONFLICT, "RECORD_EXISTS", "There is a record " + record.id() + " already. Give the new one another id, or add a variant to its name.",
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "RECORD_EXISTS",
+                    "There is a record " + record.id()
+                            + " already. Give the new one another id, or add a variant to its name.",
                     Map.of("field", "id"));
         }
         store.insert(new MachineStore.Row(record.id(), record.name(), json.writeValueAsString(record), 1));
     }
 
     private Ready ready(MachineStore.Row row) {
-        return ready.computeIfAbsent(new Key(row.id(), row.version()), k -> Ready.of(json.readValue(row.document(), MachineRecord.class)));
+        return ready.computeIfAbsent(
+                new Key(row.id(), row.version()), k -> Ready.of(json.readValue(row.document(), MachineRecord.class)));
     }
 }

@@ -14,8 +14,7 @@ import zephyrridge.server.web.Problem;
 
 @RestController
 class MakerController {
-    record MakerName(@NotNull @Size(max = 64) String name) {
-    }
+    record MakerName(@NotNull @Size(max = 64) String name) {}
 
     private final Makers makers;
 

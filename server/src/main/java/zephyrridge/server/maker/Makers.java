@@ -9,8 +9,7 @@ import zephyrridge.core.module.Jep106;
 /** The shop's own names for makers of modules: standards number them, people name them. */
 @Service
 public class Makers {
-    public record Named(int bank, int code, String name) {
-    }
+    public record Named(int bank, int code, String name) {}
 
     private final MakerStore store;
 
@@ -33,6 +32,9 @@ public class Makers {
     }
 
     public Optional<Jep106> idOf(String name) {
-        return all().stream().filter(n -> n.name().equalsIgnoreCase(name.strip())).map(n -> new Jep106(n.bank(), n.code())).findFirst();
+        return all().stream()
+                .filter(n -> n.name().equalsIgnoreCase(name.strip()))
+                .map(n -> new Jep106(n.bank(), n.code()))
+                .findFirst();
     }
 }

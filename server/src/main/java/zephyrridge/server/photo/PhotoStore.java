@@ -20,8 +20,15 @@ class PhotoStore {
     }
 
     void insert(String id, long jobId, Pictures.Picture picture, LocalDateTime at, String by) {
-        sql.insertInto(JOB_PHOTO).set(JOB_PHOTO.ID, id).set(JOB_PHOTO.JOB_ID, jobId).set(JOB_PHOTO.AT, at).set(JOB_PHOTO.ACCOUNT, by)
-                .set(JOB_PHOTO.WIDTH, picture.width()).set(JOB_PHOTO.HEIGHT, picture.height()).set(JOB_PHOTO.IMAGE, picture.jpeg()).execute();
+        sql.insertInto(JOB_PHOTO)
+                .set(JOB_PHOTO.ID, id)
+                .set(JOB_PHOTO.JOB_ID, jobId)
+                .set(JOB_PHOTO.AT, at)
+                .set(JOB_PHOTO.ACCOUNT, by)
+                .set(JOB_PHOTO.WIDTH, picture.width())
+                .set(JOB_PHOTO.HEIGHT, picture.height())
+                .set(JOB_PHOTO.IMAGE, picture.jpeg())
+                .execute();
     }
 
     boolean exists(long jobId, String id) {
@@ -29,6 +36,10 @@ class PhotoStore {
     }
 
     Optional<byte[]> image(long jobId, String id) {
-        return sql.select(JOB_PHOTO.IMAGE).from(JOB_PHOTO).where(JOB_PHOTO.JOB_ID.eq(jobId)).and(JOB_PHOTO.ID.eq(id)).fetchOptional(JOB_PHOTO.IMAGE);
+        return sql.select(JOB_PHOTO.IMAGE)
+                .from(JOB_PHOTO)
+                .where(JOB_PHOTO.JOB_ID.eq(jobId))
+                .and(JOB_PHOTO.ID.eq(id))
+                .fetchOptional(JOB_PHOTO.IMAGE);
     }
 }

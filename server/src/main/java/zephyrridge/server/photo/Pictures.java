@@ -31,14 +31,13 @@ final class Pictures {
     static final int LONGEST = 2000;
     /** More pixels than this are not decoded: a small file can unfold into more memory than there is. */
     static final long MOST_PIXELS = 60_000_000;
+
     private static final float QUALITY = 0.85f;
 
     /** @param jpeg encoded here; width and height in pixels */
-    record Picture(byte[] jpeg, int width, int height) {
-    }
+    record Picture(byte[] jpeg, int width, int height) {}
 
-    private Pictures() {
-    }
+    private Pictures() {}
 
     /** @throws Problem when these bytes are no picture that can be taken */
     static Picture reencode(byte[] upload) {
@@ -62,9 +61,10 @@ final class Pictures {
     }
 
     private static ImageReader reader(ImageInputStream in) throws IOException {
-        for (Iterator<ImageReader> readers = ImageIO.getImageReaders(in); readers.hasNext();) {
+        for (Iterator<ImageReader> readers = ImageIO.getImageReaders(in); readers.hasNext(); ) {
             ImageReader reader = readers.next();
-            if (reader.getFormatName().equalsIgnoreCase("jpeg") || reader.getFormatName().equalsIgnoreCase("png")) {
+            if (reader.getFormatName().equalsIgnoreCase("jpeg")
+                    || reader.getFormatName().equalsIgnoreCase("png")) {
                 return reader;
             }
             reader.dispose();
@@ -76,7 +76,8 @@ final class Pictures {
         int width = reader.getWidth(0);
         int height = reader.getHeight(0);
         if ((long) width * height > MOST_PIXELS) {
-            throw refused("The picture has " + width + " x " + height + " pixels, more than " + MOST_PIXELS / 1_000_000 + " million. Make it smaller and send it again.");
+            throw refused("The picture has " + width + " x " + height + " pixels, more than " + MOST_PIXELS / 1_000_000
+                    + " million. Make it smaller and send it again.");
         }
         ImageReadParam param = reader.getDefaultReadParam();
         int step = Math.max(1, Math.max(width, height) / (2 * LONGEST));
@@ -87,8 +88,11 @@ final class Pictures {
     /** EXIF orientation, 1 to 8; 1 where there is none. */
     private static int orientation(byte[] upload) {
         try {
-            ExifIFD0Directory exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(upload)).getFirstDirectoryOfType(ExifIFD0Directory.class);
-            return exif != null && exif.containsTag(ExifIFD0Directory.TAG_ORIENTATION) ? exif.getInt(ExifIFD0Directory.TAG_ORIENTATION) : 1;
+            ExifIFD0Directory exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(upload))
+                    .getFirstDirectoryOfType(ExifIFD0Directory.class);
+            return exif != null && exif.containsTag(ExifIFD0Directory.TAG_ORIENTATION)
+                    ? exif.getInt(ExifIFD0Directory.TAG_ORIENTATION)
+                    : 1;
         } catch (ImageProcessingException | IOException | MetadataException e) {
             // The pixels could be read; that nobody knows which way is up is no reason to lose them.
             return 1;
@@ -111,7 +115,7 @@ final class Pictures {
             case 6 -> turn.concatenate(new AffineTransform(0, 1, -1, 0, height, 0));
             case 7 -> turn.concatenate(new AffineTransform(0, -1, -1, 0, height, width));
             case 8 -> turn.concatenate(new AffineTransform(0, -1, 1, 0, 0, width));
-            default -> { }
+            default -> {}
         }
         BufferedImage out = new BufferedImage(outWidth, outHeight, BufferedImage.TYPE_INT_RGB);
         Graphics2D g = out.createGraphics();

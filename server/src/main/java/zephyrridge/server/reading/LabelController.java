@@ -18,23 +18,24 @@ import zephyrridge.server.text.Texts;
 /** Label lines, decoded as they are typed. */
 @RestController
 class LabelController {
-    record LabelLine(@NotNull @Size(max = 4000) String line) {
-    }
+    record LabelLine(@NotNull @Size(max = 4000) String line) {}
 
     /** @param how where the value comes from, in words */
-    record LabelValueView(LabelField field, String name, String value, LabelReading.Origin origin, String how) {
-    }
+    record LabelValueView(LabelField field, String name, String value, LabelReading.Origin origin, String how) {}
 
-    record LabelSuggestionView(String line, String organisation, String density) {
-    }
+    record LabelSuggestionView(String line, String organisation, String density) {}
 
     /**
      * @param complete whether it is a whole module that can be planned with
      * @param summary the module in short, when complete
      */
-    record LabelView(String line, boolean complete, Optional<String> summary, List<LabelValueView> values, List<FindingView> findings,
-            List<LabelSuggestionView> suggestions) {
-    }
+    record LabelView(
+            String line,
+            boolean complete,
+            Optional<String> summary,
+            List<LabelValueView> values,
+            List<FindingView> findings,
+            List<LabelSuggestionView> suggestions) {}
 
     private final Texts texts;
 
@@ -45,10 +46,21 @@ class LabelController {
     @PostMapping("/api/labels/decode")
     LabelView decode(@Valid @RequestBody LabelLine body) {
         LabelReading r = LabelParser.parse(body.line());
-        return new LabelView(r.line(), r.spec().isPresent(), r.spec().map(ModuleSpec::summary).map(texts::show),
-                r.values().stream().map(v -> new LabelValueView(v.field(), texts.get("label." + v.field()), texts.show(v.value()), v.origin(),
-                        texts.evidence(v.evidence()))).toList(),
+        return new LabelView(
+                r.line(),
+                r.spec().isPresent(),
+                r.spec().map(ModuleSpec::summary).map(texts::show),
+                r.values().stream()
+                        .map(v -> new LabelValueView(
+                                v.field(),
+                                texts.get("label." + v.field()),
+                                texts.show(v.value()),
+                                v.origin(),
+                                texts.evidence(v.evidence())))
+                        .toList(),
                 FindingView.of(r.findings(), texts),
-                r.suggestions().stream().map(s -> new LabelSuggestionView(s.line(), s.organisation(), s.density())).toList());
+                r.suggestions().stream()
+                        .map(s -> new LabelSuggestionView(s.line(), s.organisation(), s.density()))
+                        .toList());
     }
 }

@@ -22,8 +22,14 @@ class SourceStore {
     }
 
     void insert(String id, long jobId, String name, byte[] content, LocalDateTime at, String by) {
-        sql.insertInto(JOB_SOURCE).set(JOB_SOURCE.ID, id).set(JOB_SOURCE.JOB_ID, jobId).set(JOB_SOURCE.AT, at).set(JOB_SOURCE.ACCOUNT, by).set(JOB_SOURCE.NAME, name)
-                .set(JOB_SOURCE.CONTENT, content).execute();
+        sql.insertInto(JOB_SOURCE)
+                .set(JOB_SOURCE.ID, id)
+                .set(JOB_SOURCE.JOB_ID, jobId)
+                .set(JOB_SOURCE.AT, at)
+                .set(JOB_SOURCE.ACCOUNT, by)
+                .set(JOB_SOURCE.NAME, name)
+                .set(JOB_SOURCE.CONTENT, content)
+                .execute();
     }
 
     boolean exists(long jobId, String id) {
@@ -31,10 +37,18 @@ class SourceStore {
     }
 
     Optional<byte[]> content(long jobId, String id) {
-        return sql.select(JOB_SOURCE.CONTENT).from(JOB_SOURCE).where(JOB_SOURCE.JOB_ID.eq(jobId)).and(JOB_SOURCE.ID.eq(id)).fetchOptional(JOB_SOURCE.CONTENT);
+        return sql.select(JOB_SOURCE.CONTENT)
+                .from(JOB_SOURCE)
+                .where(JOB_SOURCE.JOB_ID.eq(jobId))
+                .and(JOB_SOURCE.ID.eq(id))
+                .fetchOptional(JOB_SOURCE.CONTENT);
     }
 
     Map<String, byte[]> contents(long jobId, Collection<String> ids) {
-        return sql.select(JOB_SOURCE.ID, JOB_SOURCE.CONTENT).from(JOB_SOURCE).where(JOB_SOURCE.JOB_ID.eq(jobId)).and(JOB_SOURCE.ID.in(ids)).fetchMap(JOB_SOURCE.ID, JOB_SOURCE.CONTENT);
+        return sql.select(JOB_SOURCE.ID, JOB_SOURCE.CONTENT)
+                .from(JOB_SOURCE)
+                .where(JOB_SOURCE.JOB_ID.eq(jobId))
+                .and(JOB_SOURCE.ID.in(ids))
+                .fetchMap(JOB_SOURCE.ID, JOB_SOURCE.CONTENT);
     }
 }

@@ -32,8 +32,7 @@ public class Sources {
     }
 
     /** @param content what it turned out to be */
-    public record Kept(String id, Recognised content) {
-    }
+    public record Kept(String id, Recognised content) {}
 
     /**
      * Recognises and keeps it.
@@ -44,7 +43,11 @@ public class Sources {
     public Kept keep(long jobId, String name, byte[] content, String by) {
         Recognised what = Recogniser.recognise(content, trees);
         if (what instanceof Recognised.Unknown unknown) {
-            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "NOT_RECOGNISED", texts.get("unknown." + unknown.why()), Map.of("field", "content"));
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "NOT_RECOGNISED",
+                    texts.get("unknown." + unknown.why()),
+                    Map.of("field", "content"));
         }
         if (store.count(jobId) >= MOST_PER_JOB) {
             throw Problem.invalid("source", MOST_PER_JOB + " files were read for this job already; no more are taken.");
@@ -64,6 +67,9 @@ public class Sources {
 
     /** Decoded anew each time: that takes microseconds, and nothing can be out of date. */
     public Map<String, Recognised> recognised(long jobId, Collection<String> ids) {
-        return ids.isEmpty() ? Map.of() : store.contents(jobId, ids).entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> Recogniser.recognise(e.getValue(), trees)));
+        return ids.isEmpty()
+                ? Map.of()
+                : store.contents(jobId, ids).entrySet().stream()
+                        .collect(Collectors.toMap(Map.Entry::getKey, e -> Recogniser.recognise(e.getValue(), trees)));
     }
 }

@@ -21,7 +21,12 @@ import zephyrridge.core.reading.Recogniser;
 class TextTrees implements Recogniser.Trees {
     private static final int DEEPEST = 40;
     private static final int MOST_ROWS = 2000;
-    private final JsonMapper json = JsonMapper.builder(JsonFactory.builder().streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(DEEPEST).build()).build()).build();
+    private final JsonMapper json = JsonMapper.builder(JsonFactory.builder()
+                    .streamReadConstraints(StreamReadConstraints.builder()
+                            .maxNestingDepth(DEEPEST)
+                            .build())
+                    .build())
+            .build();
 
     @Override
     public Object json(String text) {
@@ -34,7 +39,13 @@ class TextTrees implements Recogniser.Trees {
 
     @Override
     public List<Map<String, String>> csv(String text) {
-        CSVFormat format = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreEmptyLines(true).setTrim(true).get();
+        CSVFormat format = CSVFormat.RFC4180
+                .builder()
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .setIgnoreEmptyLines(true)
+                .setTrim(true)
+                .get();
         try (CSVParser rows = CSVParser.parse(new StringReader(text), format)) {
             List<Map<String, String>> read = new ArrayList<>();
             for (CSVRecord row : rows) {

@@ -11,9 +11,23 @@ import zephyrridge.core.finding.Subject;
  * @param text the sentence with its figures; {@code advice} what to do, or ""
  * @param why what it rests on, a line each
  */
-public record FindingView(String code, Severity severity, Subject.Kind about, String subject, String text, String advice, List<String> why) {
+public record FindingView(
+        String code,
+        Severity severity,
+        Subject.Kind about,
+        String subject,
+        String text,
+        String advice,
+        List<String> why) {
     public static FindingView of(Finding f, Texts texts) {
-        return new FindingView(f.code().name(), f.severity(), f.subject().kind(), f.subject().id(), texts.of(f), texts.advice(f), texts.why(f));
+        return new FindingView(
+                f.code().name(),
+                f.severity(),
+                f.subject().kind(),
+                f.subject().id(),
+                texts.of(f),
+                texts.advice(f),
+                texts.why(f));
     }
 
     public static List<FindingView> of(List<Finding> findings, Texts texts) {

@@ -57,22 +57,34 @@ public class Texts {
 
     public String evidence(Evidence evidence) {
         if (evidence instanceof Evidence.Clause c) {
-            return c.document() + (c.clause().isEmpty() ? "" : ", " + c.clause()) + (c.fromMemory() ? " (from memory of the standard)" : "");
+            return c.document()
+                    + (c.clause().isEmpty() ? "" : ", " + c.clause())
+                    + (c.fromMemory() ? " (from memory of the standard)" : "");
         }
         if (evidence instanceof Evidence.RecordEntry r) {
-            return "Machine record, " + r.path() + ": " + r.value() + (r.source().isBlank() ? "" : " (" + r.source() + ")");
+            return "Machine record, " + r.path() + ": " + r.value()
+                    + (r.source().isBlank() ? "" : " (" + r.source() + ")");
         }
         if (evidence instanceof Evidence.ModuleFact f) {
             return "Module in " + f.position() + ", " + f.field() + ": " + f.value();
         }
         if (evidence instanceof Evidence.Formula f) {
-            return f.formula() + (f.inputs().isEmpty() ? "" : ", with " + String.join(", ", f.inputs().stream().map(String::valueOf).toList()));
+            return f.formula()
+                    + (f.inputs().isEmpty()
+                            ? ""
+                            : ", with "
+                                    + String.join(
+                                            ", ",
+                                            f.inputs().stream()
+                                                    .map(String::valueOf)
+                                                    .toList()));
         }
         if (evidence instanceof Evidence.LabelSpan s) {
             return "Printed: \"" + s.text() + "\" at characters " + (s.from() + 1) + " to " + s.to();
         }
         if (evidence instanceof Evidence.ImageBytes b) {
-            return b.image() + ", byte " + b.offset() + " (0x" + Integer.toHexString(b.offset()).toUpperCase(Locale.ROOT) + "): " + b.hex();
+            return b.image() + ", byte " + b.offset() + " (0x"
+                    + Integer.toHexString(b.offset()).toUpperCase(Locale.ROOT) + "): " + b.hex();
         }
         Evidence.Word w = (Evidence.Word) evidence;
         return "Answered: " + w.question() + " = " + show(w.answer());
@@ -107,7 +119,9 @@ public class Texts {
         }
         if (value instanceof Enum<?> || value instanceof String s && s.matches("[A-Z][A-Z0-9_]+")) {
             String name = value.toString();
-            return catalogue.getProperty("word." + name, value instanceof Enum<?> ? name.toLowerCase(Locale.ROOT).replace('_', ' ') : name);
+            return catalogue.getProperty(
+                    "word." + name,
+                    value instanceof Enum<?> ? name.toLowerCase(Locale.ROOT).replace('_', ' ') : name);
         }
         return String.valueOf(value).replace(" GiB", " GB").replace(" MiB", " MB");
     }

@@ -19,8 +19,7 @@ import zephyrridge.server.job.Jobs;
 @RestController
 class TimerController {
     /** @param seconds at most two days */
-    record NewTimer(@NotNull Timers.Kind kind, @Min(5) @Max(172_800) int seconds) {
-    }
+    record NewTimer(@NotNull Timers.Kind kind, @Min(5) @Max(172_800) int seconds) {}
 
     private final Timers timers;
     private final Jobs jobs;

@@ -12,8 +12,14 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class TimerStore {
-    record Row(String id, long jobId, String machine, String kind, int seconds, LocalDateTime startedAt, String startedBy) {
-    }
+    record Row(
+            String id,
+            long jobId,
+            String machine,
+            String kind,
+            int seconds,
+            LocalDateTime startedAt,
+            String startedBy) {}
 
     private final DSLContext sql;
 
@@ -22,8 +28,20 @@ class TimerStore {
     }
 
     List<Row> all() {
-        return sql.select(JOB_TIMER.ID, JOB_TIMER.JOB_ID, MACHINE.NAME, JOB_TIMER.KIND, JOB_TIMER.SECONDS, JOB_TIMER.STARTED_AT, JOB_TIMER.STARTED_BY).from(JOB_TIMER)
-                .join(JOB).on(JOB.ID.eq(JOB_TIMER.JOB_ID)).join(MACHINE).on(MACHINE.ID.eq(JOB.MACHINE_ID)).fetch(Records.mapping(Row::new));
+        return sql.select(
+                        JOB_TIMER.ID,
+                        JOB_TIMER.JOB_ID,
+                        MACHINE.NAME,
+                        JOB_TIMER.KIND,
+                        JOB_TIMER.SECONDS,
+                        JOB_TIMER.STARTED_AT,
+                        JOB_TIMER.STARTED_BY)
+                .from(JOB_TIMER)
+                .join(JOB)
+                .on(JOB.ID.eq(JOB_TIMER.JOB_ID))
+                .join(MACHINE)
+                .on(MACHINE.ID.eq(JOB.MACHINE_ID))
+                .fetch(Records.mapping(Row::new));
     }
 
     int count(long jobId) {
@@ -31,11 +49,20 @@ class TimerStore {
     }
 
     void insert(Row row) {
-        sql.insertInto(JOB_TIMER).set(JOB_TIMER.ID, row.id).set(JOB_TIMER.JOB_ID, row.jobId).set(JOB_TIMER.KIND, row.kind).set(JOB_TIMER.SECONDS, row.seconds)
-                .set(JOB_TIMER.STARTED_AT, row.startedAt).set(JOB_TIMER.STARTED_BY, row.startedBy).execute();
+        sql.insertInto(JOB_TIMER)
+                .set(JOB_TIMER.ID, row.id)
+                .set(JOB_TIMER.JOB_ID, row.jobId)
+                .set(JOB_TIMER.KIND, row.kind)
+                .set(JOB_TIMER.SECONDS, row.seconds)
+                .set(JOB_TIMER.STARTED_AT, row.startedAt)
+                .set(JOB_TIMER.STARTED_BY, row.startedBy)
+                .execute();
     }
 
     void delete(long jobId, String id) {
-        sql.deleteFrom(JOB_TIMER).where(JOB_TIMER.JOB_ID.eq(jobId)).and(JOB_TIMER.ID.eq(id)).execute();
+        sql.deleteFrom(JOB_TIMER)
+                .where(JOB_TIMER.JOB_ID.eq(jobId))
+                .and(JOB_TIMER.ID.eq(id))
+                .execute();
     }
 }

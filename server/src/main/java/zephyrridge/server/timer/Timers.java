@@ -18,11 +18,15 @@ import zephyrridge.server.web.Problem;
 class Timers {
     private static final int MOST_PER_JOB = 12;
 
-    enum Kind { DRAIN, TRAINING, MEMORY_TEST, OTHER }
+    enum Kind {
+        DRAIN,
+        TRAINING,
+        MEMORY_TEST,
+        OTHER
+    }
 
     /** @param secondsLeft 0 when it has run out; pages count on from here themselves, so no clock but the server's matters */
-    record Timer(String id, long job, String machine, Kind kind, int seconds, long secondsLeft, String startedBy) {
-    }
+    record Timer(String id, long job, String machine, Kind kind, int seconds, long secondsLeft, String startedBy) {}
 
     private final TimerStore store;
 
@@ -33,15 +37,27 @@ class Timers {
     /** All timers of all jobs, the one that ends first before the others. */
     List<Timer> all() {
         LocalDateTime now = now();
-        return store.all().stream().map(r -> new Timer(r.id(), r.jobId(), r.machine(), Kind.valueOf(r.kind()), r.seconds(),
-                Math.max(0, r.seconds() - Duration.between(r.startedAt(), now).toSeconds()), r.startedBy()))
-                .sorted(Comparator.comparingLong(Timer::secondsLeft).thenComparing(Timer::id)).toList();
+        return store.all().stream()
+                .map(r -> new Timer(
+                        r.id(),
+                        r.jobId(),
+                        r.machine(),
+                        Kind.valueOf(r.kind()),
+                        r.seconds(),
+                        Math.max(
+                                0,
+                                r.seconds()
+                                        - Duration.between(r.startedAt(), now).toSeconds()),
+                        r.startedBy()))
+                .sorted(Comparator.comparingLong(Timer::secondsLeft).thenComparing(Timer::id))
+                .toList();
     }
 
     @Transactional
     void start(long jobId, Kind kind, int seconds, String by) {
         if (store.count(jobId) >= MOST_PER_JOB) {
-            throw Problem.invalid("timer", "This job has " + MOST_PER_JOB + " timers already; put away those that have run out.");
+            throw Problem.invalid(
+                    "timer", "This job has " + MOST_PER_JOB + " timers already; put away those that have run out.");
         }
         store.insert(new TimerStore.Row(UUID.randomUUID().toString(), jobId, "", kind.name(), seconds, now(), by));
     }

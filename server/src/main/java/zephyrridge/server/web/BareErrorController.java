@@ -17,8 +17,12 @@ class BareErrorController implements ErrorController {
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
         Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
-        HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null ? HttpStatus.valueOf(i) : HttpStatus.NOT_FOUND;
+        HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null
+                ? HttpStatus.valueOf(i)
+                : HttpStatus.NOT_FOUND;
         Problem problem = Problem.of(status, status.name(), ProblemAdvice.said(status.value()), Map.of());
-        return ResponseEntity.status(status).contentType(MediaType.APPLICATION_PROBLEM_JSON).body(problem.getBody());
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(problem.getBody());
     }
 }

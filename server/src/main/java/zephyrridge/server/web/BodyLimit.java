@@ -26,28 +26,37 @@ class BodyLimit extends OncePerRequestFilter {
     private final long photo;
     private final long source;
 
-    BodyLimit(@Value("${zephyr.max-body}") DataSize body, @Value("${zephyr.max-photo}") DataSize photo, @Value("${zephyr.max-source}") DataSize source) {
+    BodyLimit(
+            @Value("${zephyr.max-body}") DataSize body,
+            @Value("${zephyr.max-photo}") DataSize photo,
+            @Value("${zephyr.max-source}") DataSize source) {
         this.body = body.toBytes();
         this.photo = photo.toBytes();
         this.source = source.toBytes();
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
         String path = request.getRequestURI();
-        long most = PHOTOS.matcher(path).matches() ? photo : SOURCES.matcher(path).matches() ? source : body;
+        long most =
+                PHOTOS.matcher(path).matches() ? photo : SOURCES.matcher(path).matches() ? source : body;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");
-            response.getWriter().write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"The request is larger than " + most + " bytes. Send less at a time.\"}");
+            response.getWriter()
+                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"The request is larger than " + most
+                            + " bytes. Send less at a time.\"}");
             return;
         }
-        chain.doFilter(new HttpServletRequestWrapper(request) {
-            @Override
-            public ServletInputStream getInputStream() throws IOException {
-                return new Bounded(super.getInputStream(), most);
-            }
-        }, response);
+        chain.doFilter(
+                new HttpServletRequestWrapper(request) {
+                    @Override
+                    public ServletInputStream getInputStream() throws IOException {
+                        return new Bounded(super.getInputStream(), most);
+                    }
+                },
+                response);
     }
 
     /** Ends with an error after {@code left} bytes; the message converter answers it as an unreadable request. */

@@ -14,13 +14,19 @@ class JsonConfig {
     @Bean
     JsonMapperBuilderCustomizer strictJson() {
         return mapper -> mapper.changeDefaultVisibility(v -> v.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
-                .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES, DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES, DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES,
+                .enable(
+                        DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES,
+                        DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES,
+                        DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES,
                         DeserializationFeature.FAIL_ON_TRAILING_TOKENS);
     }
 
     /** 64 levels are more than any document here has. */
     @Bean
     JsonFactoryBuilderCustomizer boundedJson() {
-        return factory -> factory.streamReadConstraints(StreamReadConstraints.builder().maxNestingDepth(64).maxStringLength(1 << 20).build());
+        return factory -> factory.streamReadConstraints(StreamReadConstraints.builder()
+                .maxNestingDepth(64)
+                .maxStringLength(1 << 20)
+                .build());
     }
 }

@@ -29,7 +29,11 @@ class OpenApiConfig {
 
     @Bean
     OpenAPI openApi() {
-        return new OpenAPI().info(new Info().title("Zephyr Ridge").version("1").description("What the pages of Zephyr Ridge ask the server."));
+        return new OpenAPI()
+                .info(new Info()
+                        .title("Zephyr Ridge")
+                        .version("1")
+                        .description("What the pages of Zephyr Ridge ask the server."));
     }
 
     @Bean
@@ -38,7 +42,9 @@ class OpenApiConfig {
             Schema<?> schema = chain.hasNext() ? chain.next().resolve(type, context, chain) : null;
             if (schema != null && type.getType() != null) {
                 Class<?> raw = Json.mapper().constructType(type.getType()).getRawClass();
-                String name = schema.get$ref() == null ? schema.getName() : schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
+                String name = schema.get$ref() == null
+                        ? schema.getName()
+                        : schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
                 if (raw.isRecord() && name != null) {
                     records.put(name, raw);
                 }
@@ -51,14 +57,18 @@ class OpenApiConfig {
     OpenApiCustomizer requireWhatIsNotOptional() {
         return api -> {
             api.setServers(List.of());
-            api.getComponents().getSchemas().forEach((name, schema) -> Optional.ofNullable(records.get(name)).ifPresent(r -> require(schema, r)));
+            api.getComponents().getSchemas().forEach((name, schema) -> Optional.ofNullable(records.get(name))
+                    .ifPresent(r -> require(schema, r)));
         };
     }
 
     private static void require(Schema<?> schema, Class<?> record) {
         if (schema.getProperties() != null) {
             schema.setRequired(Arrays.stream(record.getRecordComponents())
-                    .filter(c -> c.getType() != Optional.class && schema.getProperties().containsKey(c.getName())).map(RecordComponent::getName).toList());
+                    .filter(c -> c.getType() != Optional.class
+                            && schema.getProperties().containsKey(c.getName()))
+                    .map(RecordComponent::getName)
+                    .toList());
         }
         if (schema.getAllOf() != null) {
             schema.getAllOf().forEach(part -> require(part, record));

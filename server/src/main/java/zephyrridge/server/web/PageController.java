@@ -23,7 +23,9 @@ class PageController {
 
     PageController() throws IOException {
         ClassPathResource index = new ClassPathResource("static/index.html");
-        page = index.exists() ? index.getContentAsString(StandardCharsets.UTF_8) : "<!doctype html><title>Zephyr Ridge</title><p>The pages were not built.";
+        page = index.exists()
+                ? index.getContentAsString(StandardCharsets.UTF_8)
+                : "<!doctype html><title>Zephyr Ridge</title><p>The pages were not built.";
     }
 
     @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/machines", "/machines/**", "/accounts"})
@@ -31,9 +33,14 @@ class PageController {
         byte[] bytes = new byte[18];
         RANDOM.nextBytes(bytes);
         String nonce = Base64.getUrlEncoder().encodeToString(bytes);
-        response.setHeader("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-" + nonce + "'; img-src 'self' data: blob:; "
-                + "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
-        return ResponseEntity.ok().contentType(new MediaType("text", "html", StandardCharsets.UTF_8)).cacheControl(CacheControl.noStore())
+        response.setHeader(
+                "Content-Security-Policy",
+                "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-" + nonce
+                        + "'; img-src 'self' data: blob:; "
+                        + "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
+        return ResponseEntity.ok()
+                .contentType(new MediaType("text", "html", StandardCharsets.UTF_8))
+                .cacheControl(CacheControl.noStore())
                 .body(page.replace("__NONCE__", nonce));
     }
 }

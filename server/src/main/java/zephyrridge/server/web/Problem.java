@@ -22,7 +22,10 @@ public class Problem extends ErrorResponseException {
     }
 
     public static Problem notFound(String what, Object id) {
-        return of(HttpStatus.NOT_FOUND, "NOT_FOUND", "There is no " + what + " " + id + ". It may have been removed; go back to the list and choose again.",
+        return of(
+                HttpStatus.NOT_FOUND,
+                "NOT_FOUND",
+                "There is no " + what + " " + id + ". It may have been removed; go back to the list and choose again.",
                 Map.of("field", what));
     }
 

@@ -42,29 +42,56 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
     @Override
-    protected ResponseEntity<Object> handleMethodArgumentNotValid(MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         List<Map<String, String>> fields = e.getBindingResult().getFieldErrors().stream()
-                .map(f -> Map.of("field", f.getField(), "problem", String.valueOf(f.getDefaultMessage()))).toList();
-        String first = fields.isEmpty() ? "" : fields.get(0).get("field") + " " + fields.get(0).get("problem");
-        Problem problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "INVALID", "Some fields are not right: " + first + ". Correct them and send again.",
+                .map(f -> Map.of("field", f.getField(), "problem", String.valueOf(f.getDefaultMessage())))
+                .toList();
+        String first = fields.isEmpty()
+                ? ""
+                : fields.get(0).get("field") + " " + fields.get(0).get("problem");
+        Problem problem = Problem.of(
+                HttpStatus.UNPROCESSABLE_CONTENT,
+                "INVALID",
+                "Some fields are not right: " + first + ". Correct them and send again.",
                 Map.of("fields", fields));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
     @Override
-    protected ResponseEntity<Object> handleHandlerMethodValidationException(HandlerMethodValidationException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        String field = e.getParameterValidationResults().stream().map(r -> String.valueOf(r.getMethodParameter().getParameterName())).findFirst().orElse("");
-        Problem problem = Problem.invalid(field, field + " " + e.getParameterValidationResults().stream().flatMap(r -> r.getResolvableErrors().stream())
-                .map(x -> String.valueOf(x.getDefaultMessage())).findFirst().orElse("is not right") + ". Correct it and send again.");
+    protected ResponseEntity<Object> handleHandlerMethodValidationException(
+            HandlerMethodValidationException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String field = e.getParameterValidationResults().stream()
+                .map(r -> String.valueOf(r.getMethodParameter().getParameterName()))
+                .findFirst()
+                .orElse("");
+        Problem problem = Problem.invalid(
+                field,
+                field + " "
+                        + e.getParameterValidationResults().stream()
+                                .flatMap(r -> r.getResolvableErrors().stream())
+                                .map(x -> String.valueOf(x.getDefaultMessage()))
+                                .findFirst()
+                                .orElse("is not right")
+                        + ". Correct it and send again.");
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
     @Override
-    protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        String where = e.getCause() instanceof DatabindException d ? d.getPath().stream().map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())
-                .reduce((a, b) -> b.startsWith("[") ? a + b : a + "." + b).orElse("body") : "body";
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        String where = e.getCause() instanceof DatabindException d
+                ? d.getPath().stream()
+                        .map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())
+                        .reduce((a, b) -> b.startsWith("[") ? a + b : a + "." + b)
+                        .orElse("body")
+                : "body";
         String what = e.getCause() instanceof JacksonException j ? inWords(j) : "the body is missing or no JSON";
-        Problem problem = Problem.of(HttpStatus.BAD_REQUEST, "UNREADABLE", "The request could not be read at " + where + ": " + shorten(what) + ". Correct it and send again.", Map.of("field", where));
+        Problem problem = Problem.of(
+                HttpStatus.BAD_REQUEST,
+                "UNREADABLE",
+                "The request could not be read at " + where + ": " + shorten(what) + ". Correct it and send again.",
+                Map.of("field", where));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
@@ -76,27 +103,41 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         if (e instanceof InvalidTypeIdException t) {
             return "there is no type \"" + t.getTypeId() + "\"";
         }
-        if (e instanceof InvalidNullException || e instanceof MismatchedInputException && String.valueOf(e.getOriginalMessage()).contains("Null value for creator property")) {
-            return "a field is missing or null" + Optional.of(CREATOR_PROPERTY.matcher(e.getOriginalMessage())).filter(Matcher::find).map(m -> ": " + m.group(1)).orElse("");
+        if (e instanceof InvalidNullException
+                || e instanceof MismatchedInputException
+                        && String.valueOf(e.getOriginalMessage()).contains("Null value for creator property")) {
+            return "a field is missing or null"
+                    + Optional.of(CREATOR_PROPERTY.matcher(e.getOriginalMessage()))
+                            .filter(Matcher::find)
+                            .map(m -> ": " + m.group(1))
+                            .orElse("");
         }
         if (e instanceof InvalidFormatException f) {
-            Object[] allowed = f.getTargetType() == null ? null : f.getTargetType().getEnumConstants();
-            return "\"" + f.getValue() + "\" is not allowed" + (allowed == null ? "" : "; it is one of " + Arrays.toString(allowed));
+            Object[] allowed =
+                    f.getTargetType() == null ? null : f.getTargetType().getEnumConstants();
+            return "\"" + f.getValue() + "\" is not allowed"
+                    + (allowed == null ? "" : "; it is one of " + Arrays.toString(allowed));
         }
-        if (e instanceof ValueInstantiationException && e.getCause() instanceof IllegalArgumentException cause && cause.getMessage() != null) {
+        if (e instanceof ValueInstantiationException
+                && e.getCause() instanceof IllegalArgumentException cause
+                && cause.getMessage() != null) {
             return cause.getMessage();
         }
         if (e instanceof StreamReadException) {
-            return "this is no valid JSON (line " + e.getLocation().getLineNr() + ", column " + e.getLocation().getColumnNr() + ")";
+            return "this is no valid JSON (line " + e.getLocation().getLineNr() + ", column "
+                    + e.getLocation().getColumnNr() + ")";
         }
         return "a value of another kind is wanted";
     }
 
     /** What the framework refuses by itself gets a code and a remedy too. */
     @Override
-    protected ResponseEntity<Object> handleExceptionInternal(Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    protected ResponseEntity<Object> handleExceptionInternal(
+            Exception e, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         ResponseEntity<Object> answer = super.handleExceptionInternal(e, body, headers, status, request);
-        if (answer != null && answer.getBody() instanceof ProblemDetail problem && (problem.getProperties() == null || !problem.getProperties().containsKey("code"))) {
+        if (answer != null
+                && answer.getBody() instanceof ProblemDetail problem
+                && (problem.getProperties() == null || !problem.getProperties().containsKey("code"))) {
             problem.setProperty("code", String.valueOf(HttpStatus.resolve(status.value())));
             problem.setDetail(said(status.value()));
         }
@@ -127,15 +168,23 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler(ConcurrencyFailureException.class)
     ResponseEntity<ProblemDetail> busy(ConcurrencyFailureException e) {
         LOG.info("concurrent writers", e);
-        return answer(Problem.of(HttpStatus.CONFLICT, "BUSY", "Somebody else wrote at the same moment; nothing of yours was changed. Send it again.", Map.of()));
+        return answer(Problem.of(
+                HttpStatus.CONFLICT,
+                "BUSY",
+                "Somebody else wrote at the same moment; nothing of yours was changed. Send it again.",
+                Map.of()));
     }
 
     /** The database does not answer. Whoever waits is told so, and pages keep the change and send it again. */
     @ExceptionHandler({DataAccessResourceFailureException.class, TransactionException.class})
     ResponseEntity<ProblemDetail> away(Exception e) {
         LOG.error("the database does not answer", e);
-        return answer(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", "The database does not answer; nothing was changed. Wait a moment and send it again; if it stays, look "
-                + "with ./zephyr status.", Map.of()));
+        return answer(Problem.of(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "DATABASE_AWAY",
+                "The database does not answer; nothing was changed. Wait a moment and send it again; if it stays, look "
+                        + "with ./zephyr status.",
+                Map.of()));
     }
 
     private static ResponseEntity<ProblemDetail> answer(Problem problem) {
@@ -145,8 +194,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @ExceptionHandler(Exception.class)
     ResponseEntity<ProblemDetail> unexpected(Exception e, HttpServletRequest request) {
         LOG.error("unexpected at {} {}", request.getMethod(), request.getRequestURI(), e);
-        return ResponseEntity.internalServerError().body(Problem.of(HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED",
-                "Something went wrong on the server; nothing was changed. Try again, and if it stays, look into the server's log.", Map.of()).getBody());
+        return ResponseEntity.internalServerError()
+                .body(Problem.of(
+                                HttpStatus.INTERNAL_SERVER_ERROR,
+                                "UNEXPECTED",
+                                "Something went wrong on the server; nothing was changed. Try again, and if it stays, look into the server's log.",
+                                Map.of())
+                        .getBody());
     }
 
     private static String shorten(String text) {

@@ -20,23 +20,39 @@ import zephyrridge.server.account.SignInDelay;
 class SecurityConfig {
     @Bean
     SecurityFilterChain filters(HttpSecurity http, SignInDelay signInDelay) throws Exception {
-        http.authorizeHttpRequests(r -> r
-                .requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account").permitAll()
-                .requestMatchers("/api/accounts", "/api/accounts/**").hasRole("LEAD")
-                .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
-                // The desk account reads only.
-                .requestMatchers("/api/labels/decode", "/api/sign-out").authenticated()
-                .requestMatchers("/api/**").hasAnyRole("LEAD", "TECHNICIAN")
-                .anyRequest().permitAll());
+        http.authorizeHttpRequests(
+                r -> r.requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account")
+                        .permitAll()
+                        .requestMatchers("/api/accounts", "/api/accounts/**")
+                        .hasRole("LEAD")
+                        .requestMatchers(HttpMethod.GET, "/api/**")
+                        .authenticated()
+                        // The desk account reads only.
+                        .requestMatchers("/api/labels/decode", "/api/sign-out")
+                        .authenticated()
+                        .requestMatchers("/api/**")
+                        .hasAnyRole("LEAD", "TECHNICIAN")
+                        .anyRequest()
+                        .permitAll());
         http.csrf(c -> c.spa());
         http.addFilterBefore(signInDelay, UsernamePasswordAuthenticationFilter.class);
-        http.formLogin(f -> f.loginProcessingUrl("/api/sign-in").usernameParameter("login").passwordParameter("password")
+        http.formLogin(f -> f.loginProcessingUrl("/api/sign-in")
+                .usernameParameter("login")
+                .passwordParameter("password")
                 .successHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT))
-                .failureHandler((request, response, e) -> answer(response, 401, "SIGN_IN_FAILED", "Login or password is not right. Check both and try again.")));
-        http.logout(l -> l.logoutUrl("/api/sign-out").logoutSuccessHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT)));
-        http.exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED))
-                .accessDeniedHandler((request, response, denied) -> answer(response, 403, "NOT_ALLOWED",
-                        "This account may not do that, or the page is older than your sign-in. Reload the page; if it stays, ask the lead.")));
+                .failureHandler((request, response, e) -> answer(
+                        response, 401, "SIGN_IN_FAILED", "Login or password is not right. Check both and try again.")));
+        http.logout(l -> l.logoutUrl("/api/sign-out")
+                .logoutSuccessHandler(
+                        (request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT)));
+        http.exceptionHandling(
+                e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED))
+                        .accessDeniedHandler(
+                                (request, response, denied) -> answer(
+                                        response,
+                                        403,
+                                        "NOT_ALLOWED",
+                                        "This account may not do that, or the page is older than your sign-in. Reload the page; if it stays, ask the lead.")));
         http.headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives("default-src 'none'; frame-ancestors 'none'"))
                 .frameOptions(HeadersConfigurer.FrameOptionsConfig::deny)
                 .referrerPolicy(r -> r.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)));
@@ -49,10 +65,12 @@ class SecurityConfig {
         return new BCryptPasswordEncoder();
     }
 
-    private static void answer(HttpServletResponse response, int status, String code, String detail) throws java.io.IOException {
+    private static void answer(HttpServletResponse response, int status, String code, String detail)
+            throws java.io.IOException {
         response.setStatus(status);
         response.setContentType("application/problem+json");
         response.setCharacterEncoding("UTF-8");
-        response.getWriter().write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
+        response.getWriter()
+                .write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
     }
 }

@@ -32,30 +32,21 @@ public enum LabelFinding implements FindingCode {
         return detailType;
     }
 
-    public record Line(String line) implements Detail {
-    }
+    public record Line(String line) implements Detail {}
 
-    public record Length(int length, int longest) implements Detail {
-    }
+    public record Length(int length, int longest) implements Detail {}
 
-    public record Missing(LabelField field, List<String> candidates) implements Detail {
-    }
+    public record Missing(LabelField field, List<String> candidates) implements Detail {}
 
-    public record Density(String capacity, String organisation, String needed, List<String> made) implements Detail {
-    }
+    public record Density(String capacity, String organisation, String needed, List<String> made) implements Detail {}
 
-    public record Number(int printed, String meaning) implements Detail {
-    }
+    public record Number(int printed, String meaning) implements Detail {}
 
-    public record Bin(String printed, String rate, List<String> known) implements Detail {
-    }
+    public record Bin(String printed, String rate, List<String> known) implements Detail {}
 
-    public record Characters(String printed, String readAs) implements Detail {
-    }
+    public record Characters(String printed, String readAs) implements Detail {}
 
-    public record Letter(String letter) implements Detail {
-    }
+    public record Letter(String letter) implements Detail {}
 
-    public record Width(int width, String organisation) implements Detail {
-    }
+    public record Width(int width, String organisation) implements Detail {}
 }

@@ -34,38 +34,67 @@ final class LabelOrganisation {
     }
 
     /** @param pcFrom where the PC number begins; a missing part is suggested in front of it */
-    Optional<Organisation> decode(Optional<Part> capacityPart, Optional<LabelText.OrganisationPart> organisationPart, int pcFrom) {
-        Optional<ByteSize> capacity = capacityPart.map(LabelText::capacityMebibytes)
-                .filter(mib -> mib > 0 && mib <= LARGEST_GIB * 1024).map(ByteSize::ofMebibytes);
+    Optional<Organisation> decode(
+            Optional<Part> capacityPart, Optional<LabelText.OrganisationPart> organisationPart, int pcFrom) {
+        Optional<ByteSize> capacity = capacityPart
+                .map(LabelText::capacityMebibytes)
+                .filter(mib -> mib > 0 && mib <= LARGEST_GIB * 1024)
+                .map(ByteSize::ofMebibytes);
         capacity.ifPresent(c -> parser.printed(LabelField.CAPACITY, c.toString(), capacityPart.orElseThrow()));
         capacityPart.ifPresent(parser::noteConfusedDigits);
         organisationPart.ifPresent(o -> parser.printed(LabelField.ORGANISATION, printed(o), o.whole()));
         if (capacity.isPresent() && organisationPart.isPresent()) {
             return whole(capacity.get(), capacityPart.get(), organisationPart.get());
         }
-        List<Organisation> fitting = OrganisationSolver.solve(new OrganisationSolver.Known(generation, capacity,
+        List<Organisation> fitting = OrganisationSolver.solve(new OrganisationSolver.Known(
+                generation,
+                capacity,
                 organisationPart.map(o -> OptionalInt.of(o.ranks())).orElse(OptionalInt.empty()),
-                organisationPart.map(o -> OptionalInt.of(o.width())).orElse(OptionalInt.empty()), Optional.empty(), OptionalInt.empty(), ecc));
-        parser.missing(capacity.isEmpty() ? LabelField.CAPACITY : LabelField.ORGANISATION,
-                fitting.stream().map(o -> o.capacity() + " " + o.label() + " of " + o.density()).limit(6).toList());
-        int insertAt = capacity.isPresent() ? capacityPart.get().to() : organisationPart.map(o -> o.whole().from()).orElse(pcFrom);
+                organisationPart.map(o -> OptionalInt.of(o.width())).orElse(OptionalInt.empty()),
+                Optional.empty(),
+                OptionalInt.empty(),
+                ecc));
+        parser.missing(
+                capacity.isEmpty() ? LabelField.CAPACITY : LabelField.ORGANISATION,
+                fitting.stream()
+                        .map(o -> o.capacity() + " " + o.label() + " of " + o.density())
+                        .limit(6)
+                        .toList());
+        int insertAt = capacity.isPresent()
+                ? capacityPart.get().to()
+                : organisationPart.map(o -> o.whole().from()).orElse(pcFrom);
         fitting.stream().limit(4).forEach(o -> {
-            String inserted = capacity.isPresent() ? " " + o.label() : (o.capacity() + " ").replace(" GiB", "GB").replace(" MiB", "MB");
-            parser.suggest(line.substring(0, insertAt) + inserted + line.substring(insertAt), o.label(), o.density().toString(), inserted.strip().length(), 0.5);
+            String inserted = capacity.isPresent()
+                    ? " " + o.label()
+                    : (o.capacity() + " ").replace(" GiB", "GB").replace(" MiB", "MB");
+            parser.suggest(
+                    line.substring(0, insertAt) + inserted + line.substring(insertAt),
+                    o.label(),
+                    o.density().toString(),
+                    inserted.strip().length(),
+                    0.5);
         });
         return Optional.empty();
     }
 
     private Optional<Organisation> whole(ByteSize capacity, Part capacityPart, LabelText.OrganisationPart part) {
-        Stacking stacking = part.stackHeight().isPresent() ? Stacking.SINGLE_LOAD : part.package_().isPresent() ? Stacking.MULTI_LOAD : Stacking.SINGLE_DIE;
-        int dies = part.stackHeight().orElse(part.package_().map(c -> c == 'Q' ? 4 : 2).orElse(1));
+        Stacking stacking = part.stackHeight().isPresent()
+                ? Stacking.SINGLE_LOAD
+                : part.package_().isPresent() ? Stacking.MULTI_LOAD : Stacking.SINGLE_DIE;
+        int dies = part.stackHeight()
+                .orElse(part.package_().map(c -> c == 'Q' ? 4 : 2).orElse(1));
         int logical = part.ranks() * (stacking == Stacking.SINGLE_LOAD ? dies : 1);
         int mebibits = Organisation.densityMebibitsFor(capacity, logical, part.width());
         DieDensity density = mebibits == 0 ? null : new DieDensity(mebibits);
         if (density == null || !generation.isMade(density)) {
             boolean coded = density != null && generation.isCodedOnly(density);
-            impossible(coded ? LabelFinding.LABEL_RARE_DENSITY : LabelFinding.LABEL_IMPOSSIBLE_DENSITY, coded ? Severity.RISK : Severity.STOP,
-                    capacity, capacityPart, part, density);
+            impossible(
+                    coded ? LabelFinding.LABEL_RARE_DENSITY : LabelFinding.LABEL_IMPOSSIBLE_DENSITY,
+                    coded ? Severity.RISK : Severity.STOP,
+                    capacity,
+                    capacityPart,
+                    part,
+                    density);
             if (!coded) {
                 return Optional.empty();
             }
@@ -73,31 +102,66 @@ final class LabelOrganisation {
         Organisation organisation = new Organisation(part.ranks(), part.width(), density, dies, stacking);
         Evidence.Formula formula = Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), logical);
         parser.computed(LabelField.DIE_DENSITY, density.toString(), formula);
-        parser.computed(LabelField.CHIPS, String.valueOf(organisation.packages(generation, ecc)),
-                Evidence.Formula.of("chips = ranks x 64 / width / dies per chip + check chips", logical, part.width(), dies, ecc ? 1 : 0));
+        parser.computed(
+                LabelField.CHIPS,
+                String.valueOf(organisation.packages(generation, ecc)),
+                Evidence.Formula.of(
+                        "chips = ranks x 64 / width / dies per chip + check chips",
+                        logical,
+                        part.width(),
+                        dies,
+                        ecc ? 1 : 0));
         if (ecc && part.width() == 16 && generation != MemoryGeneration.DDR5) {
-            parser.find(LabelFinding.LABEL_WIDTH_WITHOUT_ECC, Severity.RISK, new LabelFinding.Width(16, part.whole().text()), parser.span(part.whole()));
+            parser.find(
+                    LabelFinding.LABEL_WIDTH_WITHOUT_ECC,
+                    Severity.RISK,
+                    new LabelFinding.Width(16, part.whole().text()),
+                    parser.span(part.whole()));
         }
         if (part.ranks() == 1 && part.width() == 16 && buffering == Buffering.UNBUFFERED) {
-            parser.find(LabelFinding.LABEL_SINGLE_RANK_WIDE, Severity.NOTE, new LabelFinding.Width(16, part.whole().text()), parser.span(part.whole()));
+            parser.find(
+                    LabelFinding.LABEL_SINGLE_RANK_WIDE,
+                    Severity.NOTE,
+                    new LabelFinding.Width(16, part.whole().text()),
+                    parser.span(part.whole()));
         }
         return Optional.of(organisation);
     }
 
-    private void impossible(LabelFinding code, Severity severity, ByteSize capacity, Part capacityPart, LabelText.OrganisationPart part, DieDensity needed) {
+    private void impossible(
+            LabelFinding code,
+            Severity severity,
+            ByteSize capacity,
+            Part capacityPart,
+            LabelText.OrganisationPart part,
+            DieDensity needed) {
         List<OrganisationSolver.Misreading> misreadings =
                 OrganisationSolver.misreadings(generation, capacity, part.ranks(), part.width());
         List<String> made = generation.made().stream().map(DieDensity::toString).toList();
-        parser.find(code, severity, new LabelFinding.Density(capacity.toString(), printed(part), needed == null ? "no whole die" : needed.toString(), made),
-                parser.span(part.whole()), Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), part.ranks()));
+        parser.find(
+                code,
+                severity,
+                new LabelFinding.Density(
+                        capacity.toString(), printed(part), needed == null ? "no whole die" : needed.toString(), made),
+                parser.span(part.whole()),
+                Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), part.ranks()));
         for (OrganisationSolver.Misreading m : misreadings) {
             String better = replace(line, part.whole(), m.organisation().label());
             if (!m.capacity().equals(capacity)) {
                 String gigabytes = m.capacity().mebibytes() / 1024 + "GB";
-                better = capacityPart.from() < part.whole().from() ? replace(better, capacityPart, gigabytes)
-                        : replace(replace(line, capacityPart, gigabytes), part.whole(), m.organisation().label());
+                better = capacityPart.from() < part.whole().from()
+                        ? replace(better, capacityPart, gigabytes)
+                        : replace(
+                                replace(line, capacityPart, gigabytes),
+                                part.whole(),
+                                m.organisation().label());
             }
-            parser.suggest(better, m.organisation().label(), m.organisation().density().toString(), m.charactersChanged(), m.weight());
+            parser.suggest(
+                    better,
+                    m.organisation().label(),
+                    m.organisation().density().toString(),
+                    m.charactersChanged(),
+                    m.weight());
         }
     }
 
@@ -106,6 +170,9 @@ final class LabelOrganisation {
     }
 
     private static String printed(LabelText.OrganisationPart o) {
-        return o.ranks() + (o.stackHeight().map(h -> "S" + h).orElse(o.package_().map(String::valueOf).orElse(""))) + "Rx" + o.width();
+        return o.ranks()
+                + (o.stackHeight()
+                        .map(h -> "S" + h)
+                        .orElse(o.package_().map(String::valueOf).orElse(""))) + "Rx" + o.width();
     }
 }

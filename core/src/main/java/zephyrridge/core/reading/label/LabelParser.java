@@ -44,7 +44,11 @@ public final class LabelParser {
     public static LabelReading parse(String line) {
         LabelParser parser = new LabelParser(line.length() > LabelText.LONGEST ? "" : line);
         if (line.length() > LabelText.LONGEST) {
-            parser.find(LabelFinding.LABEL_TOO_LONG, Severity.STOP, new LabelFinding.Length(line.length(), LabelText.LONGEST), LABEL_FORM);
+            parser.find(
+                    LabelFinding.LABEL_TOO_LONG,
+                    Severity.STOP,
+                    new LabelFinding.Length(line.length(), LabelText.LONGEST),
+                    LABEL_FORM);
             return new LabelReading(line, List.of(), Optional.empty(), parser.findings, List.of());
         }
         return parser.decode();
@@ -67,7 +71,8 @@ public final class LabelParser {
         return new LabelReading(line, List.copyOf(values), spec, List.copyOf(findings), List.copyOf(suggestions));
     }
 
-    private Optional<ModuleSpec> module(LabelText.PcPart pc, Optional<Part> capacity, Optional<LabelText.OrganisationPart> organisation) {
+    private Optional<ModuleSpec> module(
+            LabelText.PcPart pc, Optional<Part> capacity, Optional<LabelText.OrganisationPart> organisation) {
         MemoryGeneration generation = MemoryGeneration.valueOf(pc.generation() == 1 ? "DDR" : "DDR" + pc.generation());
         printed(LabelField.GENERATION, generation.name(), pc.whole());
         noteConfusedDigits(pc.number());
@@ -75,49 +80,86 @@ public final class LabelParser {
         Optional<SpeedBin> bin = rate.flatMap(r -> bin(generation, r, pc));
         List<Integer> millivolts = voltage(generation, pc);
         Optional<Buffering> buffering = moduleLetter(pc);
-        boolean ecc = (pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) || text.has("EC4", "EC8")) && !text.has("NON-ECC", "NON ECC");
+        boolean ecc =
+                (pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) || text.has("EC4", "EC8"))
+                        && !text.has("NON-ECC", "NON ECC");
         addEcc(pc, ecc);
         Optional<FormFactor> form = formFactor(pc);
         pc.rawCard().ifPresent(c -> printed(LabelField.RAW_CARD, c.text(), c));
         pc.revision().ifPresent(r -> printed(LabelField.SPD_REVISION, revision(r.digits()), r));
         pc.grade().ifPresent(g -> printed(LabelField.TEMPERATURE_GRADE, g.text(), g));
-        Optional<Organisation> whole = new LabelOrganisation(this, line, generation, ecc, buffering.orElse(Buffering.UNBUFFERED))
+        Optional<Organisation> whole = new LabelOrganisation(
+                        this, line, generation, ecc, buffering.orElse(Buffering.UNBUFFERED))
                 .decode(capacity, organisation, pc.whole().from());
         if (rate.isEmpty() || whole.isEmpty() || form.isEmpty() || buffering.isEmpty()) {
             return Optional.empty();
         }
-        return Optional.of(new ModuleSpec(generation, form.get(), buffering.get(), ecc, whole.get(), rate.get(), // A label without a bin leaves the timings open, which a layout then says where it matters.
+        return Optional.of(new ModuleSpec(
+                generation,
+                form.get(),
+                buffering.get(),
+                ecc,
+                whole.get(),
+                rate.get(), // A label without a bin leaves the timings open, which a layout then says where it matters.
                 bin.map(SpeedBin::timings),
-                millivolts, Optional.empty()));
+                millivolts,
+                Optional.empty()));
     }
 
     private Optional<DataRate> rate(MemoryGeneration generation, LabelText.PcPart pc) {
         int number = pc.number().number();
-        boolean transfers = pc.named() || (pc.generation() >= 4 && pc.number().text().length() == 4);
-        boolean informal = pc.generation() == 3 && !transfers && Rates.byName(generation, number).isPresent();
-        Optional<Rates.Row> row = transfers || informal ? Rates.byName(generation, number) : Rates.byMegabytesPerSecond(generation, number);
+        boolean transfers =
+                pc.named() || (pc.generation() >= 4 && pc.number().text().length() == 4);
+        boolean informal = pc.generation() == 3
+                && !transfers
+                && Rates.byName(generation, number).isPresent();
+        Optional<Rates.Row> row = transfers || informal
+                ? Rates.byName(generation, number)
+                : Rates.byMegabytesPerSecond(generation, number);
         if (row.isEmpty()) {
-            find(LabelFinding.LABEL_RATE_UNKNOWN, Severity.STOP, new LabelFinding.Number(number, transfers ? "MT/s" : "MB/s"), span(pc.number()));
+            find(
+                    LabelFinding.LABEL_RATE_UNKNOWN,
+                    Severity.STOP,
+                    new LabelFinding.Number(number, transfers ? "MT/s" : "MB/s"),
+                    span(pc.number()));
             return Optional.empty();
         }
         DataRate rate = row.get().rate();
         if (informal) {
-            find(LabelFinding.LABEL_UNIT_IS_INFORMAL, Severity.NOTE, new LabelFinding.Number(number, generation + "-" + rate.name()), span(pc.number()));
+            find(
+                    LabelFinding.LABEL_UNIT_IS_INFORMAL,
+                    Severity.NOTE,
+                    new LabelFinding.Number(number, generation + "-" + rate.name()),
+                    span(pc.number()));
         } else if (!transfers) {
-            find(LabelFinding.LABEL_UNIT_IS_MEGABYTES, Severity.NOTE, new LabelFinding.Number(number, generation + "-" + rate.name()), span(pc.number()));
+            find(
+                    LabelFinding.LABEL_UNIT_IS_MEGABYTES,
+                    Severity.NOTE,
+                    new LabelFinding.Number(number, generation + "-" + rate.name()),
+                    span(pc.number()));
         }
-        values.add(new LabelReading.Value(LabelField.RATE, rate.toString(), transfers || informal ? Origin.PRINTED : Origin.TABLE,
+        values.add(new LabelReading.Value(
+                LabelField.RATE,
+                rate.toString(),
+                transfers || informal ? Origin.PRINTED : Origin.TABLE,
                 transfers || informal ? span(pc.number()) : new Evidence.Clause("JESD21-C", "PC numbers", true)));
         return Optional.of(rate);
     }
 
     private Optional<SpeedBin> bin(MemoryGeneration generation, DataRate rate, LabelText.PcPart pc) {
-        List<String> known = SpeedBin.of(generation, rate).stream().map(b -> b.letters() + " = " + b.clocks()).toList();
+        List<String> known = SpeedBin.of(generation, rate).stream()
+                .map(b -> b.letters() + " = " + b.clocks())
+                .toList();
         if (pc.bin().isPresent()) {
             Part letters = pc.bin().get();
             Optional<SpeedBin> bin = SpeedBin.find(generation, rate, letters.text());
             if (bin.isEmpty()) {
-                find(LabelFinding.LABEL_BIN_UNKNOWN, Severity.RISK, new LabelFinding.Bin(letters.text(), rate.toString(), known), span(letters), BINS);
+                find(
+                        LabelFinding.LABEL_BIN_UNKNOWN,
+                        Severity.RISK,
+                        new LabelFinding.Bin(letters.text(), rate.toString(), known),
+                        span(letters),
+                        BINS);
             } else {
                 values.add(new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
             }
@@ -128,18 +170,28 @@ public final class LabelParser {
             if (generation == MemoryGeneration.DDR) {
                 // Half clocks have no place in a layout's CAS latencies: shown, not planned with.
                 String d = cl.digits();
-                printed(LabelField.TIMINGS, d.charAt(0) + (d.charAt(1) == '0' ? "" : "." + d.charAt(1)) + "-" + d.charAt(2) + "-" + d.charAt(3), cl);
+                printed(
+                        LabelField.TIMINGS,
+                        d.charAt(0) + (d.charAt(1) == '0' ? "" : "." + d.charAt(1)) + "-" + d.charAt(2) + "-"
+                                + d.charAt(3),
+                        cl);
                 return Optional.empty();
             }
             int clocks = generation == MemoryGeneration.DDR2 ? cl.digits().charAt(0) - '0' : cl.number();
             Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, clocks);
             if (bin.isEmpty()) {
-                find(LabelFinding.LABEL_CL_UNUSUAL, Severity.RISK, new LabelFinding.Bin(cl.digits(), rate.toString(), known), span(cl), BINS);
+                find(
+                        LabelFinding.LABEL_CL_UNUSUAL,
+                        Severity.RISK,
+                        new LabelFinding.Bin(cl.digits(), rate.toString(), known),
+                        span(cl),
+                        BINS);
             }
             if (generation == MemoryGeneration.DDR2) {
                 printed(LabelField.TIMINGS, String.join("-", cl.digits().split("")), cl);
             } else {
-                bin.ifPresent(b -> values.add(new LabelReading.Value(LabelField.TIMINGS, b.clocks(), Origin.TABLE, BINS)));
+                bin.ifPresent(
+                        b -> values.add(new LabelReading.Value(LabelField.TIMINGS, b.clocks(), Origin.TABLE, BINS)));
             }
             return bin;
         }
@@ -149,20 +201,30 @@ public final class LabelParser {
 
     private List<Integer> voltage(MemoryGeneration generation, LabelText.PcPart pc) {
         String letter = pc.voltageLetter().map(Part::text).orElse("");
-        List<Integer> millivolts = generation != MemoryGeneration.DDR3 ? List.of(generation.nominalMillivolts())
+        List<Integer> millivolts = generation != MemoryGeneration.DDR3
+                ? List.of(generation.nominalMillivolts())
                 : switch (letter) {
                     case "L" -> List.of(1350, 1500);
                     case "U" -> List.of(1250, 1350, 1500);
                     default -> List.of(1500);
                 };
-        String shown = millivolts.stream().map(mv -> mv / 1000.0 + " V").reduce((a, b) -> a + " or " + b).orElseThrow();
-        values.add(new LabelReading.Value(LabelField.VOLTAGE, shown, letter.isEmpty() ? Origin.TABLE : Origin.PRINTED,
-                pc.voltageLetter().<Evidence>map(this::span).orElse(new Evidence.Clause("JESD79", "supply voltage", true))));
+        String shown = millivolts.stream()
+                .map(mv -> mv / 1000.0 + " V")
+                .reduce((a, b) -> a + " or " + b)
+                .orElseThrow();
+        values.add(new LabelReading.Value(
+                LabelField.VOLTAGE,
+                shown,
+                letter.isEmpty() ? Origin.TABLE : Origin.PRINTED,
+                pc.voltageLetter()
+                        .<Evidence>map(this::span)
+                        .orElse(new Evidence.Clause("JESD79", "supply voltage", true))));
         return millivolts;
     }
 
     private Optional<Buffering> moduleLetter(LabelText.PcPart pc) {
-        Optional<Buffering> buffering = pc.letter().isEmpty() ? Optional.of(text.has("RDIMM", "REGISTERED") ? Buffering.REGISTERED : Buffering.UNBUFFERED)
+        Optional<Buffering> buffering = pc.letter().isEmpty()
+                ? Optional.of(text.has("RDIMM", "REGISTERED") ? Buffering.REGISTERED : Buffering.UNBUFFERED)
                 : switch (pc.letter().get().text()) {
                     case "U", "E", "S", "T" -> Optional.of(Buffering.UNBUFFERED);
                     case "R", "P" -> Optional.of(Buffering.REGISTERED);
@@ -171,25 +233,37 @@ public final class LabelParser {
                 };
         if (buffering.isEmpty()) {
             Part letter = pc.letter().orElseThrow();
-            find(LabelFinding.LABEL_MODULE_LETTER_UNKNOWN, Severity.RISK, new LabelFinding.Letter(letter.text()), span(letter));
+            find(
+                    LabelFinding.LABEL_MODULE_LETTER_UNKNOWN,
+                    Severity.RISK,
+                    new LabelFinding.Letter(letter.text()),
+                    span(letter));
         } else {
-            values.add(new LabelReading.Value(LabelField.BUFFERING, buffering.get().name(), pc.letter().isPresent() ? Origin.PRINTED : Origin.TABLE,
+            values.add(new LabelReading.Value(
+                    LabelField.BUFFERING,
+                    buffering.get().name(),
+                    pc.letter().isPresent() ? Origin.PRINTED : Origin.TABLE,
                     pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
         }
         return buffering;
     }
 
     private void addEcc(LabelText.PcPart pc, boolean ecc) {
-        values.add(new LabelReading.Value(LabelField.ECC, ecc ? "yes" : "no", Origin.TABLE,
+        values.add(new LabelReading.Value(
+                LabelField.ECC,
+                ecc ? "yes" : "no",
+                Origin.TABLE,
                 pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
     }
 
     private Optional<FormFactor> formFactor(LabelText.PcPart pc) {
         if (text.has("CAMM2")) {
-            values.add(new LabelReading.Value(LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LABEL_FORM));
+            values.add(new LabelReading.Value(
+                    LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LABEL_FORM));
             return Optional.of(FormFactor.CAMM2);
         }
-        Optional<FormFactor> form = pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
+        Optional<FormFactor> form =
+                pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
         if (form.isEmpty() && text.has("SODIMM", "SO-DIMM", "SO DIMM")) {
             form = Optional.of(FormFactor.SO_DIMM);
         } else if (form.isEmpty() && text.has("UDIMM", "RDIMM", "DIMM")) {
@@ -200,7 +274,10 @@ public final class LabelParser {
             suggest(line + " SO-DIMM", "", "", 8, 0.5);
             suggest(line + " UDIMM", "", "", 6, 0.3);
         } else {
-            values.add(new LabelReading.Value(LabelField.FORM_FACTOR, form.get().name(), Origin.PRINTED,
+            values.add(new LabelReading.Value(
+                    LabelField.FORM_FACTOR,
+                    form.get().name(),
+                    Origin.PRINTED,
                     pc.letter().<Evidence>map(this::span).orElse(LABEL_FORM)));
         }
         return form;
@@ -212,7 +289,11 @@ public final class LabelParser {
 
     void noteConfusedDigits(Part part) {
         if (part.hasConfusedDigits()) {
-            find(LabelFinding.LABEL_CHARACTERS_READ_AS, Severity.NOTE, new LabelFinding.Characters(part.text(), part.digits()), span(part));
+            find(
+                    LabelFinding.LABEL_CHARACTERS_READ_AS,
+                    Severity.NOTE,
+                    new LabelFinding.Characters(part.text(), part.digits()),
+                    span(part));
         }
     }
 
@@ -221,8 +302,11 @@ public final class LabelParser {
     }
 
     void missing(LabelField field, List<String> candidates) {
-        find(LabelFinding.LABEL_FIELD_MISSING, field == LabelField.TIMINGS ? Severity.NOTE : Severity.RISK,
-                new LabelFinding.Missing(field, candidates), LABEL_FORM);
+        find(
+                LabelFinding.LABEL_FIELD_MISSING,
+                field == LabelField.TIMINGS ? Severity.NOTE : Severity.RISK,
+                new LabelFinding.Missing(field, candidates),
+                LABEL_FORM);
     }
 
     void printed(LabelField field, String value, Part part) {

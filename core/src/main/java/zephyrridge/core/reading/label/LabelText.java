@@ -13,25 +13,29 @@ final class LabelText {
     private static final String D = "[0-9OI]";
     private static final String GAP = "[\\s\\-_]{0,3}";
 
-    private static final Pattern CAPACITY = Pattern.compile("(?<![A-Z0-9.])(" + D + "{1,5})\\s{0,2}([GM])I?B?(?![A-Z0-9])|(?<![A-Z0-9.])("
-            + D + "{1,5})\\s{0,2}([GM])I?B");
+    private static final Pattern CAPACITY = Pattern.compile("(?<![A-Z0-9.])(" + D
+            + "{1,5})\\s{0,2}([GM])I?B?(?![A-Z0-9])|(?<![A-Z0-9.])(" + D + "{1,5})\\s{0,2}([GM])I?B");
     private static final Pattern ORGANISATION =
             Pattern.compile("(?<![A-Z0-9])([1248I])(?:(S)([248])|([DQ]))?\\s?R\\s?[X*]\\s?(4|8|16|I6|32)(?![0-9])");
     /** A full line: generation, voltage letter, number, then everything up to the next long gap. */
     private static final Pattern PC = Pattern.compile("PC\\s?([2345]?)\\s?([LU])?" + GAP + "(" + D + "{4,5})");
     /** S-25330: module letter, CL in tenths, tRCD, tRP, SPD revision. */
-    private static final Pattern DDR_TAIL = Pattern.compile("([USRM])(?:" + GAP + "(" + D + "{4})(" + D + "))?(?:" + GAP + "([A-Z])(" + D + "))?");
-    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?:" + GAP + "(" + D + "{3}))?(?:" + GAP + "(" + D
-            + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
-    private static final Pattern DDR3_TAIL = Pattern.compile(GAP + "([UESRLTMNP])(?:" + GAP + "(" + D + "{1,2}))?(?:" + GAP + "(" + D
-            + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
-    private static final Pattern DDR4_TAIL = Pattern.compile("(AA|AB|AC|[JKLMNPRTUVWYZ])?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP
-            + "(" + D + "{2}))?");
-    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?)?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D
-            + "{4}))?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
-    private static final Pattern NAMED = Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?[\\s\\-]{0,2}(" + D + "{3,4})(?![0-9A-Z]|\\s?[GM]I?B)");
+    private static final Pattern DDR_TAIL =
+            Pattern.compile("([USRM])(?:" + GAP + "(" + D + "{4})(" + D + "))?(?:" + GAP + "([A-Z])(" + D + "))?");
+
+    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?:" + GAP + "(" + D + "{3}))?(?:" + GAP + "("
+            + D + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
+    private static final Pattern DDR3_TAIL = Pattern.compile(GAP + "([UESRLTMNP])(?:" + GAP + "(" + D + "{1,2}))?(?:"
+            + GAP + "(" + D + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
+    private static final Pattern DDR4_TAIL = Pattern.compile(
+            "(AA|AB|AC|[JKLMNPRTUVWYZ])?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D + "{2}))?");
+    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?)?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D
+            + "))?(?:" + GAP + "(" + D + "{4}))?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
+    private static final Pattern NAMED =
+            Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?[\\s\\-]{0,2}(" + D + "{3,4})(?![0-9A-Z]|\\s?[GM]I?B)");
     /** "8GB DDR4 SODIMM 2666MHz": the generation and the rate stand apart. */
     private static final Pattern GENERATION_WORD = Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?(?![0-9])");
+
     private static final Pattern RATE_WORD = Pattern.compile("(?<![0-9A-Z])(" + D + "{3,4})\\s?(?:MHZ|MT/S|MTPS|MTS)");
 
     record Part(String text, int from, int to) {
@@ -53,12 +57,21 @@ final class LabelText {
      * @param named written as "DDR4-2666": the number is MT/s whatever the generation
      * @param cl the CAS latency or the three clocks, where the generation prints digits: DDR "2533", DDR2 "666", DDR3 "11"
      */
-    record PcPart(int generation, boolean named, Optional<Part> voltageLetter, Part number, Part whole, Optional<Part> bin, Optional<Part> letter,
-            Optional<Part> rawCard, Optional<Part> cl, Optional<Part> revision, Optional<Part> grade) {
-    }
+    record PcPart(
+            int generation,
+            boolean named,
+            Optional<Part> voltageLetter,
+            Part number,
+            Part whole,
+            Optional<Part> bin,
+            Optional<Part> letter,
+            Optional<Part> rawCard,
+            Optional<Part> cl,
+            Optional<Part> revision,
+            Optional<Part> grade) {}
 
-    record OrganisationPart(int ranks, Optional<Integer> stackHeight, Optional<Character> package_, int width, Part whole) {
-    }
+    record OrganisationPart(
+            int ranks, Optional<Integer> stackHeight, Optional<Character> package_, int width, Part whole) {}
 
     private final String upper;
 
@@ -97,9 +110,12 @@ final class LabelText {
         if (!m.find()) {
             return Optional.empty();
         }
-        return Optional.of(new OrganisationPart(m.group(1).equals("I") ? 1 : Integer.parseInt(m.group(1)),
-                Optional.ofNullable(m.group(3)).map(Integer::valueOf), Optional.ofNullable(m.group(4)).map(s -> s.charAt(0)),
-                Integer.parseInt(m.group(5).replace('I', '1')), new Part(m.group(), m.start(), m.end())));
+        return Optional.of(new OrganisationPart(
+                m.group(1).equals("I") ? 1 : Integer.parseInt(m.group(1)),
+                Optional.ofNullable(m.group(3)).map(Integer::valueOf),
+                Optional.ofNullable(m.group(4)).map(s -> s.charAt(0)),
+                Integer.parseInt(m.group(5).replace('I', '1')),
+                new Part(m.group(), m.start(), m.end())));
     }
 
     Optional<PcPart> pc() {
@@ -109,25 +125,47 @@ final class LabelText {
         }
         int generation = m.group(1).isEmpty() ? 1 : Integer.parseInt(m.group(1));
         Part number = part(m, 3);
-        Matcher tail = switch (generation) {
-            case 1 -> DDR_TAIL.matcher(upper);
-            case 2 -> DDR2_TAIL.matcher(upper);
-            case 3 -> DDR3_TAIL.matcher(upper);
-            case 4 -> DDR4_TAIL.matcher(upper);
-            case 5 -> DDR5_TAIL.matcher(upper);
-            default -> throw new IllegalStateException("generation " + generation);
-        };
+        Matcher tail =
+                switch (generation) {
+                    case 1 -> DDR_TAIL.matcher(upper);
+                    case 2 -> DDR2_TAIL.matcher(upper);
+                    case 3 -> DDR3_TAIL.matcher(upper);
+                    case 4 -> DDR4_TAIL.matcher(upper);
+                    case 5 -> DDR5_TAIL.matcher(upper);
+                    default -> throw new IllegalStateException("generation " + generation);
+                };
         Optional<Part> none = Optional.empty();
         if (!tail.region(m.end(), upper.length()).lookingAt()) {
-            return Optional.of(new PcPart(generation, false, optional(m, 2), number, part(m, 0), none, none, none, none, none, none));
+            return Optional.of(new PcPart(
+                    generation, false, optional(m, 2), number, part(m, 0), none, none, none, none, none, none));
         }
         Part whole = new Part(upper.substring(m.start(), tail.end()), m.start(), tail.end());
         if (generation <= 3) {
-            return Optional.of(new PcPart(generation, false, optional(m, 2), number, whole, none, optional(tail, 1), card(tail, 4, 5),
-                    optional(tail, 2), optional(tail, 3), none));
+            return Optional.of(new PcPart(
+                    generation,
+                    false,
+                    optional(m, 2),
+                    number,
+                    whole,
+                    none,
+                    optional(tail, 1),
+                    card(tail, 4, 5),
+                    optional(tail, 2),
+                    optional(tail, 3),
+                    none));
         }
-        return Optional.of(new PcPart(generation, false, optional(m, 2), number, whole, optional(tail, 1), optional(tail, 2), card(tail, 3, 4),
-                none, optional(tail, 5), generation == 5 ? optional(tail, 6) : none));
+        return Optional.of(new PcPart(
+                generation,
+                false,
+                optional(m, 2),
+                number,
+                whole,
+                optional(tail, 1),
+                optional(tail, 2),
+                card(tail, 3, 4),
+                none,
+                optional(tail, 5),
+                generation == 5 ? optional(tail, 6) : none));
     }
 
     /** "DDR4-2666", "DDR3L 1600", "DDR4 ... 2666 MHz": always MT/s, whatever unit people write. */
@@ -146,8 +184,18 @@ final class LabelText {
 
     private PcPart named(Matcher generation, Part number, Part whole) {
         Optional<Part> none = Optional.empty();
-        return new PcPart(generation.group(2).isEmpty() ? 1 : Integer.parseInt(generation.group(2)), true, optional(generation, 3), number, whole, none, none, none,
-                none, none, none);
+        return new PcPart(
+                generation.group(2).isEmpty() ? 1 : Integer.parseInt(generation.group(2)),
+                true,
+                optional(generation, 3),
+                number,
+                whole,
+                none,
+                none,
+                none,
+                none,
+                none,
+                none);
     }
 
     private static Part part(Matcher m, int group) {
@@ -159,7 +207,8 @@ final class LabelText {
     }
 
     private static Optional<Part> card(Matcher m, int letters, int revision) {
-        return m.group(letters) == null ? Optional.empty()
+        return m.group(letters) == null
+                ? Optional.empty()
                 : Optional.of(new Part(m.group(letters) + m.group(revision), m.start(letters), m.end(revision)));
     }
 

@@ -13,6 +13,17 @@ import zephyrridge.core.quantity.ByteSize;
  * @param speed MT/s as printed, 0 when not said; {@code configured} likewise
  * @param path where in the listing it stands: "[1]" or "children[0].children[2]"
  */
-public record ListedModule(String path, String locator, String bank, Optional<ByteSize> size, int memoryType, int formFactor, int speed, int configured, int totalWidth, int dataWidth,
-        String maker, String part, String serial) {
-}
+public record ListedModule(
+        String path,
+        String locator,
+        String bank,
+        Optional<ByteSize> size,
+        int memoryType,
+        int formFactor,
+        int speed,
+        int configured,
+        int totalWidth,
+        int dataWidth,
+        String maker,
+        String part,
+        String serial) {}

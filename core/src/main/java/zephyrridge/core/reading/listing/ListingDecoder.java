@@ -16,19 +16,26 @@ import zephyrridge.core.quantity.ByteSize;
 public final class ListingDecoder {
     /** Devices of one listing. */
     public static final int MOST_MODULES = 1024;
+
     private static final int DEEPEST = 32;
     private static final Pattern RATE = Pattern.compile("(\\d{3,5}) ?(?:MHz|MT/s)");
     private static final Pattern MEM_TOTAL = Pattern.compile("(?m)^MemTotal:\\s{0,40}(\\d{1,15}) kB\\s{0,4}$");
-    private static final List<String> TYPES = List.of("LPDDR5", "LPDDR4", "LPDDR3", "DDR5", "DDR4", "DDR3", "DDR2", "DDR");
+    private static final List<String> TYPES =
+            List.of("LPDDR5", "LPDDR4", "LPDDR3", "DDR5", "DDR4", "DDR3", "DDR2", "DDR");
     private static final int[] TYPE_CODES = {0x23, 0x1E, 0x1D, 0x22, 0x1A, 0x18, 0x13, 0x12};
 
-    private ListingDecoder() {
-    }
+    private ListingDecoder() {}
 
     /** /proc/meminfo; empty when there is no MemTotal line. */
     public static Optional<ListingReading> meminfo(String text) {
         Matcher m = MEM_TOTAL.matcher(text);
-        return m.find() ? Optional.of(new ListingReading(ListingReading.Kind.MEMINFO, List.of(), Optional.empty(), Optional.of(new ByteSize(Long.parseLong(m.group(1)) << 10)), List.of()))
+        return m.find()
+                ? Optional.of(new ListingReading(
+                        ListingReading.Kind.MEMINFO,
+                        List.of(),
+                        Optional.empty(),
+                        Optional.of(new ByteSize(Long.parseLong(m.group(1)) << 10)),
+                        List.of()))
                 : Optional.empty();
     }
 
@@ -45,7 +52,14 @@ public final class ListingDecoder {
         }
         Lister lister = new Lister();
         lister.visit(tree, "", 0);
-        return lister.seen ? Optional.of(new ListingReading(ListingReading.Kind.HARDWARE_LISTER, lister.modules, lister.total, Optional.empty(), lister.skipped)) : Optional.empty();
+        return lister.seen
+                ? Optional.of(new ListingReading(
+                        ListingReading.Kind.HARDWARE_LISTER,
+                        lister.modules,
+                        lister.total,
+                        Optional.empty(),
+                        lister.skipped))
+                : Optional.empty();
     }
 
     private static boolean isCim(Map<?, ?> row) {
@@ -57,9 +71,20 @@ public final class ListingDecoder {
         List<String> skipped = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             if (rows.get(i) instanceof Map<?, ?> r && modules.size() < MOST_MODULES) {
-                modules.add(new ListedModule("[" + i + "]", text(r, "DeviceLocator"), text(r, "BankLabel"), bytes(number(r, "Capacity")), (int) Math.min(255, number(r, "SMBIOSMemoryType")),
-                        cimFormFactor((int) Math.min(255, number(r, "FormFactor"))), small(number(r, "Speed")), small(number(r, "ConfiguredClockSpeed")), small(number(r, "TotalWidth")),
-                        small(number(r, "DataWidth")), text(r, "Manufacturer"), text(r, "PartNumber"), text(r, "SerialNumber")));
+                modules.add(new ListedModule(
+                        "[" + i + "]",
+                        text(r, "DeviceLocator"),
+                        text(r, "BankLabel"),
+                        bytes(number(r, "Capacity")),
+                        (int) Math.min(255, number(r, "SMBIOSMemoryType")),
+                        cimFormFactor((int) Math.min(255, number(r, "FormFactor"))),
+                        small(number(r, "Speed")),
+                        small(number(r, "ConfiguredClockSpeed")),
+                        small(number(r, "TotalWidth")),
+                        small(number(r, "DataWidth")),
+                        text(r, "Manufacturer"),
+                        text(r, "PartNumber"),
+                        text(r, "SerialNumber")));
             } else {
                 skipped.add("[" + i + "]");
             }
@@ -105,8 +130,20 @@ public final class ListingDecoder {
                 Matcher rate = RATE.matcher(description);
                 int speed = rate.find() ? Integer.parseInt(rate.group(1)) : small(number(node, "clock") / 1_000_000);
                 boolean empty = description.toLowerCase(Locale.ROOT).contains("empty") || !node.containsKey("size");
-                modules.add(new ListedModule(path, text(node, "slot"), id, empty ? Optional.of(ByteSize.ZERO) : bytes(number(node, "size")), type(description), form(description), speed, 0, 0,
-                        small(number(node, "width")), text(node, "vendor"), text(node, "product"), text(node, "serial")));
+                modules.add(new ListedModule(
+                        path,
+                        text(node, "slot"),
+                        id,
+                        empty ? Optional.of(ByteSize.ZERO) : bytes(number(node, "size")),
+                        type(description),
+                        form(description),
+                        speed,
+                        0,
+                        0,
+                        small(number(node, "width")),
+                        text(node, "vendor"),
+                        text(node, "product"),
+                        text(node, "serial")));
             } else if (id.equals("memory") || id.startsWith("memory:")) {
                 seen = true;
                 total = node.containsKey("size") ? bytes(number(node, "size")) : total;
@@ -125,7 +162,9 @@ public final class ListingDecoder {
         }
 
         private static int form(String description) {
-            return description.contains("SODIMM") ? 0x0D : description.contains("Row of chips") ? 0x0B : description.contains("DIMM") ? 0x09 : 0;
+            return description.contains("SODIMM")
+                    ? 0x0D
+                    : description.contains("Row of chips") ? 0x0B : description.contains("DIMM") ? 0x09 : 0;
         }
     }
 

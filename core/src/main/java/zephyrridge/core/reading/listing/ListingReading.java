@@ -11,8 +11,17 @@ import zephyrridge.core.quantity.ByteSize;
  * @param usable what the system can use, where the listing says so (/proc/meminfo)
  * @param skipped parts that were no memory device, or not readable as one, by their path
  */
-public record ListingReading(Kind kind, List<ListedModule> modules, Optional<ByteSize> total, Optional<ByteSize> usable, List<String> skipped) {
-    public enum Kind { CIM, HARDWARE_LISTER, MEMINFO }
+public record ListingReading(
+        Kind kind,
+        List<ListedModule> modules,
+        Optional<ByteSize> total,
+        Optional<ByteSize> usable,
+        List<String> skipped) {
+    public enum Kind {
+        CIM,
+        HARDWARE_LISTER,
+        MEMINFO
+    }
 
     public ListingReading {
         modules = List.copyOf(modules);

@@ -23,14 +23,13 @@ public final class SmbiosDecoder {
     public static final int MOST_STRUCTURES = 8192;
     /** Findings of one kind about devices: a table full of one fault says so often enough. */
     private static final int MOST_ALIKE = 12;
+
     private static final Subject SUBJECT = new Subject(Subject.Kind.READING, "smbios");
 
     /** Where the table lies in what was given. */
-    private record Frame(String version, int from, int to, List<Finding> findings) {
-    }
+    private record Frame(String version, int from, int to, List<Finding> findings) {}
 
-    private SmbiosDecoder() {
-    }
+    private SmbiosDecoder() {}
 
     /** Whether this is a table in one of the known wrappings: an anchor, a header whose length fits, or a plausible first structure and an end. */
     public static boolean looksLike(Bytes image) {
@@ -68,12 +67,19 @@ public final class SmbiosDecoder {
     }
 
     private static boolean windows(Bytes image) {
-        return image.size() > 12 && image.u8(1) >= 2 && image.u8(1) <= 9 && image.u32(4) == image.size() - 8L && image.u8(9) >= 4;
+        return image.size() > 12
+                && image.u8(1) >= 2
+                && image.u8(1) <= 9
+                && image.u32(4) == image.size() - 8L
+                && image.u8(9) >= 4;
     }
 
     /** A first structure with a possible length and a string set, and either an end-of-table or a second structure behind it. */
     private static boolean bare(Bytes image) {
-        if (image.size() < 8 || image.u8(0) > 43 && image.u8(0) < 126 || image.u8(1) < 4 || !image.has(0, image.u8(1) + 2)) {
+        if (image.size() < 8
+                || image.u8(0) > 43 && image.u8(0) < 126
+                || image.u8(1) < 4
+                || !image.has(0, image.u8(1) + 2)) {
             return false;
         }
         int next = stringsEnd(image, image.u8(1));
@@ -90,18 +96,32 @@ public final class SmbiosDecoder {
                 sum += image.u8(i);
             }
             if ((sum & 0xFF) != 0) {
-                findings.add(finding(SmbiosFinding.SMBIOS_ENTRY_CHECKSUM, Severity.RISK, new SmbiosFinding.At(three ? 5 : 4), image, three ? 5 : 4, 1));
+                findings.add(finding(
+                        SmbiosFinding.SMBIOS_ENTRY_CHECKSUM,
+                        Severity.RISK,
+                        new SmbiosFinding.At(three ? 5 : 4),
+                        image,
+                        three ? 5 : 4,
+                        1));
             }
             String version = three ? image.u8(7) + "." + image.u8(8) : image.u8(6) + "." + image.u8(7);
-            // A dump keeps the table behind the entry point; the address counts when it points there, else the next 16 bytes do.
+            // A dump keeps the table behind the entry point; the address counts when it points there, else the next 16
+            // bytes do.
             long address = !image.has(0, 0x1E) && !three ? 0 : three ? image.u64(0x10) : image.u32(0x18);
             int from = address >= length && address < image.size() ? (int) address : (length + 15) / 16 * 16;
             if (from >= image.size()) {
-                findings.add(finding(SmbiosFinding.SMBIOS_ENTRY_ALONE, Severity.RISK, new SmbiosFinding.At(image.size()), image, 0, 5));
+                findings.add(finding(
+                        SmbiosFinding.SMBIOS_ENTRY_ALONE,
+                        Severity.RISK,
+                        new SmbiosFinding.At(image.size()),
+                        image,
+                        0,
+                        5));
                 return new Frame(version, image.size(), image.size(), findings);
             }
             long most = three ? image.u32(0x0C) : image.u16(0x16);
-            return new Frame(version, from, (int) Math.min(image.size(), from + (most == 0 ? image.size() : most)), findings);
+            return new Frame(
+                    version, from, (int) Math.min(image.size(), from + (most == 0 ? image.size() : most)), findings);
         }
         if (windows(image)) {
             return new Frame(image.u8(1) + "." + image.u8(2), 8, image.size(), findings);
@@ -119,7 +139,13 @@ public final class SmbiosDecoder {
             }
             int length = table.u8(at + 1);
             if (length < 4) {
-                findings.add(finding(SmbiosFinding.SMBIOS_STRUCTURE_TOO_SHORT, Severity.RISK, new SmbiosFinding.Structure(table.u8(at), length, at), table, at, 4));
+                findings.add(finding(
+                        SmbiosFinding.SMBIOS_STRUCTURE_TOO_SHORT,
+                        Severity.RISK,
+                        new SmbiosFinding.Structure(table.u8(at), length, at),
+                        table,
+                        at,
+                        4));
                 return structures;
             }
             int end = stringsEnd(table, at + length);
@@ -128,7 +154,13 @@ public final class SmbiosDecoder {
             at = end < 0 ? table.to() : end;
         }
         if (!ended && table.size() > 0) {
-            findings.add(finding(SmbiosFinding.SMBIOS_ENDS_EARLY, Severity.RISK, new SmbiosFinding.At(table.to()), table, table.to() - 1, 1));
+            findings.add(finding(
+                    SmbiosFinding.SMBIOS_ENDS_EARLY,
+                    Severity.RISK,
+                    new SmbiosFinding.At(table.to()),
+                    table,
+                    table.to() - 1,
+                    1));
         }
         return structures;
     }
@@ -154,30 +186,71 @@ public final class SmbiosDecoder {
             String locator = device.locator();
             locators.merge(locator, 1, Integer::sum);
             firsts.putIfAbsent(locator, s);
-            if (device.isFilled() && device.configuredSpeed() > 0 && Math.abs(device.configuredSpeed() * 2 - device.speed()) <= 2 && clocks++ < MOST_ALIKE) {
-                findings.add(finding(SmbiosFinding.SMBIOS_CLOCK_FOR_RATE, Severity.NOTE, new SmbiosFinding.Rate(locator, device.configuredSpeed(), device.speed()), s,
+            if (device.isFilled()
+                    && device.configuredSpeed() > 0
+                    && Math.abs(device.configuredSpeed() * 2 - device.speed()) <= 2
+                    && clocks++ < MOST_ALIKE) {
+                findings.add(finding(
+                        SmbiosFinding.SMBIOS_CLOCK_FOR_RATE,
+                        Severity.NOTE,
+                        new SmbiosFinding.Rate(locator, device.configuredSpeed(), device.speed()),
+                        s,
                         SmbiosKey.DEVICE_CONFIGURED_SPEED));
             }
             boolean lacks = s.raw(SmbiosKey.DEVICE_LOCATOR) > s.strings() || s.raw(SmbiosKey.DEVICE_PART) > s.strings();
             if (lacks && missing++ < MOST_ALIKE) {
-                findings.add(finding(SmbiosFinding.SMBIOS_STRING_MISSING, Severity.NOTE, new SmbiosFinding.Structure(17, s.length(), s.offset()), s, SmbiosKey.DEVICE_LOCATOR));
+                findings.add(finding(
+                        SmbiosFinding.SMBIOS_STRING_MISSING,
+                        Severity.NOTE,
+                        new SmbiosFinding.Structure(17, s.length(), s.offset()),
+                        s,
+                        SmbiosKey.DEVICE_LOCATOR));
             }
         }
-        locators.entrySet().stream().filter(e -> e.getValue() > 1).limit(MOST_ALIKE).forEach(e -> findings.add(finding(SmbiosFinding.SMBIOS_LOCATOR_TWICE, Severity.NOTE,
-                new SmbiosFinding.Locator(e.getKey(), e.getValue()), firsts.get(e.getKey()), SmbiosKey.DEVICE_LOCATOR)));
-        List<SmbiosStructure> arrays = reading.ofType(16).stream().filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3).toList();
-        int stated = arrays.stream().mapToInt(a -> (int) Math.max(0, a.raw(SmbiosKey.ARRAY_DEVICES))).sum();
+        locators.entrySet().stream()
+                .filter(e -> e.getValue() > 1)
+                .limit(MOST_ALIKE)
+                .forEach(e -> findings.add(finding(
+                        SmbiosFinding.SMBIOS_LOCATOR_TWICE,
+                        Severity.NOTE,
+                        new SmbiosFinding.Locator(e.getKey(), e.getValue()),
+                        firsts.get(e.getKey()),
+                        SmbiosKey.DEVICE_LOCATOR)));
+        List<SmbiosStructure> arrays = reading.ofType(16).stream()
+                .filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3)
+                .toList();
+        int stated = arrays.stream()
+                .mapToInt(a -> (int) Math.max(0, a.raw(SmbiosKey.ARRAY_DEVICES)))
+                .sum();
         if (!arrays.isEmpty() && stated != reading.devices().size()) {
-            findings.add(finding(SmbiosFinding.SMBIOS_DEVICE_COUNT, Severity.NOTE, new SmbiosFinding.Count(stated, reading.devices().size()), arrays.get(0), SmbiosKey.ARRAY_DEVICES));
+            findings.add(finding(
+                    SmbiosFinding.SMBIOS_DEVICE_COUNT,
+                    Severity.NOTE,
+                    new SmbiosFinding.Count(stated, reading.devices().size()),
+                    arrays.get(0),
+                    SmbiosKey.ARRAY_DEVICES));
         }
-        ByteSize most = arrays.stream().map(SmbiosDecoder::maximum).flatMap(Optional::stream).reduce(ByteSize.ZERO, ByteSize::plus);
+        ByteSize most = arrays.stream()
+                .map(SmbiosDecoder::maximum)
+                .flatMap(Optional::stream)
+                .reduce(ByteSize.ZERO, ByteSize::plus);
         if (!most.isZero() && most.compareTo(reading.fitted()) < 0) {
-            findings.add(finding(SmbiosFinding.SMBIOS_MAXIMUM_BELOW_FITTED, Severity.NOTE, new SmbiosFinding.Sizes(most.toString(), reading.fitted().toString()), arrays.get(0), SmbiosKey.ARRAY_MAX));
+            findings.add(finding(
+                    SmbiosFinding.SMBIOS_MAXIMUM_BELOW_FITTED,
+                    Severity.NOTE,
+                    new SmbiosFinding.Sizes(most.toString(), reading.fitted().toString()),
+                    arrays.get(0),
+                    SmbiosKey.ARRAY_MAX));
         }
         List<SmbiosStructure> mappings = reading.ofType(19);
         long mapped = mappings.stream().mapToLong(SmbiosDecoder::mappedBytes).sum();
         if (mapped > 0 && mapped != reading.fitted().bytes() && mapped < 1L << 62) {
-            findings.add(finding(SmbiosFinding.SMBIOS_MAPPED_DIFFERS, Severity.NOTE, new SmbiosFinding.Sizes(new ByteSize(mapped).toString(), reading.fitted().toString()), mappings.get(0),
+            findings.add(finding(
+                    SmbiosFinding.SMBIOS_MAPPED_DIFFERS,
+                    Severity.NOTE,
+                    new SmbiosFinding.Sizes(
+                            new ByteSize(mapped).toString(), reading.fitted().toString()),
+                    mappings.get(0),
                     SmbiosKey.MAPPED_START));
         }
     }
@@ -204,11 +277,19 @@ public final class SmbiosDecoder {
         return start < 0 || end < start ? 0 : (end - start + 1) << 10;
     }
 
-    private static Finding finding(SmbiosFinding code, Severity severity, Detail detail, SmbiosStructure s, SmbiosKey key) {
-        return Finding.of(code, severity, SUBJECT, detail, new Evidence.ImageBytes("SMBIOS", s.offsetOf(key), s.hex(key)));
+    private static Finding finding(
+            SmbiosFinding code, Severity severity, Detail detail, SmbiosStructure s, SmbiosKey key) {
+        return Finding.of(
+                code, severity, SUBJECT, detail, new Evidence.ImageBytes("SMBIOS", s.offsetOf(key), s.hex(key)));
     }
 
-    private static Finding finding(SmbiosFinding code, Severity severity, Detail detail, Bytes image, int offset, int length) {
-        return Finding.of(code, severity, SUBJECT, detail, new Evidence.ImageBytes("SMBIOS", Math.max(0, offset), image.hex(offset, length)));
+    private static Finding finding(
+            SmbiosFinding code, Severity severity, Detail detail, Bytes image, int offset, int length) {
+        return Finding.of(
+                code,
+                severity,
+                SUBJECT,
+                detail,
+                new Evidence.ImageBytes("SMBIOS", Math.max(0, offset), image.hex(offset, length)));
     }
 }

@@ -14,7 +14,11 @@ import zephyrridge.core.quantity.ByteSize;
  */
 public final class SmbiosEncoder {
     /** How the table is wrapped: bare, behind an {@code _SM3_} entry point at 0x20, or with the Windows call's 8-byte header. */
-    public enum Wrapping { BARE, ENTRY_POINT, WINDOWS }
+    public enum Wrapping {
+        BARE,
+        ENTRY_POINT,
+        WINDOWS
+    }
 
     private static final class Structure {
         private final byte[] data;
@@ -62,8 +66,7 @@ public final class SmbiosEncoder {
         }
     }
 
-    private SmbiosEncoder() {
-    }
+    private SmbiosEncoder() {}
 
     public static byte[] encode(SmbiosContents c, Wrapping wrapping) {
         byte[] table = table(c);
@@ -171,7 +174,9 @@ public final class SmbiosEncoder {
     }
 
     private static int deviceLength(int version) {
-        return version >= 33 ? 0x5C : version >= 32 ? 0x54 : version >= 28 ? 0x28 : version >= 27 ? 0x22 : version >= 26 ? 0x1C : 0x1B;
+        return version >= 33
+                ? 0x5C
+                : version >= 32 ? 0x54 : version >= 28 ? 0x28 : version >= 27 ? 0x22 : version >= 26 ? 0x1C : 0x1B;
     }
 
     private static Structure device(int version, SmbiosContents.Device d, int array, int handle) {
@@ -183,7 +188,15 @@ public final class SmbiosEncoder {
         s.word(0x0A, d.dataWidth());
         long mib = d.size().map(ByteSize::mebibytes).orElse(0L);
         boolean large = mib > 0x7FFE;
-        s.word(0x0C, d.size().isEmpty() ? 0xFFFF : large ? 0x7FFF : mib == 0 && !d.size().get().isZero() ? 0x8000 | (int) (d.size().get().bytes() >> 10) : (int) mib);
+        s.word(
+                0x0C,
+                d.size().isEmpty()
+                        ? 0xFFFF
+                        : large
+                                ? 0x7FFF
+                                : mib == 0 && !d.size().get().isZero()
+                                        ? 0x8000 | (int) (d.size().get().bytes() >> 10)
+                                        : (int) mib);
         s.put(0x0E, d.formFactor());
         s.string(0x10, d.locator());
         s.string(0x11, d.bank());

@@ -27,22 +27,16 @@ public enum SmbiosFinding implements FindingCode {
         return detailType;
     }
 
-    public record At(int offset) implements Detail {
-    }
+    public record At(int offset) implements Detail {}
 
-    public record Structure(int type, int length, int offset) implements Detail {
-    }
+    public record Structure(int type, int length, int offset) implements Detail {}
 
     /** Both in MT/s as printed. */
-    public record Rate(String locator, int configured, int speed) implements Detail {
-    }
+    public record Rate(String locator, int configured, int speed) implements Detail {}
 
-    public record Locator(String locator, int times) implements Detail {
-    }
+    public record Locator(String locator, int times) implements Detail {}
 
-    public record Count(int stated, int listed) implements Detail {
-    }
+    public record Count(int stated, int listed) implements Detail {}
 
-    public record Sizes(String stated, String fitted) implements Detail {
-    }
+    public record Sizes(String stated, String fitted) implements Detail {}
 }

@@ -12,7 +12,8 @@ import zephyrridge.core.quantity.ByteSize;
  * @param structures all of them, in order
  * @param devices the memory devices among them
  */
-public record SmbiosReading(String version, List<SmbiosStructure> structures, List<MemoryDevice> devices, List<Finding> findings) {
+public record SmbiosReading(
+        String version, List<SmbiosStructure> structures, List<MemoryDevice> devices, List<Finding> findings) {
     public SmbiosReading {
         structures = List.copyOf(structures);
         devices = List.copyOf(devices);

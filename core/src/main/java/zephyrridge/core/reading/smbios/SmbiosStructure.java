@@ -13,7 +13,8 @@ import zephyrridge.core.reading.Bytes;
  * nothing (DSP0134: length rules).
  */
 public final class SmbiosStructure {
-    private static final Map<Integer, List<SmbiosKey>> KEYS = Arrays.stream(SmbiosKey.values()).collect(Collectors.groupingBy(SmbiosKey::type));
+    private static final Map<Integer, List<SmbiosKey>> KEYS =
+            Arrays.stream(SmbiosKey.values()).collect(Collectors.groupingBy(SmbiosKey::type));
 
     private final Bytes image;
     private final int offset;
@@ -48,7 +49,9 @@ public final class SmbiosStructure {
     }
 
     public boolean has(SmbiosKey key) {
-        return key.type() == type() && key.offset() + key.size() <= length && image.has(offset + key.offset(), key.size());
+        return key.type() == type()
+                && key.offset() + key.size() <= length
+                && image.has(offset + key.offset(), key.size());
     }
 
     /** The field's bits, little-endian; -1 when the structure does not reach it. */
@@ -133,9 +136,17 @@ public final class SmbiosStructure {
             case HEX -> Bytes.hexNumber(raw, key.size());
             case UUID -> uuid(offset + key.offset());
             case WIDTH -> raw == 0xFFFF || raw == 0 ? "" : raw + " bit";
-            case SIZE -> raw == 0 ? "empty" : raw == 0xFFFF ? "" : raw == 0x7FFF ? "see extended size" : sizeOf((int) raw).toString();
+            case SIZE -> raw == 0
+                    ? "empty"
+                    : raw == 0xFFFF
+                            ? ""
+                            : raw == 0x7FFF
+                                    ? "see extended size"
+                                    : sizeOf((int) raw).toString();
             case RATE -> raw == 0 || key.size() == 2 && raw == 0xFFFF ? "" : (raw & 0x7FFFFFFF) + " MT/s";
-            case MEBIBYTES -> (raw & 0x7FFFFFFF) == 0 ? "" : ByteSize.ofMebibytes(raw & 0x7FFFFFFF).toString();
+            case MEBIBYTES -> (raw & 0x7FFFFFFF) == 0
+                    ? ""
+                    : ByteSize.ofMebibytes(raw & 0x7FFFFFFF).toString();
             case MILLIVOLTS -> raw == 0 ? "" : raw + " mV";
             case JEP106 -> jep(raw);
             case BYTES -> raw <= 0 || raw > 1L << 62 ? "" : new ByteSize(raw).toString();
@@ -149,7 +160,11 @@ public final class SmbiosStructure {
     }
 
     private static String jep(long raw) {
-        return raw == 0 ? "" : Jep106.ofStored((int) raw & 0xFF, (int) raw >> 8).map(Jep106::toString).orElse("");
+        return raw == 0
+                ? ""
+                : Jep106.ofStored((int) raw & 0xFF, (int) raw >> 8)
+                        .map(Jep106::toString)
+                        .orElse("");
     }
 
     private static String flags(SmbiosKey key, long raw) {

@@ -16,8 +16,7 @@ public final class SpdChecksum {
         }
     }
 
-    private SpdChecksum() {
-    }
+    private SpdChecksum() {}
 
     /**
      * CRC-16 with polynomial 0x1021, start 0, nothing reflected, no final XOR (JESD21-C annexes K and L, JESD400-5, from memory);

@@ -12,7 +12,14 @@ import zephyrridge.core.module.ModuleSpec;
  * @param year 2000 to 2099; 0 with {@code week} 0 for no date
  * @param week 1 to 53
  */
-public record SpdContents(ModuleSpec spec, Optional<Jep106> maker, Optional<Jep106> dramMaker, String partNumber, int serial, int year, int week) {
+public record SpdContents(
+        ModuleSpec spec,
+        Optional<Jep106> maker,
+        Optional<Jep106> dramMaker,
+        String partNumber,
+        int serial,
+        int year,
+        int week) {
     public SpdContents {
         boolean none = year == 0 && week == 0;
         if (!none && (year < 2000 || year > 2099 || week < 1 || week > 53)) {

@@ -24,14 +24,16 @@ import zephyrridge.core.reading.Bytes;
 public final class SpdDecoder {
     /** Less than this tells nothing: the basic block of every generation is longer. */
     public static final int SHORTEST = 64;
+
     private static final Subject SUBJECT = new Subject(Subject.Kind.READING, "spd");
 
-    private SpdDecoder() {
-    }
+    private SpdDecoder() {}
 
     /** Whether byte 2 names a generation that is decoded and the size could be an image. */
     public static boolean looksLike(Bytes image) {
-        return image.size() >= SHORTEST && image.size() <= 2048 && SpdLayout.ofDeviceType(image.u8(image.from() + 2)) != null;
+        return image.size() >= SHORTEST
+                && image.size() <= 2048
+                && SpdLayout.ofDeviceType(image.u8(image.from() + 2)) != null;
     }
 
     public static Optional<SpdReading> decode(Bytes image) {
@@ -44,7 +46,13 @@ public final class SpdDecoder {
         }
         List<Finding> findings = new ArrayList<>();
         if (image.size() < layout.imageSize()) {
-            findings.add(finding(SpdFinding.SPD_TRUNCATED, Severity.RISK, new SpdFinding.Size(image.size(), layout.imageSize()), image, image.size() - 1, 1));
+            findings.add(finding(
+                    SpdFinding.SPD_TRUNCATED,
+                    Severity.RISK,
+                    new SpdFinding.Size(image.size(), layout.imageSize()),
+                    image,
+                    image.size() - 1,
+                    1));
         }
         Map<SpdKey, SpdField> fields = new EnumMap<>(SpdKey.class);
         SpdTimebase base = layout.timebase(image);
@@ -62,16 +70,34 @@ public final class SpdDecoder {
     private static SpdField field(SpdRow row, Bytes image, SpdTimebase base, List<Finding> findings) {
         long raw = row.raw(image);
         int amount = row.form().amount(row, raw, base, image);
-        String value = row.form().isTime() ? (amount < 0 ? null : SpdForm.nanoseconds(amount)) : row.form().value(row, image, raw, base);
-        if (row.form() == SpdForm.MAKER && !value.isEmpty() && !(Jep106.hasOddParity(image.u8(row.first())) && Jep106.hasOddParity(image.u8(row.first() + 1)))) {
-            findings.add(finding(SpdFinding.SPD_MAKER_PARITY, Severity.NOTE, new SpdFinding.Unknown(row.key().term(), row.hex(image)), image, row.first(), 2));
+        String value = row.form().isTime()
+                ? (amount < 0 ? null : SpdForm.nanoseconds(amount))
+                : row.form().value(row, image, raw, base);
+        if (row.form() == SpdForm.MAKER
+                && !value.isEmpty()
+                && !(Jep106.hasOddParity(image.u8(row.first())) && Jep106.hasOddParity(image.u8(row.first() + 1)))) {
+            findings.add(finding(
+                    SpdFinding.SPD_MAKER_PARITY,
+                    Severity.NOTE,
+                    new SpdFinding.Unknown(row.key().term(), row.hex(image)),
+                    image,
+                    row.first(),
+                    2));
         }
         if (value != null) {
             return new SpdField(row, raw, amount, value, true);
         }
-        String hex = "0x" + (row.parts().length == 0 ? row.hex(image).replace(" ", "") : Long.toHexString(raw).toUpperCase(Locale.ROOT));
-        findings.add(finding(row.form() == SpdForm.DATE ? SpdFinding.SPD_DATE_IMPOSSIBLE : SpdFinding.SPD_CODE_UNKNOWN, Severity.NOTE, new SpdFinding.Unknown(row.key().term(), hex),
-                image, row.first(), row.offsets().length));
+        String hex = "0x"
+                + (row.parts().length == 0
+                        ? row.hex(image).replace(" ", "")
+                        : Long.toHexString(raw).toUpperCase(Locale.ROOT));
+        findings.add(finding(
+                row.form() == SpdForm.DATE ? SpdFinding.SPD_DATE_IMPOSSIBLE : SpdFinding.SPD_CODE_UNKNOWN,
+                Severity.NOTE,
+                new SpdFinding.Unknown(row.key().term(), hex),
+                image,
+                row.first(),
+                row.offsets().length));
         return new SpdField(row, raw, -1, hex, false);
     }
 
@@ -99,34 +125,44 @@ public final class SpdDecoder {
     }
 
     private static boolean crc(Bytes image, int from, int last, int at, List<Finding> findings) {
-        return image.has(at, 2) && compare(image, from, last, at, 2, SpdChecksum.crc16(image, from, last + 1), findings);
+        return image.has(at, 2)
+                && compare(image, from, last, at, 2, SpdChecksum.crc16(image, from, last + 1), findings);
     }
 
-    private static boolean compare(Bytes image, int from, int last, int at, int bytes, int computed, List<Finding> findings) {
+    private static boolean compare(
+            Bytes image, int from, int last, int at, int bytes, int computed, List<Finding> findings) {
         if (!image.has(at, bytes)) {
             return false;
         }
         int stored = bytes == 1 ? image.u8(at) : image.u16(at);
         boolean holds = stored == computed;
         var detail = new SpdFinding.Checksum(from, last, hex(stored, bytes), hex(computed, bytes));
-        findings.add(finding(holds ? SpdFinding.SPD_CHECKSUM_HOLDS : SpdFinding.SPD_CHECKSUM_WRONG, holds ? Severity.PROVEN : Severity.RISK, detail, image, at, bytes));
+        findings.add(finding(
+                holds ? SpdFinding.SPD_CHECKSUM_HOLDS : SpdFinding.SPD_CHECKSUM_WRONG,
+                holds ? Severity.PROVEN : Severity.RISK,
+                detail,
+                image,
+                at,
+                bytes));
         return holds;
     }
 
     /** A maker's overclock profile: DDR3 from 176 and DDR4 from 384, DDR5 from 640, with 0C 4A at its head (medium confidence). */
     private static void profile(MemoryGeneration generation, Bytes image, List<Finding> findings) {
-        int at = switch (generation) {
-            case DDR3 -> 176;
-            case DDR4 -> 384;
-            case DDR5 -> 640;
-            default -> -1;
-        };
+        int at =
+                switch (generation) {
+                    case DDR3 -> 176;
+                    case DDR4 -> 384;
+                    case DDR5 -> 640;
+                    default -> -1;
+                };
         if (at < 0 || !image.has(at, 2)) {
             return;
         }
         boolean present = image.u8(at) == 0x0C && image.u8(at + 1) == 0x4A;
         if (present) {
-            findings.add(finding(SpdFinding.SPD_PROFILE_PRESENT, Severity.NOTE, new SpdFinding.Profile(at), image, at, 2));
+            findings.add(
+                    finding(SpdFinding.SPD_PROFILE_PRESENT, Severity.NOTE, new SpdFinding.Profile(at), image, at, 2));
         }
     }
 
@@ -136,6 +172,7 @@ public final class SpdDecoder {
     }
 
     static Finding finding(FindingCode code, Severity severity, Detail detail, Bytes image, int offset, int length) {
-        return Finding.of(code, severity, SUBJECT, detail, new Evidence.ImageBytes("SPD", offset, image.hex(offset, length)));
+        return Finding.of(
+                code, severity, SUBJECT, detail, new Evidence.ImageBytes("SPD", offset, image.hex(offset, length)));
     }
 }

@@ -22,8 +22,7 @@ import zephyrridge.core.reading.Bytes;
  * J, K, L and JESD400-5, and shared with nothing of the decoder, so that each checks the other.
  */
 public final class SpdEncoder {
-    private SpdEncoder() {
-    }
+    private SpdEncoder() {}
 
     /** @throws IllegalArgumentException for a generation or a shape that has no image here (DDR, LPDDR, DDR4 CAMM2 and the like) */
     public static byte[] encode(SpdContents c) {
@@ -32,7 +31,8 @@ public final class SpdEncoder {
             case DDR3 -> ddr3(c);
             case DDR4 -> ddr4(c);
             case DDR5 -> ddr5(c);
-            default -> throw new IllegalArgumentException("no SPD image is written for " + c.spec().generation());
+            default -> throw new IllegalArgumentException(
+                    "no SPD image is written for " + c.spec().generation());
         };
     }
 
@@ -48,7 +48,9 @@ public final class SpdEncoder {
         int columns = o.deviceWidth() == 4 ? 11 : 10;
         b[3] = (byte) (addressBits(o) - columns - bankBits);
         b[4] = (byte) columns;
-        b[5] = (byte) (o.packageRanks() - 1 | (o.diesPerPackage() > 1 ? 0x10 : 0) | (m.heightMillimetres().isEmpty() ? 0 : m.heightMillimetres().get() > 30 ? 0x80 : 0x60));
+        b[5] = (byte) (o.packageRanks() - 1
+                | (o.diesPerPackage() > 1 ? 0x10 : 0)
+                | (m.heightMillimetres().isEmpty() ? 0 : m.heightMillimetres().get() > 30 ? 0x80 : 0x60));
         b[6] = (byte) (m.ecc() ? 72 : 64);
         b[8] = 5;
         List<Integer> cls = t.casLatencies().toList();
@@ -67,7 +69,10 @@ public final class SpdEncoder {
         b[14] = (byte) (m.ecc() ? 8 : 0);
         b[16] = 0x0C;
         b[17] = (byte) (1 << bankBits);
-        b[20] = (byte) (m.formFactor() == FormFactor.SO_DIMM ? m.buffering() == Buffering.REGISTERED ? 0x07 : 0x04 : m.buffering() == Buffering.REGISTERED ? 0x01 : 0x02);
+        b[20] = (byte)
+                (m.formFactor() == FormFactor.SO_DIMM
+                        ? m.buffering() == Buffering.REGISTERED ? 0x07 : 0x04
+                        : m.buffering() == Buffering.REGISTERED ? 0x01 : 0x02);
         b[27] = (byte) quarters(t.tRP());
         b[28] = 30;
         b[29] = (byte) quarters(t.tRCD());
@@ -106,15 +111,18 @@ public final class SpdEncoder {
         b[0] = (byte) 0x92;
         b[1] = 0x13;
         b[2] = 0x0B;
-        b[3] = (byte) switch (m.buffering()) {
-            case REGISTERED -> m.formFactor() == FormFactor.SO_DIMM ? 9 : 1;
-            case LOAD_REDUCED -> 11;
-            default -> m.formFactor() == FormFactor.SO_DIMM ? m.ecc() ? 8 : 3 : 2;
-        };
+        b[3] = (byte)
+                switch (m.buffering()) {
+                    case REGISTERED -> m.formFactor() == FormFactor.SO_DIMM ? 9 : 1;
+                    case LOAD_REDUCED -> 11;
+                    default -> m.formFactor() == FormFactor.SO_DIMM ? m.ecc() ? 8 : 3 : 2;
+                };
         b[4] = (byte) log2(o.density().mebibits() / 256);
         int columns = o.deviceWidth() == 4 ? 11 : 10;
         b[5] = (byte) (addressBits(o) - columns - 3 - 12 << 3 | columns - 9);
-        b[6] = (byte) ((m.millivolts().contains(1500) ? 0 : 1) | (m.millivolts().contains(1350) ? 2 : 0) | (m.millivolts().contains(1250) ? 4 : 0));
+        b[6] = (byte) ((m.millivolts().contains(1500) ? 0 : 1)
+                | (m.millivolts().contains(1350) ? 2 : 0)
+                | (m.millivolts().contains(1250) ? 4 : 0));
         int rankCode = o.packageRanks() == 8 ? 4 : o.packageRanks() - 1;
         b[7] = (byte) (rankCode << 3 | widthCode(o));
         b[8] = (byte) (m.ecc() ? 0x0B : 0x03);
@@ -161,16 +169,18 @@ public final class SpdEncoder {
         b[0] = 0x23;
         b[1] = 0x12;
         b[2] = 0x0C;
-        b[3] = (byte) switch (m.buffering()) {
-            case REGISTERED -> m.formFactor() == FormFactor.SO_DIMM ? 8 : 1;
-            case LOAD_REDUCED -> 4;
-            default -> m.formFactor() == FormFactor.SO_DIMM ? m.ecc() ? 9 : 3 : 2;
-        };
+        b[3] = (byte)
+                switch (m.buffering()) {
+                    case REGISTERED -> m.formFactor() == FormFactor.SO_DIMM ? 8 : 1;
+                    case LOAD_REDUCED -> 4;
+                    default -> m.formFactor() == FormFactor.SO_DIMM ? m.ecc() ? 9 : 3 : 2;
+                };
         if (m.formFactor() == FormFactor.CAMM2) {
             throw new IllegalArgumentException("CAMM2 is DDR5's");
         }
         int gigabits = o.density().mebibits() / 1024;
-        int densityCode = gigabits == 12 ? 8 : gigabits == 24 ? 9 : log2(o.density().mebibits() / 256);
+        int densityCode =
+                gigabits == 12 ? 8 : gigabits == 24 ? 9 : log2(o.density().mebibits() / 256);
         int groups = o.deviceWidth() == 16 ? 1 : 2;
         b[4] = (byte) (groups << 6 | densityCode);
         b[5] = (byte) (addressBits(o) - 10 - 2 - groups - 12 << 3 | 1);
@@ -195,7 +205,11 @@ public final class SpdEncoder {
         medium(b, 25, 122, t.tRCD().value());
         medium(b, 26, 121, t.tRP().value());
         rasAndRc(b, 27, 120, t);
-        int[] rfc = gigabits <= 2 ? new int[] {160, 110, 90} : gigabits <= 4 ? new int[] {260, 160, 110} : gigabits <= 8 ? new int[] {350, 260, 160} : new int[] {550, 350, 260};
+        int[] rfc = gigabits <= 2
+                ? new int[] {160, 110, 90}
+                : gigabits <= 4
+                        ? new int[] {260, 160, 110}
+                        : gigabits <= 8 ? new int[] {350, 260, 160} : new int[] {550, 350, 260};
         for (int i = 0; i < 3; i++) {
             little(b, 30 + 2 * i, rfc[i] * 8);
         }
@@ -228,25 +242,33 @@ public final class SpdEncoder {
         b[0] = 0x30;
         b[1] = 0x10;
         b[2] = 0x12;
-        b[3] = (byte) (m.formFactor() == FormFactor.CAMM2 ? 8 : m.formFactor() == FormFactor.SOLDERED ? 0x0B : switch (m.buffering()) {
-            case REGISTERED -> 1;
-            case LOAD_REDUCED -> 4;
-            case CLOCKED -> m.formFactor() == FormFactor.SO_DIMM ? 6 : 5;
-            case UNBUFFERED -> m.formFactor() == FormFactor.SO_DIMM ? 3 : 2;
-        });
+        b[3] = (byte)
+                (m.formFactor() == FormFactor.CAMM2
+                        ? 8
+                        : m.formFactor() == FormFactor.SOLDERED
+                                ? 0x0B
+                                : switch (m.buffering()) {
+                                    case REGISTERED -> 1;
+                                    case LOAD_REDUCED -> 4;
+                                    case CLOCKED -> m.formFactor() == FormFactor.SO_DIMM ? 6 : 5;
+                                    case UNBUFFERED -> m.formFactor() == FormFactor.SO_DIMM ? 3 : 2;
+                                });
         int gigabits = o.density().mebibits() / 1024;
-        int densityCode = switch (gigabits) {
-            case 4 -> 1;
-            case 8 -> 2;
-            case 12 -> 3;
-            case 16 -> 4;
-            case 24 -> 5;
-            case 32 -> 6;
-            case 48 -> 7;
-            case 64 -> 8;
-            default -> throw new IllegalArgumentException("DDR5 has no code for a die of " + o.density());
-        };
-        int stackCode = o.stacking() == Stacking.SINGLE_DIE ? 0 : o.stacking() == Stacking.MULTI_LOAD ? 1 : log2(o.diesPerPackage()) + 1;
+        int densityCode =
+                switch (gigabits) {
+                    case 4 -> 1;
+                    case 8 -> 2;
+                    case 12 -> 3;
+                    case 16 -> 4;
+                    case 24 -> 5;
+                    case 32 -> 6;
+                    case 48 -> 7;
+                    case 64 -> 8;
+                    default -> throw new IllegalArgumentException("DDR5 has no code for a die of " + o.density());
+                };
+        int stackCode = o.stacking() == Stacking.SINGLE_DIE
+                ? 0
+                : o.stacking() == Stacking.MULTI_LOAD ? 1 : log2(o.diesPerPackage()) + 1;
         b[4] = (byte) (stackCode << 5 | densityCode);
         int columns = o.deviceWidth() == 4 ? 11 : 10;
         int groups = o.deviceWidth() == 16 ? 2 : 3;
@@ -267,7 +289,9 @@ public final class SpdEncoder {
         little(b, 36, t.tRAS().value());
         little(b, 38, t.tRAS().value() + t.tRP().value());
         little(b, 40, 30_000);
-        int[] rfc = gigabits <= 8 ? new int[] {195, 130, 115} : gigabits <= 16 ? new int[] {295, 160, 130} : new int[] {410, 220, 190};
+        int[] rfc = gigabits <= 8
+                ? new int[] {195, 130, 115}
+                : gigabits <= 16 ? new int[] {295, 160, 130} : new int[] {410, 220, 190};
         for (int i = 0; i < 3; i++) {
             little(b, 42 + 2 * i, rfc[i]);
         }
@@ -303,23 +327,33 @@ public final class SpdEncoder {
     }
 
     private static int tck(ModuleSpec m) {
-        return Rates.row(m.generation(), m.rate()).map(Rates.Row::tckPs).orElseThrow(() -> new IllegalArgumentException(m.generation() + " has no rate " + m.rate()));
+        return Rates.row(m.generation(), m.rate())
+                .map(Rates.Row::tckPs)
+                .orElseThrow(() -> new IllegalArgumentException(m.generation() + " has no rate " + m.rate()));
     }
 
     /** Without known timings: the times of the generation's usual bin (common practice, no source). */
     private static Timings timings(ModuleSpec m) {
-        return m.timings().orElseGet(() -> SpeedBin.of(m.generation(), m.rate()).stream().reduce((a, later) -> later)
-                .orElseThrow(() -> new IllegalArgumentException("no timings are known for " + m.summary())).timings());
+        return m.timings().orElseGet(() -> SpeedBin.of(m.generation(), m.rate()).stream()
+                .reduce((a, later) -> later)
+                .orElseThrow(() -> new IllegalArgumentException("no timings are known for " + m.summary()))
+                .timings());
     }
 
     /** The fastest DDR2 clock, slower than the one before, at which so many cycles still cover tAA. */
     private static int slowerClock(int tAA, int cl, int previous) {
-        return Rates.all().stream().filter(r -> r.generation() == MemoryGeneration.DDR2 && r.tckPs() > previous && r.tckPs() * cl >= tAA).mapToInt(Rates.Row::tckPs).min().orElse(8000);
+        return Rates.all().stream()
+                .filter(r -> r.generation() == MemoryGeneration.DDR2 && r.tckPs() > previous && r.tckPs() * cl >= tAA)
+                .mapToInt(Rates.Row::tckPs)
+                .min()
+                .orElse(8000);
     }
 
     private static int nibbles(int ps) {
         int part = ps % 1000;
-        int code = part % 100 == 0 ? part / 100 : part == 250 ? 10 : part == 333 ? 11 : part == 667 ? 12 : part == 750 ? 13 : 14;
+        int code = part % 100 == 0
+                ? part / 100
+                : part == 250 ? 10 : part == 333 ? 11 : part == 667 ? 12 : part == 750 ? 13 : 14;
         return ps / 1000 << 4 | code;
     }
 

@@ -31,32 +31,24 @@ public enum SpdFinding implements FindingCode {
     }
 
     /** @param from first byte it covers, {@code to} the last */
-    public record Checksum(int from, int to, String stored, String computed) implements Detail {
-    }
+    public record Checksum(int from, int to, String stored, String computed) implements Detail {}
 
     /** Sizes in bytes. */
-    public record Size(int have, int whole) implements Detail {
-    }
+    public record Size(int have, int whole) implements Detail {}
 
-    public record Unknown(String term, String raw) implements Detail {
-    }
+    public record Unknown(String term, String raw) implements Detail {}
 
     /** @param stated by the density code, {@code addressed} by rows, columns, banks and width */
-    public record Density(String stated, String addressed) implements Detail {
-    }
+    public record Density(String stated, String addressed) implements Detail {}
 
     /** @param tckPs shortest clock period in ps */
-    public record Clock(int tckPs, String nearest) implements Detail {
-    }
+    public record Clock(int tckPs, String nearest) implements Detail {}
 
-    public record Missing(List<String> terms) implements Detail {
-    }
+    public record Missing(List<String> terms) implements Detail {}
 
     /** Sizes with either reading. */
-    public record Stack(String taken, String otherwise) implements Detail {
-    }
+    public record Stack(String taken, String otherwise) implements Detail {}
 
     /** @param offset where the profile begins */
-    public record Profile(int offset) implements Detail {
-    }
+    public record Profile(int offset) implements Detail {}
 }

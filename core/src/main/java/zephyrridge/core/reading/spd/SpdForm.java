@@ -25,7 +25,8 @@ enum SpdForm {
         @Override
         int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
             int blank = row.unit().indexOf(' ');
-            return (int) raw + Integer.parseInt(blank < 0 ? row.unit() : row.unit().substring(0, blank));
+            return (int) raw
+                    + Integer.parseInt(blank < 0 ? row.unit() : row.unit().substring(0, blank));
         }
     },
     CODE {
@@ -55,7 +56,9 @@ enum SpdForm {
         String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
             if (row.parts().length == 0) {
                 int same = image.uniform(row.first(), row.offsets().length);
-                return same >= 0 && row.offsets().length > 8 ? row.offsets().length + " x 0x" + hex2(same) : image.hex(row.first(), row.offsets().length);
+                return same >= 0 && row.offsets().length > 8
+                        ? row.offsets().length + " x 0x" + hex2(same)
+                        : image.hex(row.first(), row.offsets().length);
             }
             return "0x" + (row.parts().length == 1 ? hex2((int) raw) : hex2((int) raw >> 8) + hex2((int) raw & 0xFF));
         }
@@ -105,15 +108,16 @@ enum SpdForm {
     NIBBLE(true) {
         @Override
         int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
-            int part = switch ((int) raw & 15) {
-                case 10 -> 250;
-                case 11 -> 333;
-                case 12 -> 667;
-                case 13 -> 750;
-                case 14 -> 875;
-                case 15 -> -1;
-                default -> ((int) raw & 15) * 100;
-            };
+            int part =
+                    switch ((int) raw & 15) {
+                        case 10 -> 250;
+                        case 11 -> 333;
+                        case 12 -> 667;
+                        case 13 -> 750;
+                        case 14 -> 875;
+                        case 15 -> -1;
+                        default -> ((int) raw & 15) * 100;
+                    };
             return part < 0 ? -1 : (int) (raw >> 4) * 1000 + part;
         }
     },
@@ -151,7 +155,9 @@ enum SpdForm {
                 return "ZZ";
             }
             int index = (int) (raw & 31) + (raw >= 32 ? 31 : 0);
-            return index < 20 ? CARDS.substring(index, index + 1) : CARDS.charAt((index - 20) / 20) + "" + CARDS.charAt((index - 20) % 20);
+            return index < 20
+                    ? CARDS.substring(index, index + 1)
+                    : CARDS.charAt((index - 20) / 20) + "" + CARDS.charAt((index - 20) % 20);
         }
     },
     CL {
@@ -161,7 +167,9 @@ enum SpdForm {
                 StringBuilder list = new StringBuilder();
                 for (int bit = 0; bit < 7; bit++) {
                     if ((raw >> bit & 1) == 1) {
-                        list.append(list.isEmpty() ? "" : " ").append((bit + 2) / 2).append(bit % 2 == 1 ? ".5" : "");
+                        list.append(list.isEmpty() ? "" : " ")
+                                .append((bit + 2) / 2)
+                                .append(bit % 2 == 1 ? ".5" : "");
                     }
                 }
                 return list.toString();
@@ -208,7 +216,9 @@ enum SpdForm {
     MAKER {
         @Override
         String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            return Jep106.ofStored(image.u8(row.first()), image.u8(row.first() + 1)).map(Jep106::toString).orElse("");
+            return Jep106.ofStored(image.u8(row.first()), image.u8(row.first() + 1))
+                    .map(Jep106::toString)
+                    .orElse("");
         }
     },
     /** A run of 0x7F continuation codes, the code, then fill. */
@@ -219,7 +229,9 @@ enum SpdForm {
             while (n < row.offsets().length - 1 && image.u8(row.first() + n) == 0x7F) {
                 n++;
             }
-            return Jep106.ofStored(n, image.u8(row.first() + n)).map(Jep106::toString).orElse("");
+            return Jep106.ofStored(n, image.u8(row.first() + n))
+                    .map(Jep106::toString)
+                    .orElse("");
         }
     },
     /** A part on the module: maker, type, revision. */
@@ -228,7 +240,9 @@ enum SpdForm {
         String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
             int at = row.first();
             return Jep106.ofStored(image.u8(at), image.u8(at + 1))
-                    .map(maker -> maker + ", type 0x" + hex2(image.u8(at + 2)) + ", revision 0x" + hex2(image.u8(at + 3))).orElse("");
+                    .map(maker ->
+                            maker + ", type 0x" + hex2(image.u8(at + 2)) + ", revision 0x" + hex2(image.u8(at + 3)))
+                    .orElse("");
         }
     };
 
@@ -286,15 +300,16 @@ enum SpdForm {
     }
 
     private static int extended(int fraction, int nanoseconds) {
-        int part = switch (fraction) {
-            case 0 -> 0;
-            case 1 -> 250;
-            case 2 -> 333;
-            case 3 -> 500;
-            case 4 -> 667;
-            case 5 -> 750;
-            default -> -1;
-        };
+        int part =
+                switch (fraction) {
+                    case 0 -> 0;
+                    case 1 -> 250;
+                    case 2 -> 333;
+                    case 3 -> 500;
+                    case 4 -> 667;
+                    case 5 -> 750;
+                    default -> -1;
+                };
         return part < 0 ? -1 : nanoseconds * 1000 + part;
     }
 
@@ -315,6 +330,7 @@ enum SpdForm {
     }
 
     private static String hex2(int b) {
-        return "" + Character.toUpperCase(Character.forDigit(b >> 4 & 15, 16)) + Character.toUpperCase(Character.forDigit(b & 15, 16));
+        return "" + Character.toUpperCase(Character.forDigit(b >> 4 & 15, 16))
+                + Character.toUpperCase(Character.forDigit(b & 15, 16));
     }
 }

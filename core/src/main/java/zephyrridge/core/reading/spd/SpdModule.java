@@ -24,16 +24,20 @@ import zephyrridge.core.reading.Bytes;
 
 /** From the fields of one image to the module they describe; what stands in the way is named. */
 final class SpdModule {
-    private record Shape(FormFactor formFactor, Buffering buffering) {
-    }
+    private record Shape(FormFactor formFactor, Buffering buffering) {}
 
     /** Module types with 64 data bits whose form a layout knows; others (Mini, Micro, 16 and 32 bit) have no place in one. */
     private static final Map<String, Shape> SHAPES = Map.ofEntries(
-            Map.entry("RDIMM", new Shape(FormFactor.DIMM, Buffering.REGISTERED)), Map.entry("UDIMM", new Shape(FormFactor.DIMM, Buffering.UNBUFFERED)),
-            Map.entry("SO-DIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)), Map.entry("LRDIMM", new Shape(FormFactor.DIMM, Buffering.LOAD_REDUCED)),
-            Map.entry("72b-SO-UDIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)), Map.entry("72b-SO-CDIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)),
-            Map.entry("72b-SO-RDIMM", new Shape(FormFactor.SO_DIMM, Buffering.REGISTERED)), Map.entry("CUDIMM", new Shape(FormFactor.DIMM, Buffering.CLOCKED)),
-            Map.entry("CSO-DIMM", new Shape(FormFactor.SO_DIMM, Buffering.CLOCKED)), Map.entry("CAMM2", new Shape(FormFactor.CAMM2, Buffering.UNBUFFERED)),
+            Map.entry("RDIMM", new Shape(FormFactor.DIMM, Buffering.REGISTERED)),
+            Map.entry("UDIMM", new Shape(FormFactor.DIMM, Buffering.UNBUFFERED)),
+            Map.entry("SO-DIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)),
+            Map.entry("LRDIMM", new Shape(FormFactor.DIMM, Buffering.LOAD_REDUCED)),
+            Map.entry("72b-SO-UDIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)),
+            Map.entry("72b-SO-CDIMM", new Shape(FormFactor.SO_DIMM, Buffering.UNBUFFERED)),
+            Map.entry("72b-SO-RDIMM", new Shape(FormFactor.SO_DIMM, Buffering.REGISTERED)),
+            Map.entry("CUDIMM", new Shape(FormFactor.DIMM, Buffering.CLOCKED)),
+            Map.entry("CSO-DIMM", new Shape(FormFactor.SO_DIMM, Buffering.CLOCKED)),
+            Map.entry("CAMM2", new Shape(FormFactor.CAMM2, Buffering.UNBUFFERED)),
             Map.entry("solder-down", new Shape(FormFactor.SOLDERED, Buffering.UNBUFFERED)));
 
     private final MemoryGeneration generation;
@@ -62,14 +66,34 @@ final class SpdModule {
         }
         if (organisation != null && "asymmetrical".equals(value(SpdKey.RANK_MIX))) {
             SpdField mix = fields.get(SpdKey.RANK_MIX);
-            findings.add(SpdDecoder.finding(SpdFinding.SPD_RANKS_UNLIKE, Severity.RISK, new SpdFinding.Stack(organisation.capacity().toString(), unlikeCapacity(organisation)), image,
-                    mix.row().first(), 1));
+            findings.add(SpdDecoder.finding(
+                    SpdFinding.SPD_RANKS_UNLIKE,
+                    Severity.RISK,
+                    new SpdFinding.Stack(organisation.capacity().toString(), unlikeCapacity(organisation)),
+                    image,
+                    mix.row().first(),
+                    1));
             unknown(SpdKey.RANK_MIX);
         }
         if (missing.isEmpty() && organisation != null && rate != null) {
-            return Optional.of(new ModuleSpec(generation, shape.formFactor, shape.buffering, ecc(), organisation, rate, timings(), millivolts(), height()));
+            return Optional.of(new ModuleSpec(
+                    generation,
+                    shape.formFactor,
+                    shape.buffering,
+                    ecc(),
+                    organisation,
+                    rate,
+                    timings(),
+                    millivolts(),
+                    height()));
         }
-        findings.add(SpdDecoder.finding(SpdFinding.SPD_MODULE_UNDECIDED, Severity.RISK, new SpdFinding.Missing(List.copyOf(missing)), image, 2, 2));
+        findings.add(SpdDecoder.finding(
+                SpdFinding.SPD_MODULE_UNDECIDED,
+                Severity.RISK,
+                new SpdFinding.Missing(List.copyOf(missing)),
+                image,
+                2,
+                2));
         return Optional.empty();
     }
 
@@ -85,12 +109,27 @@ final class SpdModule {
             unknown(dies < 1 || Integer.bitCount(dies) != 1 ? SpdKey.DIE_COUNT : SpdKey.PACKAGE_RANKS);
             return null;
         }
-        Organisation organisation = new Organisation(ranks, width, density, dies, dies == 1 ? Stacking.SINGLE_DIE : singleLoad() ? Stacking.SINGLE_LOAD : Stacking.MULTI_LOAD);
-        // 2.J.1 of our facts: whether DDR5's dual-die code doubles what the ranks already say is not sure; nor is stacked DDR3.
+        Organisation organisation = new Organisation(
+                ranks,
+                width,
+                density,
+                dies,
+                dies == 1 ? Stacking.SINGLE_DIE : singleLoad() ? Stacking.SINGLE_LOAD : Stacking.MULTI_LOAD);
+        // 2.J.1 of our facts: whether DDR5's dual-die code doubles what the ranks already say is not sure; nor is
+        // stacked DDR3.
         SpdField dieCount = fields.get(SpdKey.DIE_COUNT);
-        if (dies > 1 && (generation == MemoryGeneration.DDR5 && !singleLoad() || generation == MemoryGeneration.DDR3 && "single-load (3DS)".equals(value(SpdKey.LOADING)))) {
-            findings.add(SpdDecoder.finding(SpdFinding.SPD_STACK_UNSURE, Severity.RISK,
-                    new SpdFinding.Stack(organisation.capacity().toString(), organisation.capacity().times(dies).toString()), image, dieCount.row().first(), 1));
+        if (dies > 1
+                && (generation == MemoryGeneration.DDR5 && !singleLoad()
+                        || generation == MemoryGeneration.DDR3 && "single-load (3DS)".equals(value(SpdKey.LOADING)))) {
+            findings.add(SpdDecoder.finding(
+                    SpdFinding.SPD_STACK_UNSURE,
+                    Severity.RISK,
+                    new SpdFinding.Stack(
+                            organisation.capacity().toString(),
+                            organisation.capacity().times(dies).toString()),
+                    image,
+                    dieCount.row().first(),
+                    1));
         }
         return organisation;
     }
@@ -100,14 +139,17 @@ final class SpdModule {
         int mebibits = first.density().mebibits();
         if (generation == MemoryGeneration.DDR4) {
             mebibits >>= (int) raw(SpdKey.SECOND_DENSITY_RATIO);
-        } else if (fields.get(SpdKey.SECOND_DENSITY) != null && value(SpdKey.SECOND_DENSITY).endsWith("bit")) {
+        } else if (fields.get(SpdKey.SECOND_DENSITY) != null
+                && value(SpdKey.SECOND_DENSITY).endsWith("bit")) {
             mebibits = DieDensity.parse(value(SpdKey.SECOND_DENSITY)).mebibits();
         }
         if (mebibits < 1) {
             return "?";
         }
         Organisation second = Organisation.of(first.packageRanks(), first.deviceWidth(), new DieDensity(mebibits));
-        return ByteSize.ofMebibytes((first.capacity().mebibytes() + second.capacity().mebibytes()) / 2).toString();
+        return ByteSize.ofMebibytes(
+                        (first.capacity().mebibytes() + second.capacity().mebibytes()) / 2)
+                .toString();
     }
 
     private int width() {
@@ -129,7 +171,12 @@ final class SpdModule {
             }
             long mebibytes = ByteSize.parse(rank).mebibytes();
             long addressed = 1L << Math.min(40, number(SpdKey.ROW_BITS) + number(SpdKey.COLUMN_BITS));
-            compareAddress(rank, addressed * Math.max(1, number(SpdKey.BANKS)) * Organisation.DATA_BITS / 8 >> 20, mebibytes, SpdKey.RANK_SIZE, false);
+            compareAddress(
+                    rank,
+                    addressed * Math.max(1, number(SpdKey.BANKS)) * Organisation.DATA_BITS / 8 >> 20,
+                    mebibytes,
+                    SpdKey.RANK_SIZE,
+                    false);
             long mebibits = width < 0 ? 0 : mebibytes * 8 * width / Organisation.DATA_BITS;
             if (mebibits < 1) {
                 return null;
@@ -146,7 +193,12 @@ final class SpdModule {
             int banks = generation == MemoryGeneration.DDR5 ? (int) raw(SpdKey.BANK_BITS) : number(SpdKey.BANK_BITS);
             int groups = fields.containsKey(SpdKey.BANK_GROUP_BITS) ? (int) raw(SpdKey.BANK_GROUP_BITS) : 0;
             int bits = number(SpdKey.ROW_BITS) + number(SpdKey.COLUMN_BITS) + banks + groups;
-            compareAddress(density.toString(), (1L << Math.min(bits, 50)) * width >> 20, density.mebibits(), SpdKey.DENSITY, true);
+            compareAddress(
+                    density.toString(),
+                    (1L << Math.min(bits, 50)) * width >> 20,
+                    density.mebibits(),
+                    SpdKey.DENSITY,
+                    true);
         }
         return density;
     }
@@ -155,8 +207,16 @@ final class SpdModule {
     private void compareAddress(String stated, long addressed, long expected, SpdKey key, boolean die) {
         boolean agrees = addressed == expected || expected % 3 == 0 && addressed == expected / 3 * 4;
         if (!agrees) {
-            String text = die ? (addressed % 1024 == 0 ? addressed / 1024 + " Gbit" : addressed + " Mbit") : ByteSize.ofMebibytes(addressed).toString();
-            findings.add(SpdDecoder.finding(SpdFinding.SPD_DENSITY_AGAINST_ADDRESS, Severity.RISK, new SpdFinding.Density(stated, text), image, fields.get(key).row().first(), 2));
+            String text = die
+                    ? (addressed % 1024 == 0 ? addressed / 1024 + " Gbit" : addressed + " Mbit")
+                    : ByteSize.ofMebibytes(addressed).toString();
+            findings.add(SpdDecoder.finding(
+                    SpdFinding.SPD_DENSITY_AGAINST_ADDRESS,
+                    Severity.RISK,
+                    new SpdFinding.Density(stated, text),
+                    image,
+                    fields.get(key).row().first(),
+                    2));
         }
     }
 
@@ -166,7 +226,7 @@ final class SpdModule {
             return 1;
         }
         return switch (generation) {
-            // "unspecified" is what single-die modules carry.
+                // "unspecified" is what single-die modules carry.
             case DDR3 -> count.raw() == 0 ? 1 : count.raw() <= 4 ? 1 << (int) count.raw() - 1 : 0;
             case DDR4 -> raw(SpdKey.NON_MONOLITHIC) == 0 ? 1 : count.amount();
             default -> count.raw() == 0 ? 1 : count.raw() == 1 ? 2 : count.raw() <= 5 ? 1 << (int) count.raw() - 1 : 0;
@@ -196,7 +256,8 @@ final class SpdModule {
 
     private boolean ecc() {
         if (generation == MemoryGeneration.DDR || generation == MemoryGeneration.DDR2) {
-            return number(SpdKey.BUS_WIDTH) == 72 || fields.containsKey(SpdKey.CHECKING) && (raw(SpdKey.CHECKING) & 2) != 0;
+            return number(SpdKey.BUS_WIDTH) == 72
+                    || fields.containsKey(SpdKey.CHECKING) && (raw(SpdKey.CHECKING) & 2) != 0;
         }
         return raw(SpdKey.CHECK_BITS) != 0;
     }
@@ -209,9 +270,18 @@ final class SpdModule {
             unknown(key);
             return null;
         }
-        Rates.Row nearest = Rates.all().stream().filter(r -> r.generation() == generation).min(Comparator.comparingInt(r -> Math.abs(r.tckPs() - tck.amount()))).orElseThrow();
+        Rates.Row nearest = Rates.all().stream()
+                .filter(r -> r.generation() == generation)
+                .min(Comparator.comparingInt(r -> Math.abs(r.tckPs() - tck.amount())))
+                .orElseThrow();
         if (Math.abs(nearest.tckPs() - tck.amount()) * 200L > nearest.tckPs()) {
-            findings.add(SpdDecoder.finding(SpdFinding.SPD_RATE_UNUSUAL, Severity.RISK, new SpdFinding.Clock(tck.amount(), nearest.rate().toString()), image, tck.row().first(), 2));
+            findings.add(SpdDecoder.finding(
+                    SpdFinding.SPD_RATE_UNUSUAL,
+                    Severity.RISK,
+                    new SpdFinding.Clock(tck.amount(), nearest.rate().toString()),
+                    image,
+                    tck.row().first(),
+                    2));
             unknown(key);
             return null;
         }
@@ -238,7 +308,8 @@ final class SpdModule {
         if (tAA <= 0 || tRCD <= 0 || tRP <= 0 || tRAS <= 0 || cls.equals(CasLatencies.NONE)) {
             return Optional.empty();
         }
-        return Optional.of(new Timings(Picoseconds.of(tAA), Picoseconds.of(tRCD), Picoseconds.of(tRP), Picoseconds.of(tRAS), cls));
+        return Optional.of(
+                new Timings(Picoseconds.of(tAA), Picoseconds.of(tRCD), Picoseconds.of(tRP), Picoseconds.of(tRAS), cls));
     }
 
     private List<Integer> millivolts() {
@@ -262,7 +333,9 @@ final class SpdModule {
     private Optional<Integer> height() {
         SpdField height = fields.get(SpdKey.HEIGHT);
         if (height == null || generation == MemoryGeneration.DDR2 && height.raw() != 3 || height.raw() == 0) {
-            return generation == MemoryGeneration.DDR2 && height != null && height.raw() == 4 ? Optional.of(31) : Optional.empty();
+            return generation == MemoryGeneration.DDR2 && height != null && height.raw() == 4
+                    ? Optional.of(31)
+                    : Optional.empty();
         }
         return Optional.of(generation == MemoryGeneration.DDR2 ? 30 : height.amount());
     }

@@ -19,8 +19,7 @@ public final class SpdRates {
         }
     }
 
-    private SpdRates() {
-    }
+    private SpdRates() {}
 
     /**
      * The fastest first; empty for an image without a whole module. A rate counts when a supported CL covers tAA within tAAmax
@@ -38,7 +37,10 @@ public final class SpdRates {
             for (int i = 0; i < Math.min(3, cls.size()); i++) {
                 int tck = reading.field(clocks[i]).map(SpdField::amount).orElse(-1);
                 int cl = cls.get(cls.size() - 1 - i);
-                Optional<Rates.Row> row = Rates.all().stream().filter(r -> r.generation() == MemoryGeneration.DDR2 && Math.abs(r.tckPs() - tck) * 200L <= r.tckPs()).findFirst();
+                Optional<Rates.Row> row = Rates.all().stream()
+                        .filter(r -> r.generation() == MemoryGeneration.DDR2
+                                && Math.abs(r.tckPs() - tck) * 200L <= r.tckPs())
+                        .findFirst();
                 row.ifPresent(r -> lines.add(line(reading, timings.get(), r.rate(), tck, cl)));
             }
             return lines;
@@ -57,7 +59,8 @@ public final class SpdRates {
 
     private static int lowestCl(MemoryGeneration generation, Timings t, int tck) {
         CasLatencies cls = t.casLatencies();
-        int cl = cls.smallestFrom(ClockRounding.cyclesRoundedUp(generation, t.tAA().value(), tck));
+        int cl = cls.smallestFrom(
+                ClockRounding.cyclesRoundedUp(generation, t.tAA().value(), tck));
         int longest = generation.tAAmaxPs().orElse(Integer.MAX_VALUE);
         return cl > 0 && (long) cl * tck <= longest ? cl : -1;
     }
@@ -65,7 +68,13 @@ public final class SpdRates {
     private static Line line(SpdReading reading, Timings t, DataRate rate, int tck, int cl) {
         MemoryGeneration g = reading.generation();
         int tRC = reading.field(SpdKey.TRC).map(SpdField::amount).orElse(-1);
-        return new Line(rate, tck, cl, ClockRounding.cyclesRoundedUp(g, t.tRCD().value(), tck), ClockRounding.cyclesRoundedUp(g, t.tRP().value(), tck),
-                ClockRounding.cyclesRoundedUp(g, t.tRAS().value(), tck), tRC <= 0 ? -1 : ClockRounding.cyclesRoundedUp(g, tRC, tck));
+        return new Line(
+                rate,
+                tck,
+                cl,
+                ClockRounding.cyclesRoundedUp(g, t.tRCD().value(), tck),
+                ClockRounding.cyclesRoundedUp(g, t.tRP().value(), tck),
+                ClockRounding.cyclesRoundedUp(g, t.tRAS().value(), tck),
+                tRC <= 0 ? -1 : ClockRounding.cyclesRoundedUp(g, tRC, tck));
     }
 }

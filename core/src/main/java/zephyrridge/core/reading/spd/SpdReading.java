@@ -16,7 +16,13 @@ import zephyrridge.core.reading.Bytes;
  * @param checksumsHold whether all checksums of the image are right
  * @param spec the module, when the image says all that a layout needs
  */
-public record SpdReading(MemoryGeneration generation, Bytes image, Map<SpdKey, SpdField> fields, boolean checksumsHold, Optional<ModuleSpec> spec, List<Finding> findings) {
+public record SpdReading(
+        MemoryGeneration generation,
+        Bytes image,
+        Map<SpdKey, SpdField> fields,
+        boolean checksumsHold,
+        Optional<ModuleSpec> spec,
+        List<Finding> findings) {
     public SpdReading {
         fields = Collections.unmodifiableMap(fields);
         findings = List.copyOf(findings);

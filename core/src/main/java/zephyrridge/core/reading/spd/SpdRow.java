@@ -14,7 +14,8 @@ import zephyrridge.core.table.CodeTables;
  * @param fine byte with the signed fine part in fine timebases, or -1
  * @param confidence H, M or L: how sure we are of the row, from memory of the standard
  */
-record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
+record SpdRow(
+        SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
     private static final int MOST_BYTES = 32;
     private static final CodeTables CODES = new CodeTables(SpdRow.class, "codes.csv");
 
@@ -32,7 +33,9 @@ record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] ta
             int dots = place.indexOf("..");
             int bracket = place.indexOf('[');
             if (dots > 0) {
-                for (int i = Integer.parseInt(place.substring(0, dots)); i <= Integer.parseInt(place.substring(dots + 2)); i++) {
+                for (int i = Integer.parseInt(place.substring(0, dots));
+                        i <= Integer.parseInt(place.substring(dots + 2));
+                        i++) {
                     offsets.add(i);
                 }
             } else {
@@ -44,9 +47,19 @@ record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] ta
             }
         }
         int fine = cells[4].isEmpty() ? -1 : Integer.parseInt(cells[4]);
-        int[] whole = offsets.stream().mapToInt(Integer::intValue).sorted().distinct().toArray();
-        int[] all = fine < 0 ? whole : IntStream.concat(IntStream.of(whole), IntStream.of(fine)).toArray();
-        return new SpdRow(SpdKey.valueOf(cells[0]), all, parts.toArray(Part[]::new), form, form.coded() ? CODES.table(cells[3]) : null, cells[3], fine,
+        int[] whole =
+                offsets.stream().mapToInt(Integer::intValue).sorted().distinct().toArray();
+        int[] all = fine < 0
+                ? whole
+                : IntStream.concat(IntStream.of(whole), IntStream.of(fine)).toArray();
+        return new SpdRow(
+                SpdKey.valueOf(cells[0]),
+                all,
+                parts.toArray(Part[]::new),
+                form,
+                form.coded() ? CODES.table(cells[3]) : null,
+                cells[3],
+                fine,
                 cells[5].charAt(0));
     }
 
@@ -55,7 +68,9 @@ record SpdRow(SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] ta
     }
 
     boolean isWithin(Bytes image) {
-        return image.has(offsets[offsets.length - 1], 1) && image.has(offsets[0], 1) && (parts.length > 0 || image.has(offsets[0], offsets.length));
+        return image.has(offsets[offsets.length - 1], 1)
+                && image.has(offsets[0], 1)
+                && (parts.length > 0 || image.has(offsets[0], offsets.length));
     }
 
     /** The bits put together; 0 for byte ranges. */

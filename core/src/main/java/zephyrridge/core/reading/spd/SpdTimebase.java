@@ -18,7 +18,9 @@ record SpdTimebase(long mediumFs, long fineFs) {
         }
         int fineDivisor = image.u8(9) & 15;
         int mediumDivisor = image.u8(11);
-        return new SpdTimebase(mediumDivisor == 0 ? 0 : image.u8(10) * 1_000_000L / mediumDivisor, fineDivisor == 0 ? 0 : (image.u8(9) >> 4) * 1000L / fineDivisor);
+        return new SpdTimebase(
+                mediumDivisor == 0 ? 0 : image.u8(10) * 1_000_000L / mediumDivisor,
+                fineDivisor == 0 ? 0 : (image.u8(9) >> 4) * 1000L / fineDivisor);
     }
 
     /** Rounded to the nearest picosecond, or -1 when the sum is negative or past a millisecond. */

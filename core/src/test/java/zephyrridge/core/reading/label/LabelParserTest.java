@@ -15,29 +15,41 @@ import zephyrridge.core.module.ModuleSpec;
 /** Against the label vectors of handbook 2.I.4 and its rules of 2.B (from memory of JESD21-C 4.20). */
 class LabelParserTest {
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {
-        "1GB 2Rx8 PC2-5300S-555-12-E0     | DDR2 | 667  | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 512 Mbit | 16 | 5-5-5",
-        "2GB 2Rx4 PC2-5300P-555-12-F0     | DDR2 | 667  | DIMM    | REGISTERED   | yes | 2Rx4  | 512 Mbit | 36 | 5-5-5",
-        "512MB 1Rx8 PC3200U-30330         | DDR  | 400  | DIMM    | UNBUFFERED   | no  | 1Rx8  | 512 Mbit | 8  | 3-3-3",
-        "128GB 2S4Rx4 PC4-2400T-LD1-11    | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 2S4Rx4 | 8 Gbit  | 36 | 17-17-17",
-        "32GB 4Rx4 PC3L-10600L-9-11-D1    | DDR3 | 1333 | DIMM    | LOAD_REDUCED | yes | 4Rx4  | 4 Gbit  | 72 | 9-9-9",
-        "16GB 1Rx8 PC4-2666V-TD1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | yes | 1Rx8  | 16 Gbit | 9  | 19-19-19",
-        "2GB 2Rx8 PC2-6400U-666-12-E1     | DDR2 | 800  | DIMM    | UNBUFFERED   | no  | 2Rx8  | 1 Gbit  | 16 | 6-6-6",
-        "4GB 2Rx8 PC3-10600S-9-10-F2      | DDR3 | 1333 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 2 Gbit  | 16 | 9-9-9",
-        "8GB 2Rx8 PC3L-12800S-11-13-F3    | DDR3 | 1600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 4 Gbit  | 16 | 11-11-11",
-        "16GB 2Rx4 PC3L-12800R-11-13-E2   | DDR3 | 1600 | DIMM    | REGISTERED   | yes | 2Rx4  | 4 Gbit  | 36 | 11-11-11",
-        "8GB 1Rx8 PC4-2400T-SA1-11        | DDR4 | 2400 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 8 Gbit  | 8  | 17-17-17",
-        "8GB 1Rx16 PC4-3200AA-SC0-11      | DDR4 | 3200 | SO_DIMM | UNBUFFERED   | no  | 1Rx16 | 16 Gbit | 4  | 22-22-22",
-        "16GB 2Rx8 PC4-2666V-SE1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 8 Gbit  | 16 | 19-19-19",
-        "32GB 2Rx8 PC4-3200AA-UB1-12      | DDR4 | 3200 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 22-22-22",
-        "16GB 2Rx8 PC4-2400T-EE1-11       | DDR4 | 2400 | DIMM    | UNBUFFERED   | yes | 2Rx8  | 8 Gbit  | 18 | 17-17-17",
-        "32GB 2Rx4 PC4-2400T-RA1-11       | DDR4 | 2400 | DIMM    | REGISTERED   | yes | 2Rx4  | 8 Gbit  | 36 | 17-17-17",
-        "64GB 4DRx4 PC4-2400T-LD1-11      | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 4DRx4 | 8 Gbit  | 36 | 17-17-17",
-        "16GB 1Rx8 PC5-4800B-SA0-1010-XT  | DDR5 | 4800 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 16 Gbit | 8  | 40-39-39",
-        "32GB 2Rx8 PC5-5600B-UB0-1010-XT  | DDR5 | 5600 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 46-45-45",
-        "48GB 2Rx8 PC5-5600B-SB0-1010-XT  | DDR5 | 5600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 24 Gbit | 16 | 46-45-45"})
-    void decodesPrintedForms(String line, String generation, int rate, String form, String buffering, String ecc, String organisation, String density,
-            String chips, String timings) {
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "1GB 2Rx8 PC2-5300S-555-12-E0     | DDR2 | 667  | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 512 Mbit | 16 | 5-5-5",
+                "2GB 2Rx4 PC2-5300P-555-12-F0     | DDR2 | 667  | DIMM    | REGISTERED   | yes | 2Rx4  | 512 Mbit | 36 | 5-5-5",
+                "512MB 1Rx8 PC3200U-30330         | DDR  | 400  | DIMM    | UNBUFFERED   | no  | 1Rx8  | 512 Mbit | 8  | 3-3-3",
+                "128GB 2S4Rx4 PC4-2400T-LD1-11    | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 2S4Rx4 | 8 Gbit  | 36 | 17-17-17",
+                "32GB 4Rx4 PC3L-10600L-9-11-D1    | DDR3 | 1333 | DIMM    | LOAD_REDUCED | yes | 4Rx4  | 4 Gbit  | 72 | 9-9-9",
+                "16GB 1Rx8 PC4-2666V-TD1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | yes | 1Rx8  | 16 Gbit | 9  | 19-19-19",
+                "2GB 2Rx8 PC2-6400U-666-12-E1     | DDR2 | 800  | DIMM    | UNBUFFERED   | no  | 2Rx8  | 1 Gbit  | 16 | 6-6-6",
+                "4GB 2Rx8 PC3-10600S-9-10-F2      | DDR3 | 1333 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 2 Gbit  | 16 | 9-9-9",
+                "8GB 2Rx8 PC3L-12800S-11-13-F3    | DDR3 | 1600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 4 Gbit  | 16 | 11-11-11",
+                "16GB 2Rx4 PC3L-12800R-11-13-E2   | DDR3 | 1600 | DIMM    | REGISTERED   | yes | 2Rx4  | 4 Gbit  | 36 | 11-11-11",
+                "8GB 1Rx8 PC4-2400T-SA1-11        | DDR4 | 2400 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 8 Gbit  | 8  | 17-17-17",
+                "8GB 1Rx16 PC4-3200AA-SC0-11      | DDR4 | 3200 | SO_DIMM | UNBUFFERED   | no  | 1Rx16 | 16 Gbit | 4  | 22-22-22",
+                "16GB 2Rx8 PC4-2666V-SE1-11       | DDR4 | 2666 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 8 Gbit  | 16 | 19-19-19",
+                "32GB 2Rx8 PC4-3200AA-UB1-12      | DDR4 | 3200 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 22-22-22",
+                "16GB 2Rx8 PC4-2400T-EE1-11       | DDR4 | 2400 | DIMM    | UNBUFFERED   | yes | 2Rx8  | 8 Gbit  | 18 | 17-17-17",
+                "32GB 2Rx4 PC4-2400T-RA1-11       | DDR4 | 2400 | DIMM    | REGISTERED   | yes | 2Rx4  | 8 Gbit  | 36 | 17-17-17",
+                "64GB 4DRx4 PC4-2400T-LD1-11      | DDR4 | 2400 | DIMM    | LOAD_REDUCED | yes | 4DRx4 | 8 Gbit  | 36 | 17-17-17",
+                "16GB 1Rx8 PC5-4800B-SA0-1010-XT  | DDR5 | 4800 | SO_DIMM | UNBUFFERED   | no  | 1Rx8  | 16 Gbit | 8  | 40-39-39",
+                "32GB 2Rx8 PC5-5600B-UB0-1010-XT  | DDR5 | 5600 | DIMM    | UNBUFFERED   | no  | 2Rx8  | 16 Gbit | 16 | 46-45-45",
+                "48GB 2Rx8 PC5-5600B-SB0-1010-XT  | DDR5 | 5600 | SO_DIMM | UNBUFFERED   | no  | 2Rx8  | 24 Gbit | 16 | 46-45-45"
+            })
+    void decodesPrintedForms(
+            String line,
+            String generation,
+            int rate,
+            String form,
+            String buffering,
+            String ecc,
+            String organisation,
+            String density,
+            String chips,
+            String timings) {
         LabelReading r = LabelParser.parse(line);
         ModuleSpec spec = r.spec().orElseThrow();
         assertThat(spec.generation()).hasToString(generation);
@@ -65,17 +77,56 @@ class LabelParserTest {
 
     @Test
     void voltageLettersOfDdr3() {
-        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1500);
-        assertThat(LabelParser.parse("4GB 2Rx8 PC3L-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1350, 1500);
-        assertThat(LabelParser.parse("4GB 2Rx8 PC3U-10600S-9-10-F2").spec().orElseThrow().millivolts()).containsExactly(1250, 1350, 1500);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-9-10-F2")
+                        .spec()
+                        .orElseThrow()
+                        .millivolts())
+                .containsExactly(1500);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3L-10600S-9-10-F2")
+                        .spec()
+                        .orElseThrow()
+                        .millivolts())
+                .containsExactly(1350, 1500);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3U-10600S-9-10-F2")
+                        .spec()
+                        .orElseThrow()
+                        .millivolts())
+                .containsExactly(1250, 1350, 1500);
     }
 
     /** Same digits, another unit: handbook 2.B.1. */
     @ParameterizedTest
-    @CsvSource({"PC4-21300,2666", "PC3-1600,1600", "PC4-3200,3200", "PC2-3200,400", "PC-3200,400", "PC3-6400,800", "PC5-6400,6400", "PC5-38400,4800",
-        "PC3-12800,1600", "PC2-6400,800", "PC3-10660,1333", "PC3-10666,1333", "PC2-5400,667", "PC2-8600,1066", "PC-2100,266", "PC2700,333", "PC3-14900,1866", "PC4-23466,2933", "DDR3-1333,1333", "PC4 2400,2400", "PC5-44800,5600", "DDR-400,400", "DDR4-2667,2666", "DDR5 5600,5600", "DDR3L-1600,1600", "PC3-8500,1066"})
+    @CsvSource({
+        "PC4-21300,2666",
+        "PC3-1600,1600",
+        "PC4-3200,3200",
+        "PC2-3200,400",
+        "PC-3200,400",
+        "PC3-6400,800",
+        "PC5-6400,6400",
+        "PC5-38400,4800",
+        "PC3-12800,1600",
+        "PC2-6400,800",
+        "PC3-10660,1333",
+        "PC3-10666,1333",
+        "PC2-5400,667",
+        "PC2-8600,1066",
+        "PC-2100,266",
+        "PC2700,333",
+        "PC3-14900,1866",
+        "PC4-23466,2933",
+        "DDR3-1333,1333",
+        "PC4 2400,2400",
+        "PC5-44800,5600",
+        "DDR-400,400",
+        "DDR4-2667,2666",
+        "DDR5 5600,5600",
+        "DDR3L-1600,1600",
+        "PC3-8500,1066"
+    })
     void branchesOnTheGenerationFirst(String line, int rate) {
-        assertThat(LabelParser.parse(line).value(LabelField.RATE).orElseThrow().value()).isEqualTo(rate + " MT/s");
+        assertThat(LabelParser.parse(line).value(LabelField.RATE).orElseThrow().value())
+                .isEqualTo(rate + " MT/s");
     }
 
     /** The DDR form of handbook 2.I.4, which prints no organisation. */
@@ -91,9 +142,16 @@ class LabelParserTest {
 
     /** What people write on a bag or in an offer: handbook 2.B.1, informal forms. */
     @ParameterizedTest
-    @CsvSource({"8GB DDR4 SODIMM 2666MHz 1Rx8,DDR4,2666,SO_DIMM", "16GB 2Rx8 DDR5 5600 MT/s SO-DIMM,DDR5,5600,SO_DIMM", "4GB 2Rx8 DDR3L 1600 SODIMM,DDR3,1600,SO_DIMM",
-        "16GB 2Rx8 PC4-21300 UDIMM,DDR4,2666,DIMM", "32GB 2Rx4 DDR4-2400 RDIMM ECC,DDR4,2400,DIMM", "1GB 2Rx8 DDR2 800MHZ SODIMM,DDR2,800,SO_DIMM",
-        "8GB DDR4 1Rx8 2400MHz SO DIMM,DDR4,2400,SO_DIMM", "32GB 2Rx8 DDR5-5600 CAMM2,DDR5,5600,CAMM2"})
+    @CsvSource({
+        "8GB DDR4 SODIMM 2666MHz 1Rx8,DDR4,2666,SO_DIMM",
+        "16GB 2Rx8 DDR5 5600 MT/s SO-DIMM,DDR5,5600,SO_DIMM",
+        "4GB 2Rx8 DDR3L 1600 SODIMM,DDR3,1600,SO_DIMM",
+        "16GB 2Rx8 PC4-21300 UDIMM,DDR4,2666,DIMM",
+        "32GB 2Rx4 DDR4-2400 RDIMM ECC,DDR4,2400,DIMM",
+        "1GB 2Rx8 DDR2 800MHZ SODIMM,DDR2,800,SO_DIMM",
+        "8GB DDR4 1Rx8 2400MHz SO DIMM,DDR4,2400,SO_DIMM",
+        "32GB 2Rx8 DDR5-5600 CAMM2,DDR5,5600,CAMM2"
+    })
     void readsInformalForms(String line, String generation, int rate, String form) {
         ModuleSpec spec = LabelParser.parse(line).spec().orElseThrow();
         assertThat(spec.generation()).hasToString(generation);
@@ -104,7 +162,13 @@ class LabelParserTest {
 
     /** Micro-DIMM, Mini-RDIMM and FB-DIMM go into no socket that the tool knows: said, not guessed. */
     @ParameterizedTest
-    @ValueSource(strings = {"1GB 1Rx8 PC2-5300F-555-11-A0", "512MB 1Rx8 PC2-4200M-444-11-A0", "1GB 1Rx8 PC2-5300N-555-12-A0", "16GB 1Rx8 PC5-4800B-ZA0-1010-XT"})
+    @ValueSource(
+            strings = {
+                "1GB 1Rx8 PC2-5300F-555-11-A0",
+                "512MB 1Rx8 PC2-4200M-444-11-A0",
+                "1GB 1Rx8 PC2-5300N-555-12-A0",
+                "16GB 1Rx8 PC5-4800B-ZA0-1010-XT"
+            })
     void unknownModuleLettersAreSaid(String line) {
         LabelReading r = LabelParser.parse(line);
         assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_MODULE_LETTER_UNKNOWN);
@@ -112,10 +176,18 @@ class LabelParserTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"8gb 1rx8 pc4-24OOT-sa1-11,8", "8GB IRx8 PC4 2400T SA1 11,8", "8 GB 1R x8 PC42400T-SA1-11,8", "16GB 2Rx8 PC4-2666V-SE1-11 trailing text,16",
-        "PC4-2666V-SE1-11 2Rx8 16GB,16", "I6GB 2Rx8 PC4-2666V-SE1-11,16", "16 GB 2R×8 PC4-2666V-SE1-11,16"})
+    @CsvSource({
+        "8gb 1rx8 pc4-24OOT-sa1-11,8",
+        "8GB IRx8 PC4 2400T SA1 11,8",
+        "8 GB 1R x8 PC42400T-SA1-11,8",
+        "16GB 2Rx8 PC4-2666V-SE1-11 trailing text,16",
+        "PC4-2666V-SE1-11 2Rx8 16GB,16",
+        "I6GB 2Rx8 PC4-2666V-SE1-11,16",
+        "16 GB 2R×8 PC4-2666V-SE1-11,16"
+    })
     void readsOddSpellings(String line, int gibibytes) {
-        assertThat(LabelParser.parse(line).spec().orElseThrow().capacity().gibibytes()).isEqualTo(gibibytes);
+        assertThat(LabelParser.parse(line).spec().orElseThrow().capacity().gibibytes())
+                .isEqualTo(gibibytes);
     }
 
     @Test
@@ -125,8 +197,10 @@ class LabelParserTest {
         Finding f = r.findings().get(0);
         assertThat(f.code()).isEqualTo(LabelFinding.LABEL_IMPOSSIBLE_DENSITY);
         assertThat(((LabelFinding.Density) f.detail()).needed()).isEqualTo("32 Gbit");
-        assertThat(r.suggestions()).extracting(LabelReading.Suggestion::line).startsWith(
-                "16GB 1Rx8 PC4-3200AA-SC0-11", "16GB 2Rx16 PC4-3200AA-SC0-11", "16GB 2Rx8 PC4-3200AA-SC0-11");
+        assertThat(r.suggestions())
+                .extracting(LabelReading.Suggestion::line)
+                .startsWith(
+                        "16GB 1Rx8 PC4-3200AA-SC0-11", "16GB 2Rx16 PC4-3200AA-SC0-11", "16GB 2Rx8 PC4-3200AA-SC0-11");
         for (LabelReading.Suggestion s : r.suggestions()) {
             assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent();
         }
@@ -137,9 +211,15 @@ class LabelParserTest {
         LabelReading r = LabelParser.parse("8GB PC4-2400T-SA1-11");
         assertThat(r.spec()).isEmpty();
         assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_FIELD_MISSING);
-        assertThat(r.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent());
+        assertThat(r.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(
+                        LabelParser.parse(s.line()).spec())
+                .as(s.line())
+                .isPresent());
         LabelReading noCapacity = LabelParser.parse("2Rx8 PC4-2400T-SE1-11");
-        assertThat(noCapacity.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(LabelParser.parse(s.line()).spec()).as(s.line()).isPresent());
+        assertThat(noCapacity.suggestions()).isNotEmpty().allSatisfy(s -> assertThat(
+                        LabelParser.parse(s.line()).spec())
+                .as(s.line())
+                .isPresent());
     }
 
     @Test
@@ -147,11 +227,13 @@ class LabelParserTest {
         LabelReading r = LabelParser.parse("8GB 1Rx8 PC4-2400W-SA1-11");
         assertThat(r.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_BIN_UNKNOWN);
         assertThat(r.spec().orElseThrow().timings()).isEmpty();
-        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-12-10-F2").findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_CL_UNUSUAL);
+        assertThat(LabelParser.parse("4GB 2Rx8 PC3-10600S-12-10-F2").findings())
+                .anyMatch(f -> f.code() == LabelFinding.LABEL_CL_UNUSUAL);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", " ", "hello", "GB", "PC", "PC4", "8GB", "ﬀ PC4-2400T", "İ PC4-", "99999GB 8Rx32 PC5-99999"})
+    @ValueSource(
+            strings = {"", " ", "hello", "GB", "PC", "PC4", "8GB", "ﬀ PC4-2400T", "İ PC4-", "99999GB 8Rx32 PC5-99999"})
     void nonsenseIsAFindingNotAnException(String line) {
         LabelReading r = LabelParser.parse(line);
         assertThat(r.findings()).isNotEmpty();
@@ -166,8 +248,17 @@ class LabelParserTest {
     /** 200,000 random and mutated lines: never an exception, spans inside the line, a module only when nothing is missing. */
     @Test
     void survivesRandomAndMutatedLines() {
-        String[] good = {"4GB 2Rx8 PC3-10600S-9-10-F2", "16GB 2Rx4 PC3L-12800R-11-13-E2", "8GB 1Rx16 PC4-3200AA-SC0-11", "64GB 4DRx4 PC4-2400T-LD1-11",
-            "128GB 2S4Rx4 PC4-2400T-LD1-11", "16GB 1Rx8 PC5-4800B-SA0-1010-XT", "1GB 2Rx8 PC2-5300S-555-12-E0", "PC4-21300", "DDR5-5600 SODIMM 2Rx8 32GB"};
+        String[] good = {
+            "4GB 2Rx8 PC3-10600S-9-10-F2",
+            "16GB 2Rx4 PC3L-12800R-11-13-E2",
+            "8GB 1Rx16 PC4-3200AA-SC0-11",
+            "64GB 4DRx4 PC4-2400T-LD1-11",
+            "128GB 2S4Rx4 PC4-2400T-LD1-11",
+            "16GB 1Rx8 PC5-4800B-SA0-1010-XT",
+            "1GB 2Rx8 PC2-5300S-555-12-E0",
+            "PC4-21300",
+            "DDR5-5600 SODIMM 2Rx8 32GB"
+        };
         String alphabet = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefRxPC-_ .×ßİ\u0000\t\uD83D\uDE00";
         Random random = new Random(4242);
         int decoded = 0;
@@ -200,10 +291,13 @@ class LabelParserTest {
             if (r.spec().isEmpty()) {
                 assertThat(r.findings()).as("no module and no reason: %s", line).isNotEmpty();
             } else {
-                assertThat(r.value(LabelField.CAPACITY).orElseThrow().value()).isEqualTo(r.spec().get().capacity().toString());
+                assertThat(r.value(LabelField.CAPACITY).orElseThrow().value())
+                        .isEqualTo(r.spec().get().capacity().toString());
             }
         }
         assertThat(decoded).as("mutation leaves many lines readable").isGreaterThan(20_000);
-        assertThat(codes).contains("LABEL_NOT_RECOGNISED", "LABEL_FIELD_MISSING", "LABEL_IMPOSSIBLE_DENSITY", "LABEL_BIN_UNKNOWN");
+        assertThat(codes)
+                .contains(
+                        "LABEL_NOT_RECOGNISED", "LABEL_FIELD_MISSING", "LABEL_IMPOSSIBLE_DENSITY", "LABEL_BIN_UNKNOWN");
     }
 }

@@ -20,12 +20,16 @@ import zephyrridge.core.reading.Bytes;
 /** Against the bytes of handbook 2.I.3 and vectors TV-128 to TV-151 (from memory of DSP0134), and against our own encoder. */
 class SmbiosDecoderTest {
     /** Handbook 2.I.3: a memory device of 3.3 length. */
-    static final byte[] DEVICE = HexFormat.of().parseHex("""
+    static final byte[] DEVICE = HexFormat.of()
+            .parseHex(
+                    """
             115C00110010FEFF40004000FF7F09000102228040E015030405060200800000
             30114C044C044C04030800008001000000000000000000000000000000000000
             0800000000000000000000000000000000000000000000000000000044494D4D
             5F41320042414E4B20310041434D450030313032303330340054414700504E2D
-            4558414D504C452020200000""".replace("\n", ""));
+            4558414D504C452020200000"""
+                            .replace("\n", ""));
+
     private static final byte[] END = {127, 4, 0, 1, 0, 0};
 
     static byte[] join(byte[]... parts) {
@@ -45,20 +49,41 @@ class SmbiosDecoderTest {
     }
 
     static SmbiosContents.Device module(String locator, long gib) {
-        return new SmbiosContents.Device(locator, "BANK 0", Optional.of(ByteSize.ofGibibytes(gib)), 0x0D, 0x1A, 0x4080, 64, 64, 2, 3200, 2667, 1200, "Tindle", "0A0B0C0D", "none", "TN-2R8-32",
+        return new SmbiosContents.Device(
+                locator,
+                "BANK 0",
+                Optional.of(ByteSize.ofGibibytes(gib)),
+                0x0D,
+                0x1A,
+                0x4080,
+                64,
+                64,
+                2,
+                3200,
+                2667,
+                1200,
+                "Tindle",
+                "0A0B0C0D",
+                "none",
+                "TN-2R8-32",
                 Optional.of(new Jep106(3, 0x15)));
     }
 
     static SmbiosContents contents(int version, List<SmbiosContents.Device> devices) {
-        return new SmbiosContents(version, new SmbiosContents.Bios("Gorse Firmware", "1.07", "03/14/2029"), new SmbiosContents.SystemInfo("Skerrow", "Tern 16", "A", "SN-1"),
-                new SmbiosContents.Board("Skerrow", "Tern board", "2"), List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.size(), devices)));
+        return new SmbiosContents(
+                version,
+                new SmbiosContents.Bios("Gorse Firmware", "1.07", "03/14/2029"),
+                new SmbiosContents.SystemInfo("Skerrow", "Tern 16", "A", "SN-1"),
+                new SmbiosContents.Board("Skerrow", "Tern board", "2"),
+                List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.size(), devices)));
     }
 
     @Test
     void theHandbooksDevice() {
         MemoryDevice d = decode(join(DEVICE, END)).devices().get(0);
         assertThat(d.size()).contains(ByteSize.ofGibibytes(32));
-        assertThat(List.of(d.speed(), d.configuredSpeed(), d.rank(), d.memoryType())).containsExactly(5600, 4400, 2, 34);
+        assertThat(List.of(d.speed(), d.configuredSpeed(), d.rank(), d.memoryType()))
+                .containsExactly(5600, 4400, 2, 34);
         assertThat(d.structure().raw(SmbiosKey.DEVICE_VOLTAGE)).isEqualTo(1100);
         assertThat(d.structure().raw(SmbiosKey.DEVICE_DETAIL)).isEqualTo(16512);
         assertThat(d.structure().text(SmbiosKey.DEVICE_DETAIL)).isEqualTo("synchronous; unbuffered");
@@ -73,7 +98,13 @@ class SmbiosDecoderTest {
 
     /** TV-128 to TV-131: the size field's three ways of counting. */
     @ParameterizedTest
-    @CsvSource({"0x4000, 0, 16 GiB", "0x7FFF, 0x8000, 32 GiB", "0x8200, 0, 512 KiB", "0x7FFE, 0, 32766 MiB", "0, 0, 0 MiB"})
+    @CsvSource({
+        "0x4000, 0, 16 GiB",
+        "0x7FFF, 0x8000, 32 GiB",
+        "0x8200, 0, 512 KiB",
+        "0x7FFE, 0, 32766 MiB",
+        "0, 0, 0 MiB"
+    })
     void sizes(String inline, String extended, String expected) {
         byte[] table = join(DEVICE, END);
         int size = Integer.decode(inline);
@@ -83,7 +114,8 @@ class SmbiosDecoderTest {
         for (int i = 0; i < 4; i++) {
             table[0x1C + i] = (byte) (more >> 8 * i);
         }
-        assertThat(decode(table).devices().get(0).size().orElseThrow().toString()).isEqualTo(expected);
+        assertThat(decode(table).devices().get(0).size().orElseThrow().toString())
+                .isEqualTo(expected);
     }
 
     @Test
@@ -130,9 +162,11 @@ class SmbiosDecoderTest {
     void comesBackAsItWentIn(SmbiosEncoder.Wrapping wrapping) {
         for (int version : new int[] {23, 26, 27, 28, 32, 33}) {
             SmbiosContents.Device empty = SmbiosContents.Device.empty("Socket B", "BANK 2", 0x0D, 0x1A);
-            SmbiosReading reading = decode(SmbiosEncoder.encode(contents(version, List.of(module("Socket A", 16), empty)), wrapping));
+            SmbiosReading reading =
+                    decode(SmbiosEncoder.encode(contents(version, List.of(module("Socket A", 16), empty)), wrapping));
             assertThat(reading.findings()).isEmpty();
-            assertThat(reading.version()).isEqualTo(wrapping == SmbiosEncoder.Wrapping.BARE ? "" : version / 10 + "." + version % 10);
+            assertThat(reading.version())
+                    .isEqualTo(wrapping == SmbiosEncoder.Wrapping.BARE ? "" : version / 10 + "." + version % 10);
             assertThat(reading.text(SmbiosKey.SYSTEM_PRODUCT)).isEqualTo("Tern 16");
             assertThat(reading.text(SmbiosKey.BIOS_VERSION)).isEqualTo("1.07");
             assertThat(reading.text(SmbiosKey.BOARD_TYPE)).isEqualTo("motherboard");
@@ -161,9 +195,28 @@ class SmbiosDecoderTest {
 
     @Test
     void knownFirmwareFaultsAreNamed() {
-        SmbiosContents.Device half = new SmbiosContents.Device("DIMM", "", Optional.of(ByteSize.ofGibibytes(8)), 9, 0x18, 0x80, 64, 64, 1, 1600, 800, 0, "", "", "", "", Optional.empty());
-        SmbiosReading reading = decode(SmbiosEncoder.encode(contents(28, List.of(half, half)), SmbiosEncoder.Wrapping.BARE));
-        assertThat(codes(reading)).containsExactlyInAnyOrder("SMBIOS_CLOCK_FOR_RATE", "SMBIOS_CLOCK_FOR_RATE", "SMBIOS_LOCATOR_TWICE");
+        SmbiosContents.Device half = new SmbiosContents.Device(
+                "DIMM",
+                "",
+                Optional.of(ByteSize.ofGibibytes(8)),
+                9,
+                0x18,
+                0x80,
+                64,
+                64,
+                1,
+                1600,
+                800,
+                0,
+                "",
+                "",
+                "",
+                "",
+                Optional.empty());
+        SmbiosReading reading =
+                decode(SmbiosEncoder.encode(contents(28, List.of(half, half)), SmbiosEncoder.Wrapping.BARE));
+        assertThat(codes(reading))
+                .containsExactlyInAnyOrder("SMBIOS_CLOCK_FOR_RATE", "SMBIOS_CLOCK_FOR_RATE", "SMBIOS_LOCATOR_TWICE");
     }
 
     @Test
@@ -175,7 +228,8 @@ class SmbiosDecoderTest {
                 Optional<SmbiosReading> reading = SmbiosDecoder.decode(Bytes.copyOf(cut));
                 reading.ifPresent(r -> {
                     r.structures().forEach(s -> s.keys().forEach(s::text));
-                    assertThat(codes(r)).containsAnyOf("SMBIOS_ENDS_EARLY", "SMBIOS_ENTRY_ALONE", "SMBIOS_STRUCTURE_TOO_SHORT");
+                    assertThat(codes(r))
+                            .containsAnyOf("SMBIOS_ENDS_EARLY", "SMBIOS_ENTRY_ALONE", "SMBIOS_STRUCTURE_TOO_SHORT");
                 });
             }
         }
@@ -184,13 +238,15 @@ class SmbiosDecoderTest {
     @Test
     void mutatedTablesAreSurvived() {
         Random random = new Random(5);
-        byte[] whole = SmbiosEncoder.encode(contents(33, List.of(module("A", 16), module("B", 64))), SmbiosEncoder.Wrapping.ENTRY_POINT);
+        byte[] whole = SmbiosEncoder.encode(
+                contents(33, List.of(module("A", 16), module("B", 64))), SmbiosEncoder.Wrapping.ENTRY_POINT);
         for (int i = 0; i < 40_000; i++) {
             byte[] broken = whole.clone();
             for (int n = random.nextInt(12); n >= 0; n--) {
                 broken[random.nextInt(broken.length)] = (byte) random.nextInt(256);
             }
-            SmbiosDecoder.decode(Bytes.copyOf(broken)).ifPresent(r -> r.structures().forEach(s -> s.keys().forEach(s::text)));
+            SmbiosDecoder.decode(Bytes.copyOf(broken))
+                    .ifPresent(r -> r.structures().forEach(s -> s.keys().forEach(s::text)));
         }
     }
 

@@ -29,7 +29,9 @@ class SpdDecoderTest {
     }
 
     private static ModuleSpec spec(byte[] image) {
-        return decode(image).spec().orElseThrow(() -> new AssertionError(decode(image).findings().toString()));
+        return decode(image)
+                .spec()
+                .orElseThrow(() -> new AssertionError(decode(image).findings().toString()));
     }
 
     @Test
@@ -42,7 +44,9 @@ class SpdDecoderTest {
         assertThat(reading.checksumsHold()).isTrue();
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("3 4 5");
         // TV-137: CL 3, 4, 5 at 5.0, 3.75, 2.5 ns; TV-095: tRC 57.5, tRFC 127.5.
-        assertThat(SpdRates.of(reading)).extracting(l -> l.rate().name() + " CL" + l.cl()).containsExactly("800 CL5", "533 CL4", "400 CL3");
+        assertThat(SpdRates.of(reading))
+                .extracting(l -> l.rate().name() + " CL" + l.cl())
+                .containsExactly("800 CL5", "533 CL4", "400 CL3");
         assertThat(reading.text(SpdKey.TRC)).isEqualTo("57.5 ns");
         assertThat(reading.text(SpdKey.TRFC)).isEqualTo("127.5 ns");
         assertThat(reading.text(SpdKey.TRP)).isEqualTo("12.5 ns");
@@ -60,7 +64,9 @@ class SpdDecoderTest {
         assertThat(reading.text(SpdKey.VOLTAGES)).isEqualTo("1.35 V + 1.5 V");
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("5 6 7 8 9 10 11");
         // TV-075 to TV-078: 13.125 ns is CL 11, 9, 7 and 6.
-        assertThat(SpdRates.of(reading)).extracting(l -> l.rate().name() + " CL" + l.cl()).containsExactly("1600 CL11", "1333 CL9", "1066 CL7", "800 CL6");
+        assertThat(SpdRates.of(reading))
+                .extracting(l -> l.rate().name() + " CL" + l.cl())
+                .containsExactly("1600 CL11", "1333 CL9", "1066 CL7", "800 CL6");
         assertThat(reading.text(SpdKey.DATE)).isEqualTo("2014-W23");
         assertThat(reading.text(SpdKey.SERIAL)).isEqualTo("01020304");
         assertThat(reading.text(SpdKey.MODULE_MAKER)).isEqualTo("bank 1, 0x01");
@@ -79,8 +85,10 @@ class SpdDecoderTest {
         // TV-096.
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("10 11 12 13 14 15 16 17 18 19 20 21 22 24");
         // TV-048 to TV-053.
-        assertThat(SpdRates.of(reading)).extracting(l -> l.rate().name() + " CL" + l.cl())
-                .containsExactly("3200 CL22", "2933 CL21", "2666 CL19", "2400 CL17", "2133 CL15", "1866 CL13", "1600 CL11");
+        assertThat(SpdRates.of(reading))
+                .extracting(l -> l.rate().name() + " CL" + l.cl())
+                .containsExactly(
+                        "3200 CL22", "2933 CL21", "2666 CL19", "2400 CL17", "2133 CL15", "1866 CL13", "1600 CL11");
         assertThat(reading.text(SpdKey.TCK_MAX)).isEqualTo("1.6 ns");
         assertThat(codes(reading)).containsExactly("SPD_CHECKSUM_HOLDS", "SPD_CHECKSUM_HOLDS");
     }
@@ -94,7 +102,9 @@ class SpdDecoderTest {
         // TV-097.
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("22 28 30 32 36 40 42 46 50");
         // TV-059, -061, -063: CL 40, 42, 46.
-        assertThat(SpdRates.of(reading)).extracting(l -> l.rate().name() + " CL" + l.cl()).containsExactly("5600 CL46", "5200 CL42", "4800 CL40");
+        assertThat(SpdRates.of(reading))
+                .extracting(l -> l.rate().name() + " CL" + l.cl())
+                .containsExactly("5600 CL46", "5200 CL42", "4800 CL40");
         assertThat(SpdRates.of(reading).get(0).clocks()).isEqualTo("46-45-45-90");
         assertThat(reading.text(SpdKey.TRFC1)).isEqualTo("295 ns");
         assertThat(reading.text(SpdKey.TEMPERATURE_GRADE)).isEqualTo("XT");
@@ -107,7 +117,8 @@ class SpdDecoderTest {
         SpdReading reading = decode(SpdImages.ddr4());
         assertThat(reading.hex(reading.field(SpdKey.TRC).orElseThrow())).isEqualTo("11 6E 00");
         assertThat(reading.hex(reading.field(SpdKey.TCK_MIN).orElseThrow())).isEqualTo("05 00");
-        assertThat(reading.hex(reading.field(SpdKey.PART_NUMBER).orElseThrow())).isEqualTo("00 ".repeat(20).strip());
+        assertThat(reading.hex(reading.field(SpdKey.PART_NUMBER).orElseThrow()))
+                .isEqualTo("00 ".repeat(20).strip());
         assertThat(reading.hex(reading.field(SpdKey.USER_AREA).orElseThrow())).isEqualTo("00 ".repeat(32) + "…");
     }
 
@@ -120,7 +131,10 @@ class SpdDecoderTest {
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("2 2.5");
         assertThat(reading.text(SpdKey.RANK_SIZE)).isEqualTo("256 MiB");
         assertThat(reading.text(SpdKey.TRP)).isEqualTo("18 ns");
-        assertThat(reading.findings()).filteredOn(f -> f.code() == SpdFinding.SPD_MODULE_UNDECIDED).first().extracting(Finding::detail)
+        assertThat(reading.findings())
+                .filteredOn(f -> f.code() == SpdFinding.SPD_MODULE_UNDECIDED)
+                .first()
+                .extracting(Finding::detail)
                 .isEqualTo(new SpdFinding.Missing(List.of("module type")));
         assertThat(codes(reading)).doesNotContain("SPD_DENSITY_AGAINST_ADDRESS");
     }
@@ -128,9 +142,11 @@ class SpdDecoderTest {
     /** CRC: catalogue value of CRC-16/XMODEM, and handbook TV-001 to TV-013. */
     @Test
     void checksums() {
-        assertThat(SpdChecksum.crc16(Bytes.copyOf("123456789".getBytes(StandardCharsets.US_ASCII)), 0, 9)).isEqualTo(0x31C3);
+        assertThat(SpdChecksum.crc16(Bytes.copyOf("123456789".getBytes(StandardCharsets.US_ASCII)), 0, 9))
+                .isEqualTo(0x31C3);
         assertThat(SpdChecksum.crc16(Bytes.copyOf(new byte[126]), 0, 126)).isZero();
-        assertThat(SpdChecksum.crc16(Bytes.copyOf(with(new byte[126], 125, 1)), 0, 126)).isEqualTo(0x1021);
+        assertThat(SpdChecksum.crc16(Bytes.copyOf(with(new byte[126], 125, 1)), 0, 126))
+                .isEqualTo(0x1021);
         byte[] counting = new byte[512];
         for (int i = 0; i < counting.length; i++) {
             counting[i] = (byte) i;
@@ -153,7 +169,10 @@ class SpdDecoderTest {
     @Test
     void blankImagesAreNoModules() {
         assertThat(SpdDecoder.decode(Bytes.copyOf(new byte[512]))).isEmpty();
-        assertThat(SpdDecoder.decode(Bytes.copyOf(with(new byte[512], 2, 0x0C))).orElseThrow().spec()).isEmpty();
+        assertThat(SpdDecoder.decode(Bytes.copyOf(with(new byte[512], 2, 0x0C)))
+                        .orElseThrow()
+                        .spec())
+                .isEmpty();
     }
 
     /** TV-145, TV-146 and 2.A's capacity rules: which bytes give which size. */
@@ -165,9 +184,11 @@ class SpdDecoderTest {
         "DDR4 DDP 2Rx4 16Gb is not doubled, 64 GiB, ddr4, 3=1 4=134 5=49 6=145 12=8 13=3",
         "DDR5 24Gb 2Rx8, 48 GiB, ddr5, 4=5 5=1 234=8",
         "DDR5 RDIMM 32Gb 2Rx4 EC8, 128 GiB, ddr5, 3=1 4=6 5=1 6=0 234=8 235=50",
-        "DDR5 dual-die code counts as its ranks, 16 GiB, ddr5, 4=36"})
+        "DDR5 dual-die code counts as its ranks, 16 GiB, ddr5, 4=36"
+    })
     void capacities(String what, String size, String base, String bytes) {
-        byte[] image = base.equals("ddr3") ? SpdImages.ddr3l() : base.equals("ddr4") ? SpdImages.ddr4() : SpdImages.ddr5();
+        byte[] image =
+                base.equals("ddr3") ? SpdImages.ddr3l() : base.equals("ddr4") ? SpdImages.ddr4() : SpdImages.ddr5();
         for (String set : bytes.split(" ")) {
             image[Integer.parseInt(set.split("=")[0])] = (byte) Integer.parseInt(set.split("=")[1]);
         }
@@ -177,7 +198,10 @@ class SpdDecoderTest {
     @Test
     void stacksKeepTheirDoubt() {
         SpdReading ddp = decode(with(SpdImages.ddr5(), 4, 0x24));
-        Finding unsure = ddp.findings().stream().filter(f -> f.code() == SpdFinding.SPD_STACK_UNSURE).findFirst().orElseThrow();
+        Finding unsure = ddp.findings().stream()
+                .filter(f -> f.code() == SpdFinding.SPD_STACK_UNSURE)
+                .findFirst()
+                .orElseThrow();
         assertThat(unsure.detail()).isEqualTo(new SpdFinding.Stack("16 GiB", "32 GiB"));
         assertThat(ddp.spec().orElseThrow().organisation().stacking()).isEqualTo(Stacking.MULTI_LOAD);
         byte[] threeDs = with(SpdImages.ddr5(), 4, 0x44);
@@ -190,7 +214,10 @@ class SpdDecoderTest {
         byte[] image = with(with(SpdImages.ddr4(), 12, 0x49), 10, 0x04);
         SpdReading reading = decode(image);
         assertThat(reading.spec()).isEmpty();
-        assertThat(reading.findings()).filteredOn(f -> f.code() == SpdFinding.SPD_RANKS_UNLIKE).first().extracting(Finding::detail)
+        assertThat(reading.findings())
+                .filteredOn(f -> f.code() == SpdFinding.SPD_RANKS_UNLIKE)
+                .first()
+                .extracting(Finding::detail)
                 .isEqualTo(new SpdFinding.Stack("16 GiB", "12 GiB"));
     }
 
@@ -201,13 +228,15 @@ class SpdDecoderTest {
         assertThat(reading.text(SpdKey.MODULE_TYPE)).isEqualTo("0xF");
         assertThat(reading.spec()).isEmpty();
         assertThat(codes(reading)).contains("SPD_CODE_UNKNOWN", "SPD_MODULE_UNDECIDED", "SPD_CHECKSUM_WRONG");
-        assertThat(codes(decode(with(with(SpdImages.ddr3l(), 120, 0x1A), 121, 0x60)))).contains("SPD_DATE_IMPOSSIBLE");
+        assertThat(codes(decode(with(with(SpdImages.ddr3l(), 120, 0x1A), 121, 0x60))))
+                .contains("SPD_DATE_IMPOSSIBLE");
         assertThat(codes(decode(with(SpdImages.ddr3l(), 117, 0x00)))).contains("SPD_MAKER_PARITY");
     }
 
     @Test
     void anOverclockProfileIsSeen() {
-        assertThat(codes(decode(with(with(SpdImages.ddr4(), 384, 0x0C), 385, 0x4A)))).contains("SPD_PROFILE_PRESENT");
+        assertThat(codes(decode(with(with(SpdImages.ddr4(), 384, 0x0C), 385, 0x4A))))
+                .contains("SPD_PROFILE_PRESENT");
         assertThat(codes(decode(SpdImages.ddr4()))).doesNotContain("SPD_PROFILE_PRESENT");
     }
 
@@ -241,7 +270,8 @@ class SpdDecoderTest {
                 var reading = SpdDecoder.decode(Bytes.copyOf(Arrays.copyOf(image, length)));
                 assertThat(reading.isPresent()).isEqualTo(length >= SpdDecoder.SHORTEST);
                 int size = length;
-                reading.filter(r -> size < image.length).ifPresent(r -> assertThat(codes(r)).contains("SPD_TRUNCATED"));
+                reading.filter(r -> size < image.length)
+                        .ifPresent(r -> assertThat(codes(r)).contains("SPD_TRUNCATED"));
             }
         }
     }

@@ -16,11 +16,13 @@ import org.junit.jupiter.params.provider.ValueSource;
  */
 class SpdFlipTest {
     private static final Map<String, String> ROWS = Map.of(
-        "DDR", """
+            "DDR",
+                    """
             0 7:0 BYTES_USED; 1 7:0 SIZE_LOG2; 3 7:0 ROW_BITS; 4 7:0 COLUMN_BITS; 5 7:0 PACKAGE_RANKS; 6 7:0 BUS_WIDTH; 9 7:0 TCK_AT_CL_X; 13 7:0 DEVICE_WIDTH; 17 7:0 BANKS;
             18 6:0 CL_MAP; 21 1:1 REGISTERED; 23 7:0 TCK_AT_CL_X_1; 25 7:0 TCK_AT_CL_X_2; 27 7:0 TRP; 28 7:0 TRRD; 29 7:0 TRCD; 30 7:0 TRAS; 31 7:0 RANK_SIZE; 62 7:0 SPD_REVISION;
             63 7:0 CHECKSUM; 64 7:0 MODULE_MAKER; 72 7:0 PLACE_OF_MAKING; 73-90 7:0 PART_NUMBER; 91-92 7:0 MODULE_REVISION; 93-94 7:0 DATE; 95-98 7:0 SERIAL""",
-        "DDR2", """
+            "DDR2",
+                    """
             0 7:0 BYTES_USED; 1 7:0 SIZE_LOG2; 3 7:0 ROW_BITS; 4 7:0 COLUMN_BITS; 5 2:0 PACKAGE_RANKS; 5 3:3 CARD_ON_CARD; 5 4:4 STACKED_PACKAGE; 5 7:5 HEIGHT; 6 7:0 BUS_WIDTH;
             8 7:0 VOLTAGE_INTERFACE; 9 7:0 TCK_AT_CL_X; 10 7:0 TAC_AT_CL_X; 11 7:0 CHECKING; 12 7:0 REFRESH; 13 7:0 DEVICE_WIDTH; 14 7:0 CHECK_DEVICE_WIDTH; 16 7:0 BURST_LENGTHS;
             17 7:0 BANKS; 18 7:2 CL_MAP; 19 7:0 THICKNESS; 20 7:0 MODULE_TYPE; 21 7:0 MODULE_ATTRIBUTES; 22 7:0 DEVICE_ATTRIBUTES; 23 7:0 TCK_AT_CL_X_1; 24 7:0 TAC_AT_CL_X_1;
@@ -28,7 +30,8 @@ class SpdFlipTest {
             36 7:0 TWR; 37 7:0 TWTR; 38 7:0 TRTP; 39 7:0 ANALYSIS_PROBE; 40 0:0 TRFC; 40 3:1 TRFC; 40 6:4 TRC; 41 7:0 TRC; 42 7:0 TRFC; 43 7:0 TCK_MAX; 44 7:0 TDQSQ; 45 7:0 TQHS;
             46 7:0 PLL_RELOCK; 47-61 7:0 THERMAL_MODEL; 62 7:0 SPD_REVISION; 63 7:0 CHECKSUM; 72 7:0 PLACE_OF_MAKING; 73-90 7:0 PART_NUMBER; 91-92 7:0 MODULE_REVISION;
             93-94 7:0 DATE; 95-98 7:0 SERIAL; 99-127 7:0 MAKER_SPECIFIC; 128-255 7:0 USER_AREA; 64 7:0 MODULE_MAKER""",
-        "DDR3", """
+            "DDR3",
+                    """
             0 3:0 BYTES_USED; 0 6:4 BYTES_TOTAL; 0 7:7 CRC_COVERAGE; 1 7:0 SPD_REVISION; 3 3:0 MODULE_TYPE; 4 3:0 DENSITY; 4 6:4 BANK_BITS; 5 5:3 ROW_BITS; 5 2:0 COLUMN_BITS;
             6 7:0 VOLTAGES; 7 2:0 DEVICE_WIDTH; 7 5:3 PACKAGE_RANKS; 8 2:0 BUS_WIDTH; 8 4:3 CHECK_BITS; 12 7:0 TCK_MIN; 14 7:0 CL_MAP; 15 6:0 CL_MAP; 16 7:0 TAA; 17 7:0 TWR;
             18 7:0 TRCD; 19 7:0 TRRD; 20 7:0 TRP; 21 3:0 TRAS; 21 7:4 TRC; 22 7:0 TRAS; 23 7:0 TRC; 24 7:0 TRFC; 25 7:0 TRFC; 26 7:0 TWTR; 27 7:0 TRTP; 28 3:0 TFAW; 29 7:0 TFAW;
@@ -36,7 +39,8 @@ class SpdFlipTest {
             37 7:0 TRP; 38 7:0 TRC; 41 7:0 MAX_ACTIVATE; 60 4:0 HEIGHT; 60 7:5 RAW_CARD_EXTENSION; 61 3:0 THICKNESS_FRONT; 61 7:4 THICKNESS_BACK; 62 4:0 RAW_CARD; 62 6:5 RAW_CARD_REVISION;
             62 7:7 RAW_CARD; 63 7:0 MIRRORING_OR_REGISTERS; 64-76 7:0 REGISTER_BYTES; 117-118 7:0 MODULE_MAKER; 119 7:0 PLACE_OF_MAKING; 120-121 7:0 DATE; 122-125 7:0 SERIAL;
             126-127 7:0 CHECKSUM; 128-145 7:0 PART_NUMBER; 146-147 7:0 MODULE_REVISION; 148-149 7:0 DRAM_MAKER; 150-175 7:0 MAKER_SPECIFIC; 176-255 7:0 USER_AREA""",
-        "DDR4", """
+            "DDR4",
+                    """
             0 3:0 BYTES_USED; 0 6:4 BYTES_TOTAL; 1 7:0 SPD_REVISION; 3 3:0 MODULE_TYPE; 3 6:4 HYBRID_MEDIA; 3 7:7 HYBRID; 4 3:0 DENSITY; 4 5:4 BANK_BITS; 4 7:6 BANK_GROUP_BITS;
             5 5:3 ROW_BITS; 5 2:0 COLUMN_BITS; 6 7:7 NON_MONOLITHIC; 6 6:4 DIE_COUNT; 6 1:0 LOADING; 7 3:0 MAX_ACTIVATE; 7 5:4 MAX_ACTIVATE_WINDOW; 9 7:6 PACKAGE_REPAIR; 9 5:5 SOFT_REPAIR;
             10 7:7 SECOND_NON_MONOLITHIC; 10 6:4 SECOND_DIE_COUNT; 10 3:2 SECOND_DENSITY_RATIO; 10 1:0 SECOND_LOADING; 11 1:0 VOLTAGES; 12 2:0 DEVICE_WIDTH; 12 5:3 PACKAGE_RANKS; 12 6:6 RANK_MIX;
@@ -47,7 +51,8 @@ class SpdFlipTest {
             126-127 7:0 CHECKSUM; 128 4:0 HEIGHT; 128 7:5 RAW_CARD_EXTENSION; 129 3:0 THICKNESS_FRONT; 129 7:4 THICKNESS_BACK; 130 4:0 RAW_CARD; 130 7:7 RAW_CARD; 130 6:5 RAW_CARD_REVISION;
             131 7:0 MIRRORING_OR_REGISTERS; 132-137 7:0 REGISTER_BYTES; 254-255 7:0 CHECKSUM_2; 320-321 7:0 MODULE_MAKER; 322 7:0 PLACE_OF_MAKING; 323-324 7:0 DATE; 325-328 7:0 SERIAL;
             329-348 7:0 PART_NUMBER; 349 7:0 MODULE_REVISION; 350-351 7:0 DRAM_MAKER; 352 7:0 DRAM_STEPPING; 353-381 7:0 MAKER_SPECIFIC; 384-511 7:0 USER_AREA""",
-        "DDR5", """
+            "DDR5",
+                    """
             0 3:0 BETA_LEVEL; 0 7:7 BETA_LEVEL; 0 6:4 BYTES_TOTAL; 1 7:0 SPD_REVISION; 3 3:0 MODULE_TYPE; 3 6:4 HYBRID_MEDIA; 3 7:7 HYBRID; 4 4:0 DENSITY; 4 7:5 DIE_COUNT; 5 4:0 ROW_BITS;
             5 7:5 COLUMN_BITS; 6 7:5 DEVICE_WIDTH; 7 7:5 BANK_GROUP_BITS; 7 2:0 BANK_BITS; 8 4:0 SECOND_DENSITY; 8 7:5 SECOND_DIE_COUNT; 9 4:0 SECOND_ROW_BITS; 9 7:5 SECOND_COLUMN_BITS;
             10 7:5 SECOND_DEVICE_WIDTH; 11 7:5 SECOND_BANK_GROUP_BITS; 11 2:0 SECOND_BANK_BITS; 12 7:0 REPAIR_FEATURES; 13 7:0 DUTY_CYCLE; 14 7:0 FAULT_HANDLING; 16 7:0 VDD; 17 7:0 VDDQ;
@@ -60,24 +65,44 @@ class SpdFlipTest {
             235 2:0 BUS_WIDTH; 235 4:3 CHECK_BITS; 235 6:5 SUB_CHANNELS; 240-447 7:0 TYPE_SPECIFIC; 510-511 7:0 CHECKSUM; 512-513 7:0 MODULE_MAKER; 514 7:0 PLACE_OF_MAKING; 515-516 7:0 DATE;
             517-520 7:0 SERIAL; 521-550 7:0 PART_NUMBER; 551 7:0 MODULE_REVISION; 552-553 7:0 DRAM_MAKER; 554 7:0 DRAM_STEPPING; 555-639 7:0 MAKER_SPECIFIC; 640-1023 7:0 USER_AREA""");
 
-    private static final Set<SpdKey> MAKERS = Set.of(SpdKey.MODULE_MAKER, SpdKey.DRAM_MAKER, SpdKey.SPD_HUB, SpdKey.PMIC_0, SpdKey.PMIC_1, SpdKey.PMIC_2, SpdKey.TEMPERATURE_SENSORS);
+    private static final Set<SpdKey> MAKERS = Set.of(
+            SpdKey.MODULE_MAKER,
+            SpdKey.DRAM_MAKER,
+            SpdKey.SPD_HUB,
+            SpdKey.PMIC_0,
+            SpdKey.PMIC_1,
+            SpdKey.PMIC_2,
+            SpdKey.TEMPERATURE_SENSORS);
 
     /** A base image whose texts and ids are programmed, so that a flipped bit shows. */
     private static byte[] base(String generation) {
-        byte[] image = switch (generation) {
-            case "DDR" -> SpdImages.ddr();
-            case "DDR2" -> SpdImages.ddr2();
-            case "DDR3" -> SpdImages.ddr3l();
-            case "DDR4" -> SpdImages.ddr4();
-            default -> SpdImages.ddr5();
-        };
+        byte[] image =
+                switch (generation) {
+                    case "DDR" -> SpdImages.ddr();
+                    case "DDR2" -> SpdImages.ddr2();
+                    case "DDR3" -> SpdImages.ddr3l();
+                    case "DDR4" -> SpdImages.ddr4();
+                    default -> SpdImages.ddr5();
+                };
         for (String row : ROWS.get(generation).split(";")) {
             String[] cells = row.strip().split(" ");
             if (cells[2].equals("PART_NUMBER") || cells[2].equals("USER_AREA")) {
-                for (int i = Integer.parseInt(cells[0].split("-")[0]); i <= Integer.parseInt(cells[0].split("-")[1]); i++) {
+                for (int i = Integer.parseInt(cells[0].split("-")[0]);
+                        i <= Integer.parseInt(cells[0].split("-")[1]);
+                        i++) {
                     image[i] = 'E';
                 }
-            } else if (Set.of("SERIAL", "MODULE_MAKER", "DRAM_MAKER", "SPD_HUB", "PMIC_0", "PMIC_1", "PMIC_2", "TEMPERATURE_SENSORS", "DATE").contains(cells[2])) {
+            } else if (Set.of(
+                            "SERIAL",
+                            "MODULE_MAKER",
+                            "DRAM_MAKER",
+                            "SPD_HUB",
+                            "PMIC_0",
+                            "PMIC_1",
+                            "PMIC_2",
+                            "TEMPERATURE_SENSORS",
+                            "DATE")
+                    .contains(cells[2])) {
                 String[] range = cells[0].split("-");
                 for (int i = Integer.parseInt(range[0]); i <= Integer.parseInt(range[range.length - 1]); i++) {
                     image[i] = 0x15;
@@ -111,7 +136,9 @@ class SpdFlipTest {
                         }
                     });
                     // The parity bit of a continuation count is no part of the maker; that it is wrong is a finding.
-                    boolean parity = bit == 7 && at == Integer.parseInt(range[0]) && (MAKERS.contains(key) && !Set.of("DDR", "DDR2").contains(generation));
+                    boolean parity = bit == 7
+                            && at == Integer.parseInt(range[0])
+                            && (MAKERS.contains(key) && !Set.of("DDR", "DDR2").contains(generation));
                     if (!changed.equals(parity ? Set.of() : Set.of(key))) {
                         wrong.add("byte " + at + " bit " + bit + " should change " + key + " but changed " + changed);
                     }
