@@ -9,14 +9,15 @@ export class ApiProblem extends Error {
     readonly code: string,
     detail: string,
     readonly body: Record<string, unknown>,
+    readonly retryAfterMs?: number,
   ) {
     super(detail);
   }
 }
 
-/** The server, or what lies behind it, did not answer: the same request may work a moment later. */
-export function isAway(problem: ApiProblem): boolean {
-  return [0, 502, 503, 504].includes(problem.status);
+/** What was sent cannot be, whenever it is sent; anything else may be different a moment later. */
+export function isRefusal(problem: ApiProblem): boolean {
+  return [400, 404, 413, 422].includes(problem.status);
 }
 
 function csrfToken(): string {
@@ -28,7 +29,13 @@ function csrfToken(): string {
   );
 }
 
-async function send<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
+async function send<T>(
+  method: string,
+  path: string,
+  body?: BodyInit,
+  type?: string,
+  more: Record<string, string> = {},
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
@@ -39,6 +46,7 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
         Accept: 'application/json',
         'X-XSRF-TOKEN': csrfToken(),
         ...(type ? { 'Content-Type': type } : {}),
+        ...more,
       },
     });
   } catch {
@@ -49,6 +57,7 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
       {},
     );
   }
+  if (response.status === 304) return undefined as T;
   const text = await response.text();
   if (!response.ok) {
     let problem: Record<string, unknown> = {};
@@ -61,12 +70,28 @@ async function send<T>(method: string, path: string, body?: BodyInit, type?: str
       typeof problem.detail === 'string'
         ? problem.detail
         : `The server answered ${response.status}. Try again.`;
-    throw new ApiProblem(response.status, String(problem.code ?? response.status), detail, problem);
+    const after = Number(response.headers.get('Retry-After'));
+    throw new ApiProblem(
+      response.status,
+      String(problem.code ?? response.status),
+      detail,
+      problem,
+      after > 0 ? after * 1000 : undefined,
+    );
   }
   return (text ? JSON.parse(text) : undefined) as T;
 }
 
 export const api = {
+  /** What is at a path, or undefined when it is still at the version that is known. */
+  getUnless: <T>(path: string, version: number | undefined) =>
+    send<T | undefined>(
+      'GET',
+      path,
+      undefined,
+      undefined,
+      version === undefined ? {} : { 'If-None-Match': `"${version}"` },
+    ),
   get: <T>(path: string) => send<T>('GET', path),
   post: <T>(path: string, body: unknown) => send<T>('POST', path, JSON.stringify(body), 'application/json'),
   delete: <T>(path: string) => send<T>('DELETE', path),

@@ -9,14 +9,15 @@ export function Choice<T extends string>({
   disabled,
 }: {
   label: string;
-  value: T;
+  /** Undefined: nobody has said. */
+  value: T | undefined;
   options: [T, string][];
   onChange: (value: T) => void;
   disabled?: boolean;
 }) {
   return (
     <RadioGroup.Root
-      value={value}
+      value={value ?? null}
       onValueChange={(e) => e.value && onChange(e.value as T)}
       disabled={disabled}
       colorPalette="heather"

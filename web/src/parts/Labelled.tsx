@@ -1,41 +1,60 @@
 import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
+import { readDraft, writeDraft } from './drafts';
+
+/** Called with what was typed, and with a way to say why it was not taken. */
+export type Commit = (value: string, onRefused: (message: string) => void) => void;
 
 type Common = {
   label: string;
   value: string;
-  onCommit: (value: string) => void;
+  onCommit: Commit;
   help?: string;
   disabled?: boolean;
   error?: string;
+  /** Under what name a text that is not kept yet outlives the page. */
+  draftKey?: string;
 };
 
 /**
  * A text that is kept by itself: shortly after the last key, and when the field is left. While somebody types here, what comes
- * from the server does not overwrite it.
+ * from the server does not overwrite it. What is refused stays in its field, with the reason.
  */
-function useDraft(value: string, onCommit: (value: string) => void) {
-  const [draft, setDraft] = useState(value);
-  const editing = useRef(false);
+function useDraft(value: string, onCommit: Commit, draftKey?: string) {
+  const [draft, setDraft] = useState(() => readDraft(draftKey) ?? value);
+  const [refused, setRefused] = useState<{ text: string; why: string }>();
+  const editing = useRef(draft !== value);
   const commit = useRef(onCommit);
   commit.current = onCommit;
+  const send = (text: string) =>
+    commit.current(text, (why) => {
+      editing.current = true;
+      setDraft(text);
+      setRefused({ text, why });
+    });
   useEffect(() => {
     if (!editing.current) setDraft(value);
   }, [value]);
   useEffect(() => {
-    if (!editing.current || draft === value) return;
-    const timer = setTimeout(() => commit.current(draft), 900);
+    writeDraft(draftKey, draft === value ? undefined : draft);
+    if (!editing.current || draft === value || refused?.text === draft) return;
+    const timer = setTimeout(() => send(draft), 900);
     return () => clearTimeout(timer);
-  }, [draft, value]);
+    // biome-ignore lint: send only reads refs
+  }, [draft, value, draftKey, refused]);
   return {
-    value: draft,
-    onChange: (e: { target: { value: string } }) => {
-      editing.current = true;
-      setDraft(e.target.value);
-    },
-    onBlur: () => {
-      editing.current = false;
-      if (draft !== value) commit.current(draft);
+    error: refused && refused.text === draft ? refused.why : undefined,
+    input: {
+      value: draft,
+      onChange: (e: { target: { value: string } }) => {
+        editing.current = true;
+        setDraft(e.target.value);
+      },
+      onBlur: () => {
+        if (refused?.text === draft) return;
+        editing.current = false;
+        if (draft !== value) send(draft);
+      },
     },
   };
 }
@@ -49,24 +68,27 @@ export function TextField({
   error,
   mono,
   width,
+  draftKey,
 }: Common & { mono?: boolean; width?: string }) {
-  const draft = useDraft(value, onCommit);
+  const draft = useDraft(value, onCommit, draftKey);
+  const wrong = error ?? draft.error;
   return (
-    <Field.Root disabled={disabled} invalid={!!error} width={width ?? 'full'}>
+    <Field.Root disabled={disabled} invalid={!!wrong} width={width ?? 'full'}>
       <Field.Label fontWeight="600">{label}</Field.Label>
-      <Input {...draft} fontFamily={mono ? 'mono' : undefined} />
+      <Input {...draft.input} fontFamily={mono ? 'mono' : undefined} />
       {help && <Field.HelperText color="quiet">{help}</Field.HelperText>}
-      {error && <Field.ErrorText color="stop">{error}</Field.ErrorText>}
+      {wrong && <Field.ErrorText color="stop">Not kept: {wrong}</Field.ErrorText>}
     </Field.Root>
   );
 }
 
-export function TextBox({ label, value, onCommit, disabled }: Common) {
-  const draft = useDraft(value, onCommit);
+export function TextBox({ label, value, onCommit, disabled, draftKey }: Common) {
+  const draft = useDraft(value, onCommit, draftKey);
   return (
-    <Field.Root disabled={disabled}>
+    <Field.Root disabled={disabled} invalid={!!draft.error}>
       <Field.Label fontWeight="600">{label}</Field.Label>
-      <Textarea {...draft} rows={2} />
+      <Textarea {...draft.input} rows={2} />
+      {draft.error && <Field.ErrorText color="stop">Not kept: {draft.error}</Field.ErrorText>}
     </Field.Root>
   );
 }

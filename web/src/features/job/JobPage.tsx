@@ -193,7 +193,7 @@ function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
           #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
         </Text>
         <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet" hideBelow="md">
-          {job.intake.owner}: {job.intake.wish || 'no wish noted yet'}
+          {job.order.owner}: {job.order.wish || 'no wish noted yet'}
         </Text>
         {writer && (
           <Flex gap="1" alignSelf="center">

@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { clock } from '../../parts/times';
 import type { JobView } from './api';
 import { type ChangeQueue, IN_WORDS, type QueueState } from './queue';
 
@@ -7,7 +8,7 @@ export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
   const n = state.waiting.length;
   const text =
     state.kind === 'kept' || (state.kind === 'refused' && n === 0)
-      ? `all kept, ${job.updatedAt.slice(11, 16)}, ${job.updatedBy}`
+      ? `all kept, ${clock(job.updatedAt)}, ${job.updatedBy}`
       : state.kind === 'sending' || state.kind === 'refused'
         ? 'keeping …'
         : `${n} ${n === 1 ? 'change waits' : 'changes wait'}`;
@@ -44,9 +45,15 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
             back, also after a reload: {what}.
           </Text>
         )}
-        {state.kind === 'signed-out' && (
+        {state.kind === 'held' && (
           <Text>
-            <b>Your sign-in has ended.</b> Sign in again. Kept in this browser until then: {what}.
+            <b>{state.message || 'Your sign-in has ended. Sign in again.'}</b> Kept in this browser until
+            then: {what}.
+          </Text>
+        )}
+        {state.full && (
+          <Text>
+            <b>This browser keeps nothing more.</b> Do not close or reload this page before all is sent.
           </Text>
         )}
         {state.kind === 'conflict' && (
@@ -56,7 +63,7 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
         )}
         {state.kind === 'refused' && <Text>{state.message}</Text>}
       </Box>
-      {(state.kind === 'away' || state.kind === 'signed-out') && (
+      {(state.kind === 'away' || state.kind === 'held') && (
         <Button size="sm" variant="outline" color="ink" onClick={queue.retry}>
           Try now
         </Button>

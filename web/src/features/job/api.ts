@@ -2,14 +2,17 @@ import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { ApiProblem, api, type Schemas } from '../../api/client';
 import { ChangeQueue } from './queue';
+import { alone, follow, isGone, live, tell } from './tabs';
+import { WaitingStore } from './waiting';
 
 export type JobView = Schemas['JobView'];
 export type JobChange = Schemas['ChangeRequest']['change'];
 
 export function useJob(id: number) {
+  const client = useQueryClient();
   return useQuery({
     queryKey: ['job', id],
-    queryFn: () => api.get<JobView>(`/api/jobs/${id}`),
+    queryFn: () => look(id, client),
     refetchInterval: 15_000,
   });
 }
@@ -80,45 +83,67 @@ export async function handIn(job: number, name: string, content: Blob): Promise<
 }
 
 const queues = new Map<string, ChangeQueue>();
+// Each page has a name of its own; what it leaves behind at a reload the next one takes over.
+const tab = crypto.randomUUID();
+live(tab);
+const ADOPT_MS = 15_000;
+
+/** The job as the server has it; what is known already is not sent again. */
+async function look(id: number, client: QueryClient): Promise<JobView> {
+  const known = client.getQueryData<JobView>(['job', id]);
+  const fresh = await api.getUnless<JobView>(`/api/jobs/${id}`, known?.version);
+  // While the answer was on its way a change may have landed: what is newer stays.
+  const now = client.getQueryData<JobView>(['job', id]);
+  if (!fresh) return now ?? known!;
+  return now && now.version > fresh.version ? now : fresh;
+}
 
 /** One queue per person and job; it goes on sending while another page is looked at. */
 function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
   const key = `ridge-waiting:${login}:${id}`;
   let queue = queues.get(key);
   if (!queue) {
-    const look = () =>
-      client.fetchQuery({
-        queryKey: ['job', id],
-        queryFn: () => api.get<JobView>(`/api/jobs/${id}`),
-        staleTime: 0,
-      });
-    queue = new ChangeQueue(key, {
-      send: async (expectedVersion, { id: changeId, change }) => {
-        const body: Schemas['ChangeRequest'] = { expectedVersion, changeId, change };
-        await client.cancelQueries({ queryKey: ['job', id] });
-        try {
-          return await api.post<JobView>(`/api/jobs/${id}/changes`, body);
-        } catch (e) {
-          if (e instanceof ApiProblem && e.code === 'CHANGED_MEANWHILE') await look().catch(() => undefined);
-          if (e instanceof ApiProblem && e.status === 401)
-            await client.invalidateQueries({ queryKey: ['session'] });
-          throw e;
-        }
+    const lookNow = () =>
+      client.fetchQuery({ queryKey: ['job', id], queryFn: () => look(id, client), staleTime: 0 });
+    queue = new ChangeQueue(
+      {
+        send: async (expectedVersion, { id: changeId, change }) => {
+          const body: Schemas['ChangeRequest'] = { expectedVersion, changeId, by: login, change };
+          await client.cancelQueries({ queryKey: ['job', id] });
+          try {
+            return await api.post<Schemas['ChangeAnswer']>(`/api/jobs/${id}/changes`, body);
+          } catch (e) {
+            if (e instanceof ApiProblem && e.code === 'CHANGED_MEANWHILE')
+              await lookNow().catch(() => undefined);
+            if (e instanceof ApiProblem && e.status === 401)
+              await client.invalidateQueries({ queryKey: ['session'] });
+            throw e;
+          }
+        },
+        look: lookNow,
+        seen: () => client.getQueryData<JobView>(['job', id])?.version,
+        landed: (job, change) => {
+          client.setQueryData(['job', id], job);
+          if (HOLDS.includes(change.type)) void client.invalidateQueries({ queryKey: ['drawer'] });
+          void client.invalidateQueries({ queryKey: ['jobs'] });
+        },
+        alone: (task) => alone(key, task),
+        tell: (from, to, job) => tell(key, from, to, job),
       },
-      look,
-      seen: () => client.getQueryData<JobView>(['job', id])?.version,
-      landed: (job, change) => {
-        client.setQueryData(['job', id], job);
-        if (['TakeFromDrawer', 'RemoveModule', 'Undo', 'Redo'].includes(change.type))
-          void client.invalidateQueries({ queryKey: ['drawer'] });
-        void client.invalidateQueries({ queryKey: ['jobs'] });
-      },
-    });
+      new WaitingStore(key, tab),
+    );
     queues.set(key, queue);
+    follow(key, id, queue, client);
+    const made = queue;
+    void made.adopt(isGone);
+    setInterval(() => void made.adopt(isGone), ADOPT_MS);
     window.addEventListener('online', queue.retry);
   }
   return queue;
 }
+
+/** Changes after which other modules of the drawer may be free. */
+const HOLDS: JobChange['type'][] = ['ChoosePlan', 'PlanModule', 'RemoveModule', 'ResetPlan', 'Undo', 'Redo'];
 
 export function useJobChanges(login: string, id: number) {
   const client = useQueryClient();
@@ -126,9 +151,12 @@ export function useJobChanges(login: string, id: number) {
   const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
   // After a sign-in the page is mounted anew, and what waited for it goes on its way.
   useEffect(() => {
-    if (queue.snapshot().kind === 'signed-out') queue.retry();
+    if (queue.snapshot().kind === 'held') queue.retry();
   }, [queue]);
-  const change = useCallback((next: JobChange) => queue.add(next), [queue]);
+  const change = useCallback(
+    (next: JobChange, onRefused?: (message: string) => void) => queue.add(next, onRefused),
+    [queue],
+  );
   return { change, queue, state };
 }
 

@@ -1,44 +1,65 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ApiProblem } from '../../api/client';
+import { ApiProblem, isRefusal } from '../../api/client';
 import type { JobChange, JobView } from './api';
-import { ChangeQueue, IN_WORDS, type Waiting, type Wire, withWaiting } from './queue';
+import { ChangeQueue, IN_WORDS, type Wire, withWaiting } from './queue';
+import { type Waiting, WaitingStore } from './waiting';
 
-const KEY = 'ridge-waiting:ilka:1';
+const PREFIX = 'ridge-waiting:ilka:1';
+const KEY = `${PREFIX}:one`;
 const wish = (text: string): JobChange => ({ type: 'AnswerIntake', wish: text });
+const open = (server: FakeServer, tab = 'one', store: Storage = localStorage) =>
+  new ChangeQueue(server.wire(), new WaitingStore(PREFIX, tab, store));
+
+type Mode = 'up' | 'down' | 'answer lost' | 'signed out' | 'other person' | 'busy' | 'broken';
 
 /** A server as far as versions go: applies what is sent on top of the right version, once per change id. */
 class FakeServer {
   version = 1;
   made: string[] = [];
-  ids = new Set<string>();
-  mode: 'up' | 'down' | 'answer lost' | 'signed out' = 'up';
+  ids = new Map<string, number>();
+  mode: Mode = 'up';
+  sending = 0;
+  mostAtOnce = 0;
 
   wire(): Wire {
     return {
       seen: () => 1,
-      look: async () => this.answer(),
+      look: async () => this.job(),
       landed: () => undefined,
+      alone: (task) => task(),
       send: async (expected, { id, change }) => {
-        if (this.mode === 'down') throw new ApiProblem(0, 'NO_CONNECTION', 'nobody', {});
-        if (this.mode === 'signed out') throw new ApiProblem(401, '401', 'sign in', {});
-        if (this.ids.has(id)) return this.answer();
-        const text = (change as { wish?: string }).wish ?? change.type;
-        if (text === 'bad') throw new ApiProblem(422, 'INVALID', 'bad wish', {});
-        if (expected !== this.version)
-          throw new ApiProblem(409, 'CHANGED_MEANWHILE', 'Bram changed the plan', {});
-        this.ids.add(id);
-        this.made.push(text);
-        this.version++;
-        if (this.mode === 'answer lost') {
-          this.mode = 'up';
-          throw new ApiProblem(0, 'NO_CONNECTION', 'nobody', {});
+        this.mostAtOnce = Math.max(this.mostAtOnce, ++this.sending);
+        try {
+          return this.answer(expected, id, change);
+        } finally {
+          this.sending--;
         }
-        return this.answer();
       },
     };
   }
 
-  private answer() {
+  private answer(expected: number, id: string, change: JobChange) {
+    if (this.mode === 'down') throw new ApiProblem(0, 'NO_CONNECTION', 'nobody', {});
+    if (this.mode === 'signed out') throw new ApiProblem(401, '401', 'sign in', {});
+    if (this.mode === 'other person') throw new ApiProblem(403, 'OTHER_PERSON', 'made by bram', {});
+    if (this.mode === 'busy') throw new ApiProblem(429, 'BUSY', 'wait', {}, 9000);
+    if (this.mode === 'broken') throw new ApiProblem(500, 'UNEXPECTED', 'broken', {});
+    const landed = this.ids.get(id);
+    if (landed) return { landed, job: this.job() };
+    const text = (change as { wish?: string }).wish ?? change.type;
+    if (text === 'bad') throw new ApiProblem(422, 'INVALID', 'bad wish', {});
+    if (expected !== this.version)
+      throw new ApiProblem(409, 'CHANGED_MEANWHILE', 'Bram changed the plan', {});
+    this.made.push(text);
+    this.ids.set(id, ++this.version);
+    if (this.mode === 'answer lost') {
+      this.mode = 'up';
+      throw new ApiProblem(0, 'NO_CONNECTION', 'nobody', {});
+    }
+    return { landed: this.version, job: this.job() };
+  }
+
+  private job() {
     return { version: this.version } as JobView;
   }
 }
@@ -54,7 +75,7 @@ afterEach(() => vi.useRealTimers());
 describe('ChangeQueue', () => {
   it('sends one after the other and is empty afterwards', async () => {
     const server = new FakeServer();
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     const landed = [queue.add(wish('a')), queue.add(wish('b')), queue.add(wish('c'))];
     await settle();
     expect((await Promise.all(landed)).map((j) => j?.version)).toEqual([2, 3, 4]);
@@ -66,7 +87,7 @@ describe('ChangeQueue', () => {
   it('keeps what is typed while nobody answers, and lands it in order when the server is back', async () => {
     const server = new FakeServer();
     server.mode = 'down';
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     void queue.add(wish('a'));
     await settle();
     void queue.add(wish('b'));
@@ -82,10 +103,10 @@ describe('ChangeQueue', () => {
   it('survives a reload in the middle', async () => {
     const server = new FakeServer();
     server.mode = 'down';
-    void new ChangeQueue(KEY, server.wire()).add(wish('a'));
+    void open(server).add(wish('a'));
     await settle();
     server.mode = 'up';
-    const after = new ChangeQueue(KEY, server.wire());
+    const after = open(server);
     expect(after.snapshot().waiting).toHaveLength(1);
     await settle();
     expect(server.made).toEqual(['a']);
@@ -95,7 +116,7 @@ describe('ChangeQueue', () => {
   it('makes a change once although its answer was lost', async () => {
     const server = new FakeServer();
     server.mode = 'answer lost';
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     void queue.add(wish('a'));
     void queue.add(wish('b'));
     await vi.advanceTimersByTimeAsync(2500);
@@ -104,7 +125,7 @@ describe('ChangeQueue', () => {
 
   it('stops at what others did, and puts mine on top only when told to', async () => {
     const server = new FakeServer();
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     server.version = 7;
     void queue.add(wish('mine'));
     await settle();
@@ -119,7 +140,7 @@ describe('ChangeQueue', () => {
 
   it('can throw mine away', async () => {
     const server = new FakeServer();
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     server.version = 7;
     const landed = queue.add(wish('mine'));
     await settle();
@@ -131,7 +152,7 @@ describe('ChangeQueue', () => {
 
   it('leaves out what is refused, says why, and goes on with the rest', async () => {
     const server = new FakeServer();
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     const landed = [queue.add(wish('a')), queue.add(wish('bad')), queue.add(wish('c'))];
     await settle();
     expect((await Promise.all(landed)).map((j) => j?.version)).toEqual([2, undefined, 3]);
@@ -144,29 +165,143 @@ describe('ChangeQueue', () => {
   it('waits for a sign-in', async () => {
     const server = new FakeServer();
     server.mode = 'signed out';
-    const queue = new ChangeQueue(KEY, server.wire());
+    const queue = open(server);
     void queue.add(wish('a'));
     await settle();
-    expect(queue.snapshot().kind).toBe('signed-out');
+    expect(queue.snapshot().kind).toBe('held');
     server.mode = 'up';
     queue.retry();
     await settle();
     expect(server.made).toEqual(['a']);
   });
 
+  it('holds what another person made, whoever is signed in', async () => {
+    const server = new FakeServer();
+    server.mode = 'other person';
+    const queue = open(server);
+    void queue.add(wish('a'));
+    await vi.advanceTimersByTimeAsync(120_000);
+    expect(queue.snapshot()).toMatchObject({ kind: 'held', message: 'made by bram' });
+    expect(queue.snapshot().waiting).toHaveLength(1);
+  });
+
+  it.each<Mode>(['busy', 'broken'])(
+    'gives nothing up while the server is %s, and asks ever more slowly',
+    async (mode) => {
+      const server = new FakeServer();
+      server.mode = mode;
+      const queue = open(server);
+      void queue.add(wish('a'));
+      await vi.advanceTimersByTimeAsync(60_000);
+      expect(queue.snapshot().kind).toBe('away');
+      expect(server.made).toEqual([]);
+      server.mode = 'up';
+      await vi.advanceTimersByTimeAsync(70_000);
+      expect(server.made).toEqual(['a']);
+      expect(queue.snapshot().kind).toBe('kept');
+    },
+  );
+
+  it('gives a change up only for what cannot be', () => {
+    const given = [0, 400, 401, 403, 404, 408, 409, 413, 422, 423, 429, 500, 502, 503].filter((status) =>
+      isRefusal(new ApiProblem(status, '', '', {})),
+    );
+    expect(given).toEqual([400, 404, 413, 422]);
+  });
+
+  it('two tabs wait beside each other and never overwrite one another', async () => {
+    const server = new FakeServer();
+    server.mode = 'down';
+    const one = open(server, 'one');
+    const two = open(server, 'two');
+    void one.add(wish('a'));
+    void two.add(wish('b'));
+    await settle();
+    expect(new WaitingStore(PREFIX, 'one').read()?.waiting).toHaveLength(1);
+    expect(new WaitingStore(PREFIX, 'two').read()?.waiting).toHaveLength(1);
+    server.mode = 'up';
+    one.retry();
+    await settle();
+    // What the first tab landed has been seen by the second too.
+    two.elsewhere(1, 2);
+    two.retry();
+    await settle();
+    expect(server.made).toEqual(['a', 'b']);
+  });
+
+  it('takes over what a closed tab has left, and leaves a living one alone', async () => {
+    const server = new FakeServer();
+    server.mode = 'down';
+    void open(server, 'closed').add(wish('a'));
+    void open(server, 'living').add(wish('b'));
+    await settle();
+    server.mode = 'up';
+    const next = open(server, 'next');
+    await next.adopt(async (tab) => tab === 'closed');
+    await settle();
+    expect(server.made).toEqual(['a']);
+    expect(new WaitingStore(PREFIX, 'closed').read()).toBeUndefined();
+    expect(new WaitingStore(PREFIX, 'living').read()?.waiting).toHaveLength(1);
+  });
+
+  it('asks when others came in between, even though this change had landed', async () => {
+    const server = new FakeServer();
+    server.mode = 'answer lost';
+    const queue = open(server);
+    void queue.add(wish('a'));
+    void queue.add(wish('b'));
+    await settle();
+    server.version = 5;
+    await vi.advanceTimersByTimeAsync(2500);
+    // The first one's version is told, not the one others have led to: the next one is not put on top unseen.
+    expect(server.made).toEqual(['a']);
+    expect(queue.snapshot().kind).toBe('conflict');
+  });
+
+  it('goes on in memory and says so when the browser keeps nothing', async () => {
+    const server = new FakeServer();
+    server.mode = 'down';
+    const full = {
+      ...localStorage,
+      length: 0,
+      key: () => null,
+      getItem: () => null,
+      removeItem: () => undefined,
+      setItem: () => {
+        throw new DOMException('full', 'QuotaExceededError');
+      },
+    } as unknown as Storage;
+    const queue = open(server, 'one', full);
+    void queue.add(wish('a'));
+    await settle();
+    expect(queue.snapshot()).toMatchObject({ kind: 'away', full: true });
+    server.mode = 'up';
+    queue.retry();
+    await settle();
+    expect(server.made).toEqual(['a']);
+  });
+
+  it('tells whoever typed it why it was refused', async () => {
+    const said: string[] = [];
+    void open(new FakeServer()).add(wish('bad'), (m) => said.push(m));
+    await settle();
+    expect(said).toEqual(['bad wish']);
+  });
+
   it('starts afresh from a store that holds nonsense', () => {
     localStorage.setItem(KEY, '{"base":"x","waiting":3}');
-    expect(new ChangeQueue(KEY, new FakeServer().wire()).snapshot()).toEqual({ kind: 'kept', waiting: [] });
+    expect(open(new FakeServer()).snapshot()).toEqual({ kind: 'kept', waiting: [] });
   });
 });
 
 describe('withWaiting', () => {
   const job = {
-    intake: { wish: 'old', wordBits: 32 },
+    order: { owner: 'o', wish: 'old' },
+    intake: { wordBits: 32 },
     before: { conditions: 'mains' },
-    after: { rate: 5 },
+    starts: [{ no: 3, readout: { rate: 5 } }],
     opening: [{ id: 'ground', done: false }],
-    closing: [],
+    closingSteps: [],
   } as unknown as JobView;
   const waiting = (...changes: JobChange[]): Waiting[] =>
     changes.map((change, i) => ({ id: String(i), change }));
@@ -182,11 +317,12 @@ describe('withWaiting', () => {
         { type: 'TickStep', step: 'ground', done: true },
       ),
     );
-    expect(shown.intake).toEqual({ wish: 'new', wordBits: undefined });
+    expect(shown.intake).toEqual({ wordBits: undefined });
+    expect(shown.order).toEqual({ owner: 'o', wish: 'new' });
     expect(shown.before).toEqual({ conditions: 'mains', rate: 3200, firmwareTotal: '8 GB' });
-    expect(shown.after).toEqual({ rate: undefined });
+    expect(shown.starts[0].readout).toEqual({ rate: undefined });
     expect(shown.opening[0].done).toBe(true);
-    expect(job.intake.wish).toBe('old');
+    expect(job.order.wish).toBe('old');
   });
 
   it('has words for every change', () => {

@@ -1,50 +1,57 @@
-import { ApiProblem, isAway } from '../../api/client';
+import { ApiProblem, isRefusal } from '../../api/client';
 import type { JobChange, JobView } from './api';
-
-/** @property id goes with the change each time it is sent, so that the server never makes it twice */
-export type Waiting = { id: string; change: JobChange };
+import type { Kept, Waiting, WaitingStore } from './waiting';
 
 /**
- * What becomes of the changes that are not kept yet. "away": nobody answers, they are sent again by themselves. "conflict":
- * somebody else changed the job meanwhile; the person decides. "signed-out": they wait for a sign-in.
+ * What becomes of the changes that are not kept yet. "away": nobody answers, or the server is busy; they are sent again by
+ * themselves. "held": they wait for a sign-in, or for the person who made them. "conflict": somebody else changed the job
+ * meanwhile; the person decides.
  */
 export type QueueState =
-  | { kind: 'kept' | 'sending' | 'away' | 'signed-out'; waiting: Waiting[] }
-  | { kind: 'conflict'; waiting: Waiting[]; message: string }
-  | { kind: 'refused'; waiting: Waiting[]; message: string };
+  | { kind: 'kept' | 'sending' | 'away'; waiting: Waiting[]; full?: boolean }
+  | { kind: 'held'; waiting: Waiting[]; message: string; full?: boolean }
+  | { kind: 'conflict'; waiting: Waiting[]; message: string; full?: boolean }
+  | { kind: 'refused'; waiting: Waiting[]; message: string; full?: boolean };
+
+export type Landed = { landed: number; job: JobView };
 
 export type Wire = {
-  /** Sends one change on top of a version and gives the job as it then is; throws ApiProblem. */
-  send: (expectedVersion: number, change: Waiting) => Promise<JobView>;
+  /** Sends one change on top of a version and gives the version it left and the job as it then is; throws ApiProblem. */
+  send: (expectedVersion: number, change: Waiting) => Promise<Landed>;
   /** The job as the server has it now; throws ApiProblem. */
   look: () => Promise<JobView>;
   /** The version that what is on screen shows. */
   seen: () => number | undefined;
   landed: (job: JobView, change: JobChange) => void;
+  /** Runs a task while no other tab sends for this job. */
+  alone: <T>(task: () => Promise<T>) => Promise<T>;
+  /** Tells the other tabs that a change of ours led from one version to the next. */
+  tell?: (from: number, to: number, job: JobView) => void;
 };
 
-type Kept = { base: number; waiting: Waiting[] };
-
-const RETRY_MS = 2_000;
+const FIRST_RETRY_MS = 2_000;
+const LONGEST_RETRY_MS = 60_000;
 
 /**
  * Changes of one job on their way: one after the other, each on top of the version the one before left, kept in the browser's
- * store until the server has acknowledged them. A reload, a lost connection or a restart of the server loses none.
+ * store until the server has acknowledged them. A reload, a lost connection or a restart of the server loses none. A change is
+ * given up only when the server says that it cannot be (400, 404, 413, 422); whatever else is answered, it waits.
  */
 export class ChangeQueue {
   private kept: Kept | undefined;
   private state: QueueState;
   private readonly listeners = new Set<() => void>();
   private readonly promises = new Map<string, (job: JobView | undefined) => void>();
+  private readonly refusals = new Map<string, (message: string) => void>();
   private busy = false;
+  private tries = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
-    private readonly key: string,
     private readonly wire: Wire,
-    private readonly store: Storage = localStorage,
+    private readonly store: WaitingStore,
   ) {
-    this.kept = this.read();
+    this.kept = store.read();
     this.state = { kind: this.kept ? 'sending' : 'kept', waiting: this.waiting() };
     if (this.kept) void this.run();
   }
@@ -57,7 +64,7 @@ export class ChangeQueue {
   readonly snapshot = () => this.state;
 
   /** The job when this change has landed; undefined when it was refused or thrown away. */
-  add(change: JobChange): Promise<JobView | undefined> {
+  add(change: JobChange, onRefused?: (message: string) => void): Promise<JobView | undefined> {
     const item: Waiting = { id: crypto.randomUUID(), change };
     if (!this.kept) {
       const base = this.wire.seen();
@@ -66,19 +73,41 @@ export class ChangeQueue {
     }
     this.kept.waiting = [...this.kept.waiting, item];
     this.write();
+    if (onRefused) this.refusals.set(item.id, onRefused);
     const landed = new Promise<JobView | undefined>((resolve) => this.promises.set(item.id, resolve));
-    this.show(
-      this.state.kind === 'conflict'
-        ? { ...this.state, waiting: this.kept.waiting }
-        : { kind: this.state.kind === 'away' ? 'away' : 'sending', waiting: this.kept.waiting },
-    );
-    if (this.state.kind !== 'conflict') void this.run();
+    if (this.state.kind === 'conflict' || this.state.kind === 'held') {
+      this.show({ ...this.state, waiting: this.kept.waiting });
+    } else {
+      this.show({ kind: this.state.kind === 'away' ? 'away' : 'sending', waiting: this.kept.waiting });
+      if (this.state.kind !== 'away') void this.run();
+    }
     return landed;
   }
+
+  /** Takes over what another tab has left behind. */
+  async adopt(isGone: (tab: string) => Promise<boolean>) {
+    const left = await this.store.adopt(isGone);
+    if (!left) return;
+    this.kept = this.kept
+      ? { base: Math.min(this.kept.base, left.base), waiting: [...left.waiting, ...this.kept.waiting] }
+      : left;
+    this.write();
+    this.show({ kind: 'sending', waiting: this.waiting() });
+    void this.run();
+  }
+
+  /** Another tab of the same person landed a change: what was seen before it has been seen after it too. */
+  readonly elsewhere = (from: number, to: number) => {
+    if (this.kept?.base === from) {
+      this.kept.base = to;
+      this.write();
+    }
+  };
 
   /** Sends at once instead of waiting for the next try. */
   readonly retry = () => {
     clearTimeout(this.timer);
+    this.tries = 0;
     void this.run();
   };
 
@@ -118,42 +147,58 @@ export class ChangeQueue {
     clearTimeout(this.timer);
     try {
       while (this.kept) {
-        const [item] = this.kept.waiting;
-        try {
-          const job = await this.wire.send(this.kept.base, item);
-          this.wire.landed(job, item.change);
-          this.take(item, job.version);
-          this.settle(item, job);
-          const waiting = this.waiting();
-          // Why something was refused stays to be read, whatever lands after it.
-          this.show(
-            this.state.kind === 'refused'
-              ? { ...this.state, waiting }
-              : { kind: this.kept ? 'sending' : 'kept', waiting },
-          );
-        } catch (e) {
-          const problem = e instanceof ApiProblem ? e : new ApiProblem(500, 'UNEXPECTED', String(e), {});
-          if (isAway(problem)) {
-            this.show({ kind: 'away', waiting: this.kept.waiting });
-            this.timer = setTimeout(this.retry, RETRY_MS);
-            return;
-          }
-          if (problem.status === 401) {
-            this.show({ kind: 'signed-out', waiting: this.kept.waiting });
-            return;
-          }
-          if (problem.code === 'CHANGED_MEANWHILE') {
-            this.show({ kind: 'conflict', waiting: this.kept.waiting, message: problem.message });
-            return;
-          }
-          // Refused for what it is: sending it again would not help, and what comes after it may still be right.
-          this.take(item, this.kept.base);
-          this.settle(item, undefined);
-          this.show({ kind: 'refused', waiting: this.waiting(), message: problem.message });
-        }
+        if (!(await this.wire.alone(() => this.sendFirst()))) return;
       }
     } finally {
       this.busy = false;
+    }
+  }
+
+  /** @return whether to go on with the next one */
+  private async sendFirst(): Promise<boolean> {
+    if (!this.kept) return false;
+    const [item] = this.kept.waiting;
+    const base = this.kept.base;
+    try {
+      const { landed, job } = await this.wire.send(base, item);
+      this.tries = 0;
+      this.take(item, landed);
+      this.wire.landed(job, item.change);
+      // Only where nobody else came in between have the other tabs seen what this one has.
+      if (job.version === landed) this.wire.tell?.(base, landed, job);
+      this.settle(item, job);
+      const waiting = this.waiting();
+      // Why something was refused stays to be read, whatever lands after it.
+      this.show(
+        this.state.kind === 'refused'
+          ? { ...this.state, waiting }
+          : { kind: this.kept ? 'sending' : 'kept', waiting },
+      );
+      return true;
+    } catch (e) {
+      const problem = e instanceof ApiProblem ? e : new ApiProblem(500, 'UNEXPECTED', String(e), {});
+      const waiting = this.waiting();
+      if (problem.code === 'CHANGED_MEANWHILE') {
+        this.show({ kind: 'conflict', waiting, message: problem.message });
+        return false;
+      }
+      if (problem.status === 401 || problem.status === 403) {
+        const message = problem.status === 401 ? '' : problem.message;
+        this.show({ kind: 'held', waiting, message });
+        return false;
+      }
+      if (!isRefusal(problem)) {
+        this.show({ kind: 'away', waiting });
+        const wait = Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** this.tries++);
+        this.timer = setTimeout(() => void this.run(), Math.max(wait, problem.retryAfterMs ?? 0));
+        return false;
+      }
+      // Refused for what it is: sending it again would not help, and what comes after it may still be right.
+      this.take(item, base);
+      this.refusals.get(item.id)?.(problem.message);
+      this.settle(item, undefined);
+      this.show({ kind: 'refused', waiting: this.waiting(), message: problem.message });
+      return true;
     }
   }
 
@@ -162,7 +207,7 @@ export class ChangeQueue {
   }
 
   private take(item: Waiting, version: number) {
-    const waiting = this.kept!.waiting.filter((w) => w.id !== item.id);
+    const waiting = this.waiting().filter((w) => w.id !== item.id);
     this.kept = waiting.length > 0 ? { base: version, waiting } : undefined;
     this.write();
   }
@@ -170,27 +215,16 @@ export class ChangeQueue {
   private settle(item: Waiting, job: JobView | undefined) {
     this.promises.get(item.id)?.(job);
     this.promises.delete(item.id);
+    this.refusals.delete(item.id);
   }
 
   private show(state: QueueState) {
-    this.state = state;
-    this.listeners.forEach((l) => l());
-  }
-
-  private read(): Kept | undefined {
-    try {
-      const kept = JSON.parse(this.store.getItem(this.key) ?? 'null') as Kept | null;
-      return kept && typeof kept.base === 'number' && Array.isArray(kept.waiting) && kept.waiting.length > 0
-        ? kept
-        : undefined;
-    } catch {
-      return undefined;
-    }
+    this.state = this.store.full ? { ...state, full: true } : state;
+    for (const l of this.listeners) l();
   }
 
   private write() {
-    if (this.kept) this.store.setItem(this.key, JSON.stringify(this.kept));
-    else this.store.removeItem(this.key);
+    this.store.write(this.kept);
   }
 }
 
@@ -199,30 +233,42 @@ export function withWaiting(job: JobView, waiting: Waiting[]): JobView {
   return waiting.reduce((now, { change }) => overlay(now, change), job);
 }
 
+const NUMBERS = ['rate', 'positionsFilled', 'bandwidthMegabytes', 'testPasses', 'testErrors', 'testMinutes'];
+
+type Readout = JobView['before'];
+
+function typed(now: Readout, readings: Record<string, string>): Readout {
+  const read = Object.entries(readings).map(([name, text]) => {
+    if (name === 'conditions') return [name, text];
+    if (name === 'cannotRead') return [name, text ? text.split(',') : []];
+    return [name, text === '' ? undefined : NUMBERS.includes(name) ? Number(text) : text];
+  });
+  return { ...now, ...Object.fromEntries(read) };
+}
+
 function overlay(job: JobView, change: JobChange): JobView {
   switch (change.type) {
     case 'AnswerIntake': {
-      const { type: _, operatingSystem, wordBits, ...rest } = change;
+      const { type: _, operatingSystem, wordBits, owner, wish, ...rest } = change;
       const intake = { ...job.intake, ...rest };
       if (operatingSystem !== undefined) intake.operatingSystem = operatingSystem || undefined;
       if (wordBits !== undefined) intake.wordBits = wordBits || undefined;
-      return { ...job, intake };
+      return { ...job, intake, order: { owner: owner ?? job.order.owner, wish: wish ?? job.order.wish } };
     }
     case 'EnterReadout': {
-      const at = change.phase === 'BEFORE' ? 'before' : 'after';
-      const numbers = ['rate', 'positionsFilled', 'bandwidthMegabytes', 'testPasses', 'testErrors'];
-      const typed = Object.fromEntries(
-        Object.entries(change.readings).map(([name, text]) => [
-          name,
-          text === '' && name !== 'conditions' ? undefined : numbers.includes(name) ? Number(text) : text,
-        ]),
-      );
-      return { ...job, [at]: { ...job[at], ...typed } };
+      if (change.phase === 'BEFORE') return { ...job, before: typed(job.before, change.readings) };
+      const at = change.start ?? job.starts.at(-1)?.no;
+      return {
+        ...job,
+        starts: job.starts.map((s) =>
+          s.no === at ? { ...s, readout: typed(s.readout, change.readings) } : s,
+        ),
+      };
     }
     case 'TickStep': {
       const tick = (steps: JobView['opening']) =>
         steps.map((s) => (s.id === change.step ? { ...s, done: change.done } : s));
-      return { ...job, opening: tick(job.opening), closing: tick(job.closing) };
+      return { ...job, opening: tick(job.opening), closingSteps: tick(job.closingSteps) };
     }
     default:
       return job;
@@ -233,15 +279,23 @@ function overlay(job: JobView, change: JobChange): JobView {
 export const IN_WORDS: Record<JobChange['type'], string> = {
   AnswerIntake: 'an answer of Take in',
   SayAbsent: 'which carrier or processor is there',
+  SayMissing: 'which position is there',
   AddModule: 'a module by its label',
   TakeFromDrawer: 'a module from the drawer',
   RemoveModule: 'a module taken out',
   PlaceFound: 'what was found in a position',
   PlanModule: 'a move in the plan',
   ResetPlan: 'the plan put back',
+  ChoosePlan: 'the decision on the plan',
   TickStep: 'a step ticked',
   ConfirmFit: 'a fitting',
+  MoveModule: 'a module moved',
+  Reseat: 'a module reseated',
+  LogStart: 'a start',
+  LogAction: 'something done',
+  Retract: 'an entry retracted',
   EnterReadout: 'a reading',
+  AcceptDifference: 'a difference accepted',
   ClearSettings: 'settings cleared',
   AddPhoto: 'a photo',
   RemovePhoto: 'a photo taken out',

@@ -63,8 +63,8 @@ function Line({
           </Text>
           {l.out && (
             <Text>
-              Out: {l.out}. {l.latches > 0 ? 'Spread both latches; it springs up.' : ''} Into a bag with its
-              tag.
+              Out: {l.out}. {l.latches > 0 ? 'Open its latches first, then lift it out by its edges.' : ''}{' '}
+              Into a bag with its tag.
             </Text>
           )}
           <Text fontWeight="600">{l.in ? `In: ${l.in}` : 'Stays empty.'}</Text>

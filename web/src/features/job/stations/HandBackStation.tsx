@@ -1,19 +1,25 @@
-import { Box, Button, Flex, Heading, Link, Stack, Table, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Input, Link, Stack, Table, Text, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Findings } from '../../../parts/Findings';
+import { useKeptText } from '../../../parts/drafts';
+import { dayAndClock } from '../../../parts/times';
 import { type JobView, useEvents } from '../api';
 import type { StationProps } from './props';
 import { Steps } from './Steps';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {
-  const [note, setNote] = useState(job.closingNote ?? '');
+  const [note, setNote] = useKeptText(`note:${job.id}`, job.handedBack?.note ?? '');
+  const [inParts, setInParts] = useState('');
   const events = useEvents(job.id, job.version);
+  // What the last start showed is read; all else of the column "After" is what the plan expects, and says so.
+  const after = job.starts.at(-1)?.readout;
   const rows: [string, string, string][] = [
-    ['Installed', job.found.installed, job.planned.installed],
-    ['Usable about', job.found.usable, job.planned.usable],
-    ['Rate', rate(job.found), rate(job.planned)],
+    ['Installed, computed', job.found.installed, job.planned.installed],
+    ['Usable about, computed', job.found.usable, job.planned.usable],
+    ['Rate, computed', rate(job.found), rate(job.planned)],
     [
-      'First word',
+      'First word, computed',
       job.found.clocks[0]?.firstWord ?? 'not known',
       job.planned.clocks[0]?.firstWord ?? 'not known',
     ],
@@ -21,10 +27,10 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
     [
       'Total in the firmware, read',
       job.before.firmwareTotal ?? 'not read',
-      job.after.firmwareTotal ?? 'not read',
+      after?.firmwareTotal ?? 'not read',
     ],
-    ['Usable in the system, read', job.before.usable ?? 'not read', job.after.usable ?? 'not read'],
-    ['Bandwidth, measured', measured(job.before), measured(job.after)],
+    ['Usable in the system, read', job.before.usable ?? 'not read', after?.usable ?? 'not read'],
+    ['Bandwidth, measured', measured(job.before), measured(after)],
   ];
   return (
     <Stack gap="4">
@@ -47,23 +53,18 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
             ))}
           </Table.Body>
         </Table.Root>
-        {job.before.bandwidthMegabytes && job.after.bandwidthMegabytes && (
+        {job.before.bandwidthMegabytes && after?.bandwidthMegabytes && (
           <Text fontSize="sm" color="quiet" mt="1">
             The measured figures are one run each: a difference of a few percent says nothing.
           </Text>
         )}
       </Box>
-      {job.closing.length > 0 && (
+      {job.closingSteps.length > 0 && (
         <Box as="section" aria-label="Close up">
           <Heading as="h2" size="md" mb="2">
             Close up
           </Heading>
-          <Steps
-            job={job.id}
-            steps={job.closing}
-            disabled={readOnly || job.openingGates.some((g) => g.severity === 'STOP')}
-            change={change}
-          />
+          <Steps job={job.id} steps={job.closingSteps} disabled={readOnly} change={change} />
         </Box>
       )}
       <Box
@@ -75,9 +76,8 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
         borderRadius="md"
         p="3"
       >
-        <Text fontWeight="700" color={job.proven ? 'good' : 'risk'} mb="2">
-          {job.proven ? '✓ Proven: what was expected was found.' : '▲ Not proven: the report will say so.'}
-        </Text>
+        <Said job={job} />
+        {!job.closed && <Findings findings={job.handBackGates} />}
         <label htmlFor="closing-note">
           <Text fontWeight="600">What the owner is told</Text>
         </label>
@@ -89,6 +89,20 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           maxLength={2000}
           rows={3}
         />
+        {!readOnly && job.now.off.length > 0 && (
+          <Box mt="2">
+            <label htmlFor="in-parts">
+              <Text fontWeight="600">It goes back with {job.now.off.join(', ')} off: who decided that?</Text>
+            </label>
+            <Input
+              id="in-parts"
+              value={inParts}
+              maxLength={200}
+              onChange={(e) => setInParts(e.target.value)}
+              placeholder="nobody: it is closed up first"
+            />
+          </Box>
+        )}
         <Flex gap="3" mt="3" wrap="wrap" align="center">
           {job.closed
             ? writer && (
@@ -97,7 +111,16 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                 </Button>
               )
             : !readOnly && (
-                <Button onClick={() => void change({ type: 'CloseJob', note })}>Hand back and close</Button>
+                <Button
+                  disabled={job.handBackGates.some((g) => g.severity === 'STOP') && inParts.trim() === ''}
+                  onClick={() =>
+                    void change({ type: 'CloseJob', note, inParts: inParts.trim() || undefined }).then(
+                      (done) => done && setNote(note),
+                    )
+                  }
+                >
+                  Hand back and close
+                </Button>
               )}
           <Link
             href={`/api/jobs/${job.id}/export`}
@@ -124,12 +147,39 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
         >
           {[...(events.data ?? [])].reverse().map((e) => (
             <Text as="li" key={e.version} fontSize="sm">
-              {e.at.slice(0, 16).replace('T', ' ')} {e.who} {e.what}
+              {dayAndClock(e.at)} {e.who} {e.what}
             </Text>
           ))}
         </Box>
       </Box>
     </Stack>
+  );
+}
+
+/** While the job is open what is shown by now; once closed what was said then. */
+function Said({ job }: { job: JobView }) {
+  const { proven, text } = job.handedBack ?? job.proof;
+  return (
+    <>
+      <Text fontWeight="700" color={proven ? 'good' : 'risk'}>
+        {proven ? '✓ ' : '▲ '}
+        {text}
+      </Text>
+      {!job.closed && <Findings findings={job.proof.missing} />}
+      {job.handedBack && !job.handedBack.said && (
+        <Text color="quiet">
+          This job was closed before what was said then was kept; only the verdict is.
+        </Text>
+      )}
+      {job.handedBack?.said && (
+        <Box as="ul" ps="5" listStyleType="disc" aria-label="What was said when it was handed back">
+          {[...job.handedBack.said.plan, ...job.handedBack.said.proof].map((l) => (
+            <li key={l.text}>{l.text}</li>
+          ))}
+        </Box>
+      )}
+      {job.handedBack?.inParts && <Text>Handed back in parts, decided by {job.handedBack.inParts}.</Text>}
+    </>
   );
 }
 
@@ -142,8 +192,10 @@ function mean(p: JobView['found']): string {
   return m === undefined ? 'not known' : `${m.toFixed(1)} GB/s`;
 }
 
-function measured(r: JobView['before']): string {
-  return r.bandwidthMegabytes === undefined
+function measured(r: JobView['before'] | undefined): string {
+  return r?.bandwidthMegabytes === undefined
     ? 'not measured'
-    : `${(r.bandwidthMegabytes / 1000).toFixed(1)} GB/s (${r.test.toLowerCase()}, ${r.threads.toLowerCase()} threads)`;
+    : `${(r.bandwidthMegabytes / 1000).toFixed(1)} GB/s (${r.test?.toLowerCase() ?? 'test not said'}, ${
+        r.threads ? `${r.threads.toLowerCase()} threads` : 'threads not said'
+      })`;
 }

@@ -36,7 +36,7 @@ export function LabelEntry({
             value={line}
             onChange={(e) => setLine(e.target.value)}
             fontFamily="mono"
-            placeholder="16GB 2Rx8 PC4-2666V-SE1-11"
+            placeholder="4GB 1Rx16 PC4-2400T-SC0-11"
             autoComplete="off"
             spellCheck={false}
           />

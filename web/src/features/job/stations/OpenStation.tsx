@@ -60,7 +60,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
       {job.opening.length === 0 ? (
         <Text>Nothing is planned to change yet, so there is nothing to open. Make the plan first.</Text>
       ) : (
-        <Steps job={job.id} steps={job.opening} disabled={readOnly || shut} change={change} />
+        <Steps job={job.id} steps={job.opening} disabled={readOnly} shut={shut} change={change} />
       )}
     </Stack>
   );

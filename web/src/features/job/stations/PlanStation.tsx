@@ -37,12 +37,8 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
 
   const place = async (what: InHand, position: string) => {
     setInHand(undefined);
-    let key = what.key;
-    if (!key && what.tag) {
-      const after = await change({ type: 'TakeFromDrawer', tag: what.tag });
-      key = after?.modules.find((m) => m.tag === what.tag)?.key;
-    }
-    if (key) await change({ type: 'PlanModule', position, key });
+    // One change, not two: a module of the drawer joins the job and goes into its position together.
+    await change({ type: 'PlanModule', position, key: what.key, tag: what.key ? undefined : what.tag });
   };
   const choose = (position: string, key?: string) => {
     if (inHand) {
@@ -103,6 +99,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         <Box role="status" minH="1.5rem" fontWeight="600" color="accent">
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
         </Box>
+        <Chosen job={job} change={change} readOnly={readOnly} />
         {!readOnly && sockets && (
           <>
             <Strip
@@ -147,6 +144,48 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         )}
       </DragOverlay>
     </DndContext>
+  );
+}
+
+/** Until a plan is chosen it is an idea: what lies in the drawer stays free for others. */
+function Chosen({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
+  const held = job.modules.filter((m) => m.tag && m.plannedAt).map((m) => m.tag);
+  const stop = job.findings.some((f) => f.severity === 'STOP');
+  const changed = job.fitLines.length > 0;
+  if (job.chosen) {
+    return (
+      <Flex gap="3" align="center" wrap="wrap">
+        <Text color="good" fontWeight="700">
+          ✓ This plan is chosen
+          {held.length > 0 && `; ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} this job's`}.
+        </Text>
+        {!readOnly && (
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            onClick={() => void change({ type: 'ChoosePlan', chosen: false })}
+          >
+            Not yet
+          </Button>
+        )}
+      </Flex>
+    );
+  }
+  if (readOnly || !changed) return null;
+  return (
+    <Flex gap="3" align="center" wrap="wrap">
+      <Button disabled={stop} onClick={() => void change({ type: 'ChoosePlan', chosen: true })}>
+        Choose this plan
+      </Button>
+      <Text color="quiet" flex="1" minW="14rem">
+        {stop
+          ? 'A finding stops it, see the findings.'
+          : held.length > 0
+            ? `Then ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} kept for this job; until then others may take ${held.length === 1 ? 'it' : 'them'}.`
+            : 'Then it is what opening and fitting follow.'}
+      </Text>
+    </Flex>
   );
 }
 

@@ -11,16 +11,19 @@ export function ReadoutFields({
   onChange,
   disabled,
   withTest,
+  draftKey,
 }: {
   value: Readout;
-  onChange: (readings: Record<string, string>) => void;
+  onChange: (readings: Record<string, string>, onRefused: (why: string) => void) => void;
+  draftKey: string;
   disabled: boolean;
   withTest: boolean;
 }) {
   const field = (name: keyof Readout) => ({
     value: value[name]?.toString() ?? '',
     disabled,
-    onCommit: (text: string) => onChange({ [name]: text }),
+    draftKey: `${draftKey}:${name}`,
+    onCommit: (text: string, refused: (why: string) => void) => onChange({ [name]: text }, refused),
   });
   return (
     <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(3, 1fr)' }} gap="3">
@@ -28,6 +31,16 @@ export function ReadoutFields({
       <TextField label="Total in the system" {...field('systemTotal')} help="installed, 16 GB" />
       <TextField label="Usable in the system" {...field('usable')} help="15.8 GB or 16179 MB" />
       <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
+      <Choice
+        label="The rate's unit"
+        value={value.rateUnit}
+        options={[
+          ['TRANSFERS', 'MT/s'],
+          ['CLOCK', 'Clock, MHz'],
+        ]}
+        onChange={(rateUnit) => onChange({ rateUnit }, () => undefined)}
+        disabled={disabled}
+      />
       <TextField label="Modules listed" {...field('positionsFilled')} help="soldered banks included" />
       <TextField label="Bandwidth, MB/s" {...field('bandwidthMegabytes')} help="measured, if it was" />
       <Choice
@@ -37,7 +50,7 @@ export function ReadoutFields({
           ['READ', 'Read'],
           ['COPY', 'Copy'],
         ]}
-        onChange={(test) => onChange({ test })}
+        onChange={(test) => onChange({ test }, () => undefined)}
         disabled={disabled}
       />
       <Choice
@@ -47,14 +60,15 @@ export function ReadoutFields({
           ['ALL', 'All'],
           ['ONE', 'One'],
         ]}
-        onChange={(threads) => onChange({ threads })}
+        onChange={(threads) => onChange({ threads }, () => undefined)}
         disabled={disabled}
       />
       <TextField label="Conditions" {...field('conditions')} help="mains, what else ran" />
       {withTest ? (
         <>
           <TextField label="Memory test, passes" {...field('testPasses')} />
-          <TextField label="Memory test, errors" {...field('testErrors')} />
+          <TextField label="Memory test, errors" {...field('testErrors')} help="0 where there were none" />
+          <TextField label="Memory test, minutes" {...field('testMinutes')} />
         </>
       ) : (
         <TextField label="Most in use" {...field('peakInUse')} help="during the owner's own work" />

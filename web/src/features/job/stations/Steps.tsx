@@ -1,20 +1,27 @@
 import { Box, Checkbox, Flex, Stack, Text } from '@chakra-ui/react';
 import { FastenerPicture } from '../../../pictures/FastenerPicture';
 import { StartTimer } from '../../timers';
+import { Link as RouterLink } from 'react-router';
 import type { Change, JobView } from '../api';
 
 type Step = JobView['opening'][number];
+
+/** Making a machine dead is right whatever the gates say. */
+const ALWAYS_RIGHT: Step['kind'][] = ['POWER_DOWN', 'UNPLUG', 'GROUND'];
 
 /** Steps to tick off in order, each with its cautions first. */
 export function Steps({
   job,
   steps,
   disabled,
+  shut = false,
   change,
 }: {
   job: number;
   steps: Step[];
   disabled: boolean;
+  /** A gate forbids to go on opening. */
+  shut?: boolean;
   change: Change;
 }) {
   const next = steps.findIndex((s) => !s.done);
@@ -33,21 +40,32 @@ export function Steps({
           data-step={s.id}
         >
           <Flex gap="3" align="start">
-            <Checkbox.Root
-              checked={s.done}
-              disabled={disabled}
-              onCheckedChange={(e) => void change({ type: 'TickStep', step: s.id, done: e.checked === true })}
-              colorPalette="heather"
-              size="lg"
-              flex="1"
-              alignItems="start"
-            >
-              <Checkbox.HiddenInput />
-              <Checkbox.Control borderColor="quiet" mt="0.5" />
-              <Checkbox.Label fontWeight="600" fontSize="md" _disabled={{ opacity: 0.85 }}>
-                {i + 1}. {s.text}
-              </Checkbox.Label>
-            </Checkbox.Root>
+            {s.kind === 'TEST_START' ? (
+              <Text flex="1" fontWeight="600" fontSize="md">
+                {i + 1}. {s.text}{' '}
+                <Box asChild color="accent" textDecoration="underline">
+                  <RouterLink to={`/jobs/${job}/prove`}>To Prove</RouterLink>
+                </Box>
+              </Text>
+            ) : (
+              <Checkbox.Root
+                checked={s.done}
+                disabled={disabled || (shut && !ALWAYS_RIGHT.includes(s.kind))}
+                onCheckedChange={(e) =>
+                  void change({ type: 'TickStep', step: s.id, done: e.checked === true })
+                }
+                colorPalette="heather"
+                size="lg"
+                flex="1"
+                alignItems="start"
+              >
+                <Checkbox.HiddenInput />
+                <Checkbox.Control borderColor="quiet" mt="0.5" />
+                <Checkbox.Label fontWeight="600" fontSize="md" _disabled={{ opacity: 0.85 }}>
+                  {i + 1}. {s.text}
+                </Checkbox.Label>
+              </Checkbox.Root>
+            )}
             <Text color="quiet" fontSize="sm" whiteSpace="nowrap">
               {s.seconds >= 60 ? `${Math.round(s.seconds / 60)} min` : `${s.seconds} s`}
             </Text>

@@ -56,20 +56,25 @@ const WAYS_IN: [Intake['wayIn'], string][] = [
 export function TakeInStation({ job, change, readOnly }: StationProps) {
   const systems = useOperatingSystems();
   const intake = job.intake;
-  const answer = (part: Partial<Intake>) => void change({ type: 'AnswerIntake', ...part });
+  type Answers = Partial<Intake> & { owner?: string; wish?: string };
+  const answer = (part: Answers, refused?: (why: string) => void) =>
+    void change({ type: 'AnswerIntake', ...part }, refused);
+  const key = (field: string) => `${job.id}:${field}`;
   return (
     <Stack gap="4">
       <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
         <TextField
           label="Whose it is"
-          value={intake.owner}
-          onCommit={(owner) => owner.trim() && answer({ owner })}
+          value={job.order.owner}
+          draftKey={key('owner')}
+          onCommit={(owner, refused) => answer({ owner }, refused)}
           disabled={readOnly}
         />
         <TextBox
           label="What they want, in their words"
-          value={intake.wish}
-          onCommit={(wish) => answer({ wish })}
+          value={job.order.wish}
+          draftKey={key('wish')}
+          onCommit={(wish, refused) => answer({ wish }, refused)}
           disabled={readOnly}
         />
         <SelectField
@@ -133,21 +138,24 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
         <TextField
           label="Firmware version"
           value={intake.firmwareVersion}
-          onCommit={(firmwareVersion) => answer({ firmwareVersion })}
+          draftKey={key('firmwareVersion')}
+          onCommit={(firmwareVersion, refused) => answer({ firmwareVersion }, refused)}
           disabled={readOnly}
           help="as its first screen shows it"
         />
         <TextBox
           label="What did not work before"
           value={intake.faultsBefore}
-          onCommit={(faultsBefore) => answer({ faultsBefore })}
+          draftKey={key('faultsBefore')}
+          onCommit={(faultsBefore, refused) => answer({ faultsBefore }, refused)}
           disabled={readOnly}
         />
       </Grid>
       <TextBox
         label="Condition, and what came with it"
         value={intake.condition}
-        onCommit={(condition) => answer({ condition })}
+        draftKey={key('condition')}
+        onCommit={(condition, refused) => answer({ condition }, refused)}
         disabled={readOnly}
       />
       <Photos job={job} change={change} readOnly={readOnly} />
@@ -159,7 +167,10 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           value={job.before}
           disabled={readOnly}
           withTest={false}
-          onChange={(readings) => void change({ type: 'EnterReadout', phase: 'BEFORE', readings })}
+          draftKey={key('before')}
+          onChange={(readings, refused) =>
+            void change({ type: 'EnterReadout', phase: 'BEFORE', readings }, refused)
+          }
         />
       </Box>
     </Stack>

@@ -69,7 +69,10 @@ class ArchitectureTest {
                         "java.math..",
                         "java.io..",
                         "java.nio",
-                        "java.nio.charset..")
+                        "java.nio.charset..",
+                        "java.time",
+                        "com.fasterxml.jackson.annotation..",
+                        "jakarta.validation.constraints..")
                 .check(CORE);
     }
 
@@ -81,7 +84,13 @@ class ArchitectureTest {
                 .should()
                 .dependOnClassesThat()
                 .haveNameMatching(
-                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\..*")
+                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\.(?!LocalDateTime).*")
+                .check(CORE);
+        noClasses()
+                .that()
+                .resideInAPackage("zephyrridge.core..")
+                .should()
+                .callMethod(java.time.LocalDateTime.class, "now")
                 .check(CORE);
     }
 }

@@ -13,6 +13,7 @@ import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.Provenance;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.machine.Socket;
 import zephyrridge.core.machine.StartBehaviour;
@@ -85,7 +86,8 @@ public final class Machines {
                 Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())),
                 fillOrder,
                 Optional.empty(),
-                access));
+                access,
+                Provenance.VARIANT_MANUAL));
         return this;
     }
 
@@ -112,7 +114,8 @@ public final class Machines {
                 Optional.empty(),
                 0,
                 Optional.empty(),
-                List.of()));
+                List.of(),
+                Provenance.VARIANT_MANUAL));
         return this;
     }
 

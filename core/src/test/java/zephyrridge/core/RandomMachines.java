@@ -213,7 +213,8 @@ public final class RandomMachines {
                                     "processor", 90, 90, Optional.empty(), false, 2, Optional.empty())),
                             s,
                             Optional.of(carrier),
-                            List.of(Set.of(carrier))));
+                            List.of(Set.of(carrier)),
+                            zephyrridge.core.machine.Provenance.VARIANT_MANUAL));
                     if (s < 3) {
                         modules.put(channel + s, s == 1 || c % 2 == 0 ? large : small);
                         before.put(channel + s, s == 1 ? large : small);

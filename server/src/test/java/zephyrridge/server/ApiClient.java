@@ -13,7 +13,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import zephyrridge.server.demo.DemoAccounts;
+import zephyrridge.server.account.DemoAccounts;
 
 /** A browser as far as HTTP goes: keeps cookies and sends the CSRF token back. */
 public final class ApiClient {
@@ -73,6 +73,23 @@ public final class ApiClient {
         return send("GET", path, "application/json", (String) null, true);
     }
 
+    /** What a page does that has an answer already. */
+    public Answer getIfNoneMatch(String path, String tag) {
+        try {
+            var answer = http.send(
+                    HttpRequest.newBuilder(URI.create(address + path))
+                            .header("If-None-Match", tag)
+                            .build(),
+                    HttpResponse.BodyHandlers.ofString());
+            return new Answer(answer.statusCode(), answer.body(), answer.headers());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
     public Answer post(String path, Object body) {
         return send(
                 "POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
@@ -116,7 +133,8 @@ public final class ApiClient {
     public Answer changeAt(long job, long version, String type, Map<String, ?> fields) {
         Map<String, Object> change = new java.util.LinkedHashMap<>(fields);
         change.put("type", type);
-        return post("/api/jobs/" + job + "/changes", Map.of("expectedVersion", version, "change", change));
+        Answer answer = post("/api/jobs/" + job + "/changes", Map.of("expectedVersion", version, "change", change));
+        return answer.status() == 200 ? new Answer(200, answer.json().get("job").toString(), answer.headers()) : answer;
     }
 
     public String cookie(String name) {

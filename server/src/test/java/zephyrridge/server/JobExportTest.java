@@ -55,7 +55,7 @@ class JobExportTest {
     @Test
     void historyNamesPeopleAndWhatTheyDid(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        long id = client.post("/api/jobs", Map.of("machineId", "ostrell-drift-11", "owner", "Bus depot", "wish", ""))
+        long id = client.post("/api/jobs", Map.of("machineId", "ostrell-drift-12", "owner", "Bus depot", "wish", ""))
                 .json()
                 .get("id")
                 .asLong();
@@ -66,7 +66,7 @@ class JobExportTest {
         JsonNode export = client.get("/api/jobs/" + id + "/export").json();
         assertThat(export.at("/history/1/who").asString()).isEqualTo("Ilka");
         assertThat(export.at("/history/1/what").asString()).isEqualTo("added a module by its label");
-        assertThat(export.at("/job/asFound/socket").asString()).isEqualTo("m1");
+        assertThat(export.at("/unit/asFound/socket").asString()).isEqualTo("m1");
         assertThat(export.at("/before/installed").asString()).isEqualTo("4 GiB");
     }
 }

@@ -2,80 +2,176 @@ package zephyrridge.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.io.InputStream;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.core.env.Environment;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
-import zephyrridge.core.job.Intake;
-import zephyrridge.core.job.JobState;
-import zephyrridge.core.job.Readings;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Bench;
+import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.Grade;
+import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Work;
+import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Provenance;
+import zephyrridge.core.machine.RecordCheck;
+import zephyrridge.server.document.Documents;
 
-/** Jobs of an installation from before the later migrations are read on: nothing lost, what is new unanswered. */
+/** What an installation from before has written is read on: nothing lost, nothing invented. */
 @ExtendWith(TestServer.class)
 class MigrationTest {
+    private static JsonNode corpus(String name) {
+        try (InputStream in = MigrationTest.class.getResourceAsStream("/corpus/1/" + name)) {
+            return new JsonMapper().readTree(in);
+        } catch (IOException e) {
+            throw new IllegalStateException(name, e);
+        }
+    }
+
+    private static Set<String> texts(JsonNode list) {
+        Set<String> texts = new TreeSet<>();
+        list.forEach(n -> texts.add(n.asString()));
+        return texts;
+    }
+
+    /** Every job and every state that an event kept, of schema 1. */
     @Test
-    void statesFromBeforeAreReadOn(TestServer.Running server) throws SQLException {
+    void oldJobsAreLiftedWithoutInvention(TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        List<JsonNode> all = new ArrayList<>();
+        corpus("jobs.json").forEach(all::add);
+        corpus("event-states.json").forEach(all::add);
+        assertThat(all).hasSizeGreaterThan(40);
+        int fitted = 0;
+        for (JsonNode old : all) {
+            Unit unit = documents.unit(old.toString());
+            assertThat(unit.modules()).hasSize(old.get("modules").size());
+            assertThat(unit.asFound()).hasSize(old.get("asFound").size());
+            assertThat(unit.onTheTable().planned()).hasSize(old.get("planned").size());
+            assertThat(unit.intake().condition())
+                    .isEqualTo(old.at("/intake/condition").asString());
+            assertThat(unit.log().entries())
+                    .allMatch(e -> e.stamp().beforeLog()
+                            && e.stamp().at().isEmpty()
+                            && e.stamp().by().isEmpty());
+            // What was ticked off is off, but for what went back on; what was fitted is in.
+            Set<String> steps = texts(old.get("stepsDone"));
+            long off = unit.log().entries().stream()
+                    .filter(e -> e instanceof Entry.Stepped s && s.did() == Entry.Did.TAKE_OFF)
+                    .count();
+            assertThat(off)
+                    .isEqualTo(steps.stream().filter(s -> s.startsWith("off:")).count());
+            Map<String, String> inIt = zephyrridge.core.job.Now.of(unit).inIt();
+            for (String position : texts(old.get("fitted"))) {
+                String wanted = old.at("/planned/" + position).asString("");
+                assertThat(inIt.getOrDefault(position, "")).isEqualTo(wanted);
+                fitted++;
+            }
+            // Readings of after are one start of which nobody said how it went.
+            boolean read = old.get("after").has("firmwareTotal");
+            assertThat(unit.log().starts()).hasSize(read ? 1 : 0);
+            unit.log().starts().forEach(s -> {
+                assertThat(s.outcome()).isEqualTo(Entry.Outcome.NOT_SAID);
+                assertThat(s.readout().threads())
+                        .as("a default of then was said by nobody")
+                        .isEmpty();
+                assertThat(s.arrangement()).isEqualTo(inIt);
+            });
+            assertThat(unit.before().threads()).isEmpty();
+            assertThat(unit.closing().map(Unit.Closing::grade))
+                    .isEqualTo(java.util.Optional.ofNullable(old.get("closing"))
+                            .map(c -> c.get("proven").asBoolean() ? Grade.OLD_RULE : Grade.NONE));
+            // Lifted once, it is stored as it is read from then on.
+            assertThat(documents.unit(documents.write(unit))).isEqualTo(unit);
+        }
+        assertThat(fitted).isPositive();
+    }
+
+    @Test
+    void oldRecordsAreLiftedAndEachJobIsJudgedByIts(TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        List<MachineRecord> records = new ArrayList<>();
+        for (JsonNode old : corpus("records.json")) {
+            MachineRecord record = documents.record(old.toString());
+            assertThat(record.positions()).hasSize(old.get("positions").size());
+            assertThat(record.positions()).allMatch(p -> p.provenance() == Provenance.NOT_STATED);
+            records.add(record);
+            assertThat(documents.record(documents.write(record))).isEqualTo(record);
+        }
+        for (JsonNode old : corpus("jobs.json")) {
+            Unit unit = documents.unit(old.toString());
+            Set<String> positions = new TreeSet<>(unit.asFound().keySet());
+            positions.addAll(unit.plannedModules().keySet());
+            MachineRecord record = records.stream()
+                    .filter(r -> positions.stream().allMatch(r::hasPosition))
+                    .findFirst()
+                    .orElseThrow();
+            Bench bench = new Bench(record, new LayoutEvaluator(record, HouseRules.DEFAULT), HouseRules.DEFAULT);
+            Assessment a = Assessment.of(bench, new Work(new Order("o", "w"), unit));
+            assertThat(a.trail().legs()).hasSize(8);
+        }
+        // What was a fault already stays one; lifting adds none.
+        assertThat(records).allMatch(r -> RecordCheck.faults(r).stream()
+                .noneMatch(f -> f.path().contains("provenance")));
+    }
+
+    /** The database of before, brought up to date by the migrations alone; its documents are untouched. */
+    @Test
+    void theDatabaseOfBeforeIsReadOn(TestServer.Running server) throws SQLException {
         Environment environment = server.bean(Environment.class);
         // The other schema of the same server, which the tests leave empty.
         String url = environment.getProperty("spring.datasource.url") + "_demo";
         String password = environment.getProperty("spring.datasource.password");
-        JsonMapper json = server.bean(JsonMapper.class);
-        ObjectNode old = (ObjectNode) ApiClient.signedIn(server, "wren")
-                .get("/api/jobs/6/export")
-                .json()
-                .get("job")
-                .deepCopy();
-        JobState now = json.treeToValue(old, JobState.class);
-        old.remove("photos");
-        old.remove("readings");
-        ObjectNode intake = (ObjectNode) old.get("intake");
-        intake.remove(List.of("encryption", "firmwareSettings", "wayIn", "firmwareVersion", "faultsBefore"));
-
+        String state = corpus("jobs.json").get(5).toString();
         Flyway.configure()
                 .dataSource(url, "zephyr", password)
                 .locations("classpath:db/migration")
-                .target("3")
+                .target("5")
                 .load()
                 .migrate();
         try (Connection sql = DriverManager.getConnection(url, "zephyr", password)) {
             sql.createStatement()
-                    .executeUpdate("INSERT INTO machine (id, name, document, version) VALUES ('m', 'M', '{}', 1)");
+                    .executeUpdate(
+                            "INSERT INTO machine (id, name, document, version) VALUES ('m', 'M', '{\"id\":\"m\"}', 3)");
             insert(
                     sql,
-                    "INSERT INTO job (id, machine_id, owner, wish, station, status, blocked, state, version, updated_at, updated_by) VALUES (1, 'm', 'o', 'w', 'READ', 'OPEN', FALSE, ?, 2, NOW(), 'wren')",
-                    json.writeValueAsString(old));
-            insert(
-                    sql,
-                    "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 1, NOW(), 'wren', 'JobTakenIn', '{}', ?)",
-                    json.writeValueAsString(old));
-            insert(
-                    sql,
-                    "INSERT INTO job_event (job_id, version, at, account, type, payload, state) VALUES (1, 2, NOW(), 'wren', 'AnswerIntake', '{}', ?)",
-                    null);
-
+                    "INSERT INTO job (id, machine_id, owner, wish, station, status, blocked, state, version, updated_at, updated_by) VALUES (7, 'm', 'Bus depot', 'faster', 'READ', 'OPEN', FALSE, ?, 2, NOW(), 'wren')",
+                    state);
             Flyway.configure()
                     .dataSource(url, "zephyr", password)
                     .locations("classpath:db/migration")
                     .load()
                     .migrate();
-            for (String query : List.of("SELECT state FROM job", "SELECT state FROM job_event WHERE version = 1")) {
-                ResultSet row = sql.createStatement().executeQuery(query);
-                assertThat(row.next()).isTrue();
-                JobState read = json.readValue(row.getString(1), JobState.class);
-                assertThat(read.intake().encryption()).isEqualTo(Intake.Encryption.NOT_ASKED);
-                assertThat(read.intake().firmwareSettings()).isEqualTo(Intake.FirmwareSettings.NOT_ASKED);
-                assertThat(read.readings()).isEqualTo(Readings.NONE);
-                assertThat(read.photos()).isEmpty();
-                assertThat(read.withIntake(now.intake())).isEqualTo(now);
-            }
+            ResultSet row = sql.createStatement()
+                    .executeQuery(
+                            "SELECT j.state, o.owner, o.wish, v.document FROM job j JOIN work_order o ON o.id = j.order_id JOIN machine_version v ON v.machine_id = j.machine_id WHERE v.version = 3");
+            assertThat(row.next()).isTrue();
+            assertThat(row.getString(1)).isEqualTo(state);
+            assertThat(row.getString(2)).isEqualTo("Bus depot");
+            assertThat(row.getString(3)).isEqualTo("faster");
+            assertThat(row.getString(4)).isEqualTo("{\"id\":\"m\"}");
+            ResultSet pinned = sql.createStatement().executeQuery("SELECT machine_version FROM job WHERE id = 7");
+            assertThat(pinned.next()).isTrue();
+            assertThat(pinned.getLong(1))
+                    .as("the version it was judged by then")
+                    .isEqualTo(3);
         }
     }
 

@@ -91,7 +91,7 @@ class ReadingHttpTest {
                 new SmbiosContents(
                         33,
                         new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
-                        new SmbiosContents.SystemInfo("Quarrow", "Fell 14", "", ""),
+                        new SmbiosContents.SystemInfo("Quarrow", "Fell 13", "", ""),
                         new SmbiosContents.Board("Quarrow", "Board", ""),
                         List.of(new SmbiosContents.Array(
                                 3, ByteSize.ofGibibytes(64), devices.length, List.of(devices)))),
@@ -124,8 +124,8 @@ class ReadingHttpTest {
     @Test
     void firmwareAndChipBecomeTheAsFoundLayout(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long job = takeIn(ilka, "quarrow-fell-14");
-        JsonNode machine = ilka.get("/api/machines/quarrow-fell-14").json();
+        long job = takeIn(ilka, "quarrow-fell-13");
+        JsonNode machine = ilka.get("/api/machines/quarrow-fell-13").json();
         String socket = machine.get("positions")
                 .valueStream()
                 .filter(p -> p.get("soldered") == null)
@@ -197,7 +197,7 @@ class ReadingHttpTest {
     @Test
     void labelAgainstFirmwareIsNamedAndSettledByHand(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long job = takeIn(ilka, "ostrell-drift-11");
+        long job = takeIn(ilka, "ostrell-drift-12");
         ilka.change(
                 job,
                 "AddModule",
@@ -268,7 +268,7 @@ class ReadingHttpTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(keyboard.get("bits").asDouble()).isGreaterThan(0.5);
-        assertThat(keyboard.get("minutes").asInt()).isEqualTo(20);
+        assertThat(keyboard.get("minutes").asInt()).isEqualTo(12);
         for (JsonNode p : keyboard.get("positions")) {
             assertThat(ilka.change(
                                     job,
@@ -291,7 +291,7 @@ class ReadingHttpTest {
     @Test
     void listingsOfTheSystems(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long job = takeIn(ilka, "ostrell-drift-11");
+        long job = takeIn(ilka, "ostrell-drift-12");
         String cim =
                 "[{\"Capacity\":8589934592,\"DeviceLocator\":\"DIMM0\",\"FormFactor\":12,\"SMBIOSMemoryType\":24,\"Speed\":1600,\"ConfiguredClockSpeed\":1600,\"PartNumber\":\"TN8\"}]";
         byte[] utf16 = ("\uFEFF" + cim).getBytes(StandardCharsets.UTF_16LE);
@@ -340,7 +340,7 @@ class ReadingHttpTest {
     void whatIsNotRecognisedIsRefusedWithAReason(String content, String reason, TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         ApiClient.Answer answer =
-                upload(ilka, takeIn(ilka, "ostrell-drift-11"), "x", content.getBytes(StandardCharsets.UTF_8));
+                upload(ilka, takeIn(ilka, "ostrell-drift-12"), "x", content.getBytes(StandardCharsets.UTF_8));
         assertThat(answer.status()).as(answer.body()).isBetween(400, 422);
         assertThat(answer.body()).contains(content.isEmpty() ? "detail" : reason);
     }
@@ -348,7 +348,7 @@ class ReadingHttpTest {
     @Test
     void bounds(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long job = takeIn(ilka, "ostrell-drift-11");
+        long job = takeIn(ilka, "ostrell-drift-12");
         assertThat(upload(ilka, job, "big", new byte[1_100_000]).status()).isEqualTo(413);
         assertThat(upload(ilka, job, "deep", ("[".repeat(3000)).getBytes(StandardCharsets.UTF_8))
                         .status())
@@ -360,7 +360,7 @@ class ReadingHttpTest {
                 .isEqualTo(404);
         // A source of one job is none of another's.
         String id = hand(ilka, job, "label", LABEL.getBytes(StandardCharsets.UTF_8), Map.of());
-        long other = takeIn(ilka, "ostrell-drift-11");
+        long other = takeIn(ilka, "ostrell-drift-12");
         assertThat(ilka.change(other, "AddSource", Map.of("source", id, "name", "x"))
                         .status())
                 .isEqualTo(404);
@@ -400,13 +400,13 @@ class ReadingHttpTest {
         }
         byte[] table = desk.getBytes("/api/jobs/2/smbios");
         assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().fitted())
-                .isEqualTo(ByteSize.ofGibibytes(16));
+                .isEqualTo(ByteSize.ofGibibytes(32));
     }
 
     @Test
     void makersAreNamedByTheShop(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long job = takeIn(ilka, "ostrell-drift-11");
+        long job = takeIn(ilka, "ostrell-drift-12");
         hand(ilka, job, "spd", spd("4GB 1Rx8 PC3L-12800S-11-13-B4", "X", "01020304"), Map.of("position", "socket"));
         ilka.call("PUT", "/api/makers/3/21", "{\"name\":\"<b>Tindle</b>\"}");
         assertThat(field(position(ilka.get("/api/jobs/" + job + "/evidence").json(), "socket"), "MAKER_ID")

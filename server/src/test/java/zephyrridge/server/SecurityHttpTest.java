@@ -8,8 +8,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import zephyrridge.server.account.DemoAccounts;
 import zephyrridge.server.db.Tables;
-import zephyrridge.server.demo.DemoAccounts;
 
 /** Who gets in, and what a browser is told to allow. */
 @ExtendWith(TestServer.class)

@@ -40,4 +40,13 @@ class ServerArchitectureTest {
                 .bePackagePrivate()
                 .check(SERVER);
     }
+
+    @Test
+    void featuresDependOnEachOtherInOneDirection() {
+        com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices()
+                .matching("zephyrridge.server.(*)..")
+                .should()
+                .beFreeOfCycles()
+                .check(SERVER);
+    }
 }

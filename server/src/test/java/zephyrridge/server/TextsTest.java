@@ -15,6 +15,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 import zephyrridge.core.access.Caution;
 import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.job.GateFinding;
+import zephyrridge.core.job.ProofGap;
+import zephyrridge.core.job.Refusal;
+import zephyrridge.core.job.StepFinding;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.Rule;
@@ -41,6 +44,9 @@ class TextsTest {
                         SurveyFinding.values(),
                         LayoutFinding.values(),
                         GateFinding.values(),
+                        StepFinding.values(),
+                        Refusal.values(),
+                        ProofGap.values(),
                         ProofFinding.values())
                 .flatMap(Arrays::stream)
                 .map(c -> (FindingCode) c);
@@ -63,7 +69,10 @@ class TextsTest {
         // A finding that has figures shows at least one; a gate's answer and a plan's count of nothing are the
         // exceptions.
         if (!figures.isEmpty()
-                && !(code.detailType() == GateFinding.Answer.class || code == GateFinding.GATE_NOTHING_PLANNED)) {
+                && !(code.detailType() == GateFinding.Answer.class
+                        || code.detailType() == GateFinding.Count.class
+                        || code.detailType() == StepFinding.Need.class
+                        || code.detailType() == ProofGap.Of.class)) {
             assertThat(named).as(text).isNotEmpty();
         }
     }

@@ -139,7 +139,7 @@ class WholeWalkHttpTest {
     @Test
     void aPhotoIsTurnedUprightAndCarriesNothingButPixels(TestServer.Running server) throws Exception {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        long id = takeIn(client, "quarrow-fell-14");
+        long id = takeIn(client, "quarrow-fell-13");
         byte[] sent = withExif(picture("jpeg", 400, 200));
         assertThat(ImageMetadataReader.readMetadata(new ByteArrayInputStream(sent))
                         .getFirstDirectoryOfType(GpsDirectory.class))
@@ -178,7 +178,7 @@ class WholeWalkHttpTest {
                 .as("twice")
                 .isEqualTo(422);
         // A photo is its job's: through another job it is not there.
-        long other = takeIn(client, "quarrow-fell-14");
+        long other = takeIn(client, "quarrow-fell-13");
         assertThat(client.get("/api/jobs/" + other + "/photos/" + photo).status())
                 .isEqualTo(404);
         assertThat(client.change(other, "AddPhoto", Map.of("photo", photo, "caption", ""))
@@ -197,7 +197,7 @@ class WholeWalkHttpTest {
     @Test
     void largePhotosAreMadeSmallerAndTooLargeOnesRefused(TestServer.Running server) throws Exception {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        long id = takeIn(client, "quarrow-fell-14");
+        long id = takeIn(client, "quarrow-fell-13");
         String photo = client.upload("/api/jobs/" + id + "/photos", "image/png", picture("png", 5000, 1000))
                 .json()
                 .get("id")
@@ -221,7 +221,7 @@ class WholeWalkHttpTest {
             strings = {"", "GIF89a", "<svg xmlns='http://www.w3.org/2000/svg'/>", "\u00ff\u00d8\u00ff\u00e0nonsense"})
     void whatIsNoPictureIsRefused(String bytes, TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        long id = takeIn(client, "quarrow-fell-14");
+        long id = takeIn(client, "quarrow-fell-13");
         ApiClient.Answer answer =
                 client.upload("/api/jobs/" + id + "/photos", "image/jpeg", bytes.getBytes(StandardCharsets.ISO_8859_1));
         assertThat(answer.status()).as(answer.body()).isIn(400, 422);
@@ -239,7 +239,7 @@ class WholeWalkHttpTest {
         Random random = new Random(7);
         byte[][] good = {withExif(picture("jpeg", 64, 48)), picture("png", 64, 48)};
         for (int i = 0; i < 80; i++) {
-            long id = i % 40 == 0 ? takeIn(client, "quarrow-fell-14") : 1;
+            long id = i % 40 == 0 ? takeIn(client, "quarrow-fell-13") : 1;
             byte[] bytes = good[i % 2].clone();
             for (int n = random.nextInt(12); n >= 0; n--) {
                 bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
@@ -255,7 +255,7 @@ class WholeWalkHttpTest {
     @Test
     void timersOfSeveralJobsRunSideBySide(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
-        long one = takeIn(ilka, "quarrow-fell-14");
+        long one = takeIn(ilka, "quarrow-fell-13");
         long other = takeIn(ilka, "skerrow-tern-16");
         assertThat(ilka.post("/api/jobs/" + one + "/timers", Map.of("kind", "MEMORY_TEST", "seconds", 3600))
                         .status())
@@ -300,21 +300,21 @@ class WholeWalkHttpTest {
     @Test
     void aRecordComesOutAndGoesInAgainUnderAnotherName(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        ApiClient.Answer out = client.get("/api/machines/halmira-panel-27/record");
+        ApiClient.Answer out = client.get("/api/machines/halmira-panel-24/record");
         assertThat(out.status()).isEqualTo(200);
         assertThat(client.post("/api/machines", out.body()).json().get("code").asString())
                 .isEqualTo("RECORD_EXISTS");
         ObjectNode record = (ObjectNode) new JsonMapper().readTree(out.body());
-        record.put("id", "halmira-panel-27-copy").put("variant", "copy");
+        record.put("id", "halmira-panel-24-copy").put("variant", "copy");
         ApiClient.Answer in = client.post("/api/machines", record);
         assertThat(in.status()).as(in.body()).isEqualTo(201);
-        JsonNode view = client.get("/api/machines/halmira-panel-27-copy").json();
+        JsonNode view = client.get("/api/machines/halmira-panel-24-copy").json();
         assertThat(view.get("positions").size()).isEqualTo(4);
         assertThat(view.at("/positions/0/minutes").asInt()).isPositive();
         ObjectNode again = (ObjectNode)
-                client.get("/api/machines/halmira-panel-27-copy/record").json();
+                client.get("/api/machines/halmira-panel-24-copy/record").json();
         assertThat(again).isEqualTo(record);
-        assertThat(takeIn(client, "halmira-panel-27-copy")).isPositive();
+        assertThat(takeIn(client, "halmira-panel-24-copy")).isPositive();
     }
 
     /** A record that does not hold together is refused with all its faults at once. */
@@ -322,7 +322,7 @@ class WholeWalkHttpTest {
     void aFaultyRecordIsRefusedWithAllItsFaults(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         ObjectNode record =
-                (ObjectNode) client.get("/api/machines/halmira-panel-27/record").json();
+                (ObjectNode) client.get("/api/machines/halmira-panel-24/record").json();
         record.put("id", "no good id!");
         ((ObjectNode) record.at("/channels/0")).put("processor", "CPU9");
         ((ObjectNode) record.at("/positions/0")).putArray("channels").add("Z");

@@ -8,8 +8,9 @@ import java.util.List;
  * @param parts the parts that come off, in the order with the fewest turns of the machine
  * @param turns how often the machine is turned on the way, from the side it rests on
  * @param seconds bench time off and on together
+ * @param exact false where a stated bound was met, so that a cheaper way or fewer turns may exist
  */
-public record OpeningPlan(List<Part> parts, int turns, int seconds) {
+public record OpeningPlan(List<Part> parts, int turns, int seconds, boolean exact) {
     public OpeningPlan {
         parts = List.copyOf(parts);
     }

@@ -1,56 +1,65 @@
 package zephyrridge.core.access;
 
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.stream.IntStream;
+import zephyrridge.core.house.HouseRules;
 
 /**
  * Which parts come off for a set of positions, and in which order. A position names alternative sets of parts (hatch or whole
- * base); the cheapest closure over what lies above is taken. All sets of a client machine are worked out once, at
- * construction; after that a look-up is an array read. Immutable.
+ * base); the cheapest closure over what lies above is taken, ties by number of cautions and then by part ids. A battery that
+ * can be unplugged at all is among the parts that come off, also where the way to the module does not pass it. What was
+ * worked out for a set of positions is kept, so that asking again is an array read. Safe under concurrent use.
+ *
+ * <p>Exact as long as no more than {@link #MOST_WAYS} ways that none makes needless stand beside each other; beyond that the
+ * cheapest of them go on, and the plan says so (R-6.2).
  */
 public final class OpeningPlanner {
+    /** Ways kept beside each other while classes of positions are joined. */
+    public static final int MOST_WAYS = 512;
+    /** Distinct sets of alternatives a machine may have. */
+    public static final int MOST_CLASSES = 62;
+
     private static final int MEMO_CLASSES = 12;
+
+    private record Choice(long parts, int seconds, boolean exact) {}
 
     private final AccessGraph graph;
     private final long[] closure;
+    private final int[] secondsOf;
+    private final int[] cautionsOf;
+    private final RemovalOrder order;
     private final long batteries;
-    /** Access class of each position: positions with the same alternatives are reached together. */
+    /** What comes off at any opening: batteries or their plugs with all that lies over them. */
+    private final long always;
+
     private final int[] classOf;
-
     private final List<long[]> alternatives = new ArrayList<>();
-    /** Chosen parts and their seconds by set of classes, where the classes are few. */
-    private final long[] memo;
+    private final AtomicReferenceArray<Choice> memo;
 
-    private final int[] seconds;
-
-    /** @param access for each position its alternative sets of part ids; an empty list means it is open to the hand */
-    public OpeningPlanner(AccessGraph graph, List<List<Set<String>>> access, boolean batteryOut) {
+    /**
+     * @param access for each position its alternative sets of part ids; an empty list means it is open to the hand
+     * @param battery the house's way with batteries
+     * @throws IllegalArgumentException for unknown parts, more than 64 parts or more than {@link #MOST_CLASSES} ways
+     */
+    public OpeningPlanner(AccessGraph graph, List<List<Set<String>>> access, HouseRules.Battery battery) {
         this.graph = graph;
-        Map<String, Integer> index = graph.index();
-        int n = graph.parts().size();
-        if (n > AccessGraph.MOST_PARTS) {
-            throw new IllegalArgumentException("more than 64 parts");
-        }
-        closure = new long[n];
-        for (int i = 0; i < n; i++) {
-            closure[i] = close(i, index);
-        }
-        long found = 0;
-        for (int i = 0; i < n && batteryOut; i++) {
-            found |= graph.parts().get(i).isBattery() ? 1L << i : 0;
-        }
-        batteries = found;
-        if (access.stream().distinct().count() > 62) {
-            throw new IllegalArgumentException("more than 62 ways of reaching positions");
-        }
-        classOf = new int[access.size()];
+        this.closure = graph.closures();
+        this.secondsOf = graph.parts().stream()
+                .mapToInt(p -> p.secondsOff() + p.secondsOn())
+                .toArray();
+        this.cautionsOf =
+                graph.parts().stream().mapToInt(p -> p.cautions().size()).toArray();
+        batteries = battery == HouseRules.Battery.POWER_DOWN_ONLY ? 0 : batteries(battery);
+        this.always = closed(batteries);
+        this.order = new RemovalOrder(graph, closure, batteries);
+        this.classOf = new int[access.size()];
         Map<List<Set<String>>, Integer> classes = new LinkedHashMap<>();
         for (int p = 0; p < access.size(); p++) {
             List<Set<String>> sets = access.get(p);
@@ -58,47 +67,56 @@ public final class OpeningPlanner {
             if (seen == null) {
                 seen = classes.size();
                 classes.put(sets, seen);
-                alternatives.add(sets.stream().mapToLong(s -> mask(s, index)).toArray());
+                alternatives.add(
+                        sets.stream().mapToLong(graph::mask).map(this::closed).toArray());
             }
             classOf[p] = seen;
         }
-        int memoised = alternatives.size() <= MEMO_CLASSES ? 1 << alternatives.size() : 0;
-        memo = new long[memoised];
-        seconds = new int[memoised];
-        for (int set = 0; set < memoised; set++) {
-            memo[set] = cheapest(set);
-            seconds[set] = seconds(memo[set]);
+        if (classes.size() > MOST_CLASSES) {
+            throw new IllegalArgumentException("more than " + MOST_CLASSES + " ways of reaching positions");
         }
+        memo = new AtomicReferenceArray<>(classes.size() <= MEMO_CLASSES ? 1 << classes.size() : 0);
     }
 
-    private long close(int part, Map<String, Integer> index) {
-        long closed = 1L << part;
-        ArrayDeque<Integer> open = new ArrayDeque<>(List.of(part));
-        while (!open.isEmpty()) {
-            for (String id : graph.parts().get(open.pop()).needsOff()) {
-                Integer need = index.get(id);
-                if (need == null) {
-                    throw new IllegalArgumentException("unknown part: " + id);
-                }
-                if ((closed & 1L << need) == 0) {
-                    closed |= 1L << need;
-                    open.push(need);
-                }
+    /** Every plug, and every pack without one; where the house takes packs out too, those as well. */
+    private long batteries(HouseRules.Battery way) {
+        long plugs = 0;
+        long packs = 0;
+        for (int i = 0; i < closure.length; i++) {
+            Part.Kind kind = graph.parts().get(i).kind();
+            plugs |= kind == Part.Kind.BATTERY_PLUG ? 1L << i : 0;
+            packs |= kind == Part.Kind.BATTERY ? 1L << i : 0;
+        }
+        long wanted = plugs;
+        for (int i = 0; i < closure.length; i++) {
+            boolean plugged = (closure[i] & plugs) != 0;
+            if ((packs >>> i & 1) == 1 && (!plugged || way == HouseRules.Battery.TAKE_OUT_WHENEVER_POSSIBLE)) {
+                wanted |= 1L << i;
             }
         }
-        return closed;
+        return wanted;
     }
 
-    private long mask(Set<String> parts, Map<String, Integer> index) {
-        long mask = 0;
-        for (String id : parts) {
-            Integer part = index.get(id);
-            if (part == null) {
-                throw new IllegalArgumentException("unknown part: " + id);
-            }
-            mask |= closure[part];
+    private long closed(long parts) {
+        long all = 0;
+        for (long rest = parts; rest != 0; rest &= rest - 1) {
+            all |= closure[Long.numberOfTrailingZeros(rest)];
         }
-        return mask;
+        return all;
+    }
+
+    /** Ids of the batteries and plugs that come out at any opening. */
+    public Set<String> powerParts() {
+        Set<String> ids = new TreeSet<>();
+        for (long rest = batteries; rest != 0; rest &= rest - 1) {
+            ids.add(graph.parts().get(Long.numberOfTrailingZeros(rest)).id());
+        }
+        return ids;
+    }
+
+    /** Whether a part is another one, or must be off before it. */
+    public boolean liesOver(String part, String below) {
+        return (closed(graph.mask(Set.of(below))) & graph.mask(Set.of(part))) != 0;
     }
 
     /** The set of access classes of these positions. */
@@ -112,122 +130,125 @@ public final class OpeningPlanner {
 
     /** Bench seconds, off and on, to reach positions of these classes. */
     public int secondsFor(long classSet) {
-        return classSet < seconds.length ? seconds[(int) classSet] : seconds(cheapest(classSet));
+        return choice(classSet).seconds;
     }
 
-    /** The plan to reach positions by their number in the record. */
+    /** The plan to reach positions by their number in the record, from a closed machine. */
     public OpeningPlan plan(int[] positions) {
-        long set = classesOf(positions, positions.length);
-        long parts = set < memo.length ? memo[(int) set] : cheapest(set);
-        List<Part> order = new ArrayList<>();
-        int turns = order(parts, order);
-        return new OpeningPlan(order, turns, seconds(parts));
-    }
-
-    /** The cheapest union of one alternative per class; of equally cheap ones the one with fewer parts. */
-    private long cheapest(long classSet) {
-        List<long[]> wanted = new ArrayList<>();
-        for (int c = 0; c < alternatives.size(); c++) {
-            if ((classSet >>> c & 1) == 1 && alternatives.get(c).length > 0) {
-                wanted.add(alternatives.get(c));
-            }
-        }
-        return classSet == 0 ? 0 : choose(wanted, 0, 0, new long[] {-1, Long.MAX_VALUE})[0];
-    }
-
-    private long[] choose(List<long[]> wanted, int at, long chosen, long[] best) {
-        long whole = at == wanted.size() ? withBattery(chosen) : chosen;
-        long cost = (long) seconds(whole) * 128 + Long.bitCount(whole);
-        if (cost >= best[1]) {
-            return best;
-        }
-        if (at == wanted.size()) {
-            return new long[] {whole, cost};
-        }
-        for (long alternative : wanted.get(at)) {
-            best = choose(wanted, at + 1, chosen | alternative, best);
-        }
-        return best;
-    }
-
-    /** A battery or its plug comes out too where nothing more has to come off for it. */
-    private long withBattery(long parts) {
-        for (int i = 0; i < closure.length; i++) {
-            if ((batteries >>> i & 1) == 1 && (closure[i] & ~(1L << i) & ~parts) == 0) {
-                parts |= closure[i];
-            }
-        }
-        return parts;
-    }
-
-    private int seconds(long parts) {
-        int sum = 0;
-        for (long rest = parts; rest != 0; rest &= rest - 1) {
-            Part part = graph.parts().get(Long.numberOfTrailingZeros(rest));
-            sum += part.secondsOff() + part.secondsOn();
-        }
-        return sum;
+        return plan(positions, Set.of());
     }
 
     /**
-     * Fewest turns exactly: breadth-first over the side that lies up, removing on each side everything needed and free.
-     * Removing never hinders, so greedy removal on a side loses nothing.
+     * The plan to reach positions when some parts are off already. What is off stays off; a way that is open already is
+     * taken, whatever another would cost from a closed machine.
+     *
+     * @param off ids of the parts that are off now
      */
-    private int order(long needed, List<Part> out) {
-        record State(Side up, long off) {}
-        State start = new State(graph.restsOn(), removeAll(graph.restsOn(), 0, needed, null));
-        Map<State, State> cameFrom = new HashMap<>();
-        cameFrom.put(start, null);
-        ArrayDeque<State> queue = new ArrayDeque<>(List.of(start));
-        while (!queue.isEmpty()) {
-            State state = queue.poll();
-            if (state.off == needed) {
-                List<State> path = new ArrayList<>();
-                for (State s = state; s != null; s = cameFrom.get(s)) {
-                    path.add(0, s);
-                }
-                long off = 0;
-                for (State s : path) {
-                    off = removeAll(s.up, off, needed, out);
-                }
-                return path.size() - 1;
-            }
-            for (Side side : Side.values()) {
-                long off = removeAll(side, state.off, needed, null);
-                State next = new State(side, off);
-                if (off != state.off && !cameFrom.containsKey(next)) {
-                    cameFrom.put(next, state);
-                    queue.add(next);
-                }
-            }
+    public OpeningPlan plan(int[] positions, Set<String> off) {
+        if (positions.length == 0) {
+            return new OpeningPlan(List.of(), 0, 0, true);
         }
-        throw new IllegalArgumentException("parts need each other in a circle: " + graph.circles());
+        long now = graph.mask(off);
+        Choice choice = now == 0
+                ? choice(classesOf(positions, positions.length))
+                : cheapest(classesOf(positions, positions.length), now);
+        List<Part> parts = new ArrayList<>();
+        int turns = order.of(choice.parts & ~now, now, parts);
+        return new OpeningPlan(parts, Math.abs(turns), seconds(choice.parts & ~now), choice.exact && turns >= 0);
     }
 
-    private long removeAll(Side up, long off, long needed, List<Part> out) {
-        // Batteries first: what is dead does no harm while the rest is worked on.
-        List<Integer> byUrgency = IntStream.range(0, graph.parts().size())
-                .boxed()
-                .sorted(Comparator.comparing(i -> !graph.parts().get(i).isBattery()))
-                .toList();
-        boolean again = true;
-        while (again) {
-            again = false;
-            for (int i : byUrgency) {
-                long bit = 1L << i;
-                if ((needed & bit) != 0
-                        && (off & bit) == 0
-                        && graph.parts().get(i).side() == up
-                        && (closure[i] & ~bit & ~off) == 0) {
-                    off |= bit;
-                    if (out != null) {
-                        out.add(graph.parts().get(i));
-                    }
-                    again = true;
-                    break;
+    /** Whether the way to a position is open when these parts are off. */
+    public boolean isOpen(int position, Set<String> off) {
+        long[] ways = alternatives.get(classOf[position]);
+        long now = graph.mask(off);
+        return ways.length == 0 || IntStream.range(0, ways.length).anyMatch(w -> (ways[w] & ~now) == 0);
+    }
+
+    private Choice choice(long classSet) {
+        if (classSet >= memo.length()) {
+            return cheapest(classSet, 0);
+        }
+        Choice known = memo.get((int) classSet);
+        if (known == null) {
+            known = cheapest(classSet, 0);
+            memo.set((int) classSet, known);
+        }
+        return known;
+    }
+
+    /** The cheapest union of one alternative per class, with what is off already free of charge. */
+    private Choice cheapest(long classSet, long off) {
+        if (classSet == 0) {
+            return new Choice(0, 0, true);
+        }
+        Set<Long> ways = new LinkedHashSet<>(List.of(always));
+        boolean exact = true;
+        for (int c = 0; c < alternatives.size(); c++) {
+            if ((classSet >>> c & 1) == 0 || alternatives.get(c).length == 0) {
+                continue;
+            }
+            Set<Long> next = new LinkedHashSet<>();
+            for (long way : ways) {
+                for (long alternative : alternatives.get(c)) {
+                    next.add(way | alternative);
                 }
             }
+            ways = undominated(next, off);
+            if (ways.size() > MOST_WAYS) {
+                exact = false;
+                ways = new LinkedHashSet<>(ways.stream()
+                        .sorted((a, b) -> compare(a, b, off))
+                        .limit(MOST_WAYS)
+                        .toList());
+            }
         }
-        return off;
+        long best = ways.stream().min((a, b) -> compare(a, b, off)).orElseThrow();
+        return new Choice(best, seconds(best & ~off), exact);
+    }
+
+    /** Without the ways that hold all parts of another one: whatever is added later, the other stays as good. */
+    private static Set<Long> undominated(Set<Long> ways, long off) {
+        if (ways.size() < 2) {
+            return ways;
+        }
+        List<Long> fewestFirst = ways.stream()
+                .sorted((a, b) -> Integer.compare(Long.bitCount(a & ~off), Long.bitCount(b & ~off)))
+                .toList();
+        Set<Long> kept = new LinkedHashSet<>();
+        for (long way : fewestFirst) {
+            if (kept.stream().noneMatch(k -> (k & ~off & ~way) == 0)) {
+                kept.add(way);
+            }
+        }
+        return kept;
+    }
+
+    private int compare(long a, long b, long off) {
+        int bySeconds = Integer.compare(seconds(a & ~off), seconds(b & ~off));
+        if (bySeconds != 0) {
+            return bySeconds;
+        }
+        int byCautions = Integer.compare(sum(cautionsOf, a & ~off), sum(cautionsOf, b & ~off));
+        return byCautions != 0 ? byCautions : ids(a).compareTo(ids(b));
+    }
+
+    private String ids(long parts) {
+        return IntStream.range(0, closure.length)
+                .filter(i -> (parts >>> i & 1) == 1)
+                .mapToObj(i -> graph.parts().get(i).id())
+                .sorted()
+                .reduce("", (a, b) -> a + " " + b);
+    }
+
+    private int seconds(long parts) {
+        return sum(secondsOf, parts);
+    }
+
+    private static int sum(int[] of, long parts) {
+        int sum = 0;
+        for (long rest = parts; rest != 0; rest &= rest - 1) {
+            sum += of[Long.numberOfTrailingZeros(rest)];
+        }
+        return sum;
     }
 }

@@ -16,24 +16,29 @@ import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
 
 /**
- * What happens at one position when the plan is carried out.
+ * A difference between the plan and what is in the machine, or one that was there and is done.
  *
- * @param out module that comes out; {@code in} module that goes in
+ * @param out module that comes out, or came; {@code in} module that goes in, or went
  * @param lowerFirst the lower position of a stacked socket that must be done before this one
+ * @param done whether what is in it now is what the plan has there
  */
 public record FitLine(
-        Position position, Optional<JobModule> out, Optional<JobModule> in, Optional<Position> lowerFirst) {
+        Position position,
+        Optional<JobModule> out,
+        Optional<JobModule> in,
+        Optional<Position> lowerFirst,
+        boolean done) {
 
     /**
-     * What would go wrong if this line were ticked off now.
+     * What would go wrong if this line were done now.
      *
-     * @param fitted positions that are done; {@code seen} the tag or label read at the socket, if it was
+     * @param inIt module by position as things stand; {@code seen} the tag or label read at the socket, if it was
      */
-    public List<Finding> mistakes(Set<String> fitted, Optional<String> seen) {
+    public List<Finding> mistakes(Map<String, String> inIt, Map<String, String> plan, Optional<String> seen) {
         List<Finding> found = new ArrayList<>();
         Subject here = Subject.position(position.id());
         lowerFirst
-                .filter(lower -> !fitted.contains(lower.id()))
+                .filter(lower -> !inIt.getOrDefault(lower.id(), "").equals(plan.getOrDefault(lower.id(), "")))
                 .ifPresent(lower -> found.add(Finding.of(
                         GateFinding.FIT_LOWER_FIRST,
                         Severity.STOP,
@@ -49,18 +54,19 @@ public record FitLine(
                     new GateFinding.Wrong(
                             position.label(),
                             read,
-                            in.map(m -> m.tag().orElse(m.labelLine())).orElse("no module")),
+                            in.map(m -> m.tag().orElse(m.labelLine())).orElse("-")),
                     new Evidence.Word("scanned", read)));
         }
         return found;
     }
 
-    /** The lines of a plan in fitting order: the lower of a stacked pair first, then as each channel wants to be filled. */
-    public static List<FitLine> of(MachineRecord record, JobState job) {
-        Map<String, String> planned = job.plannedModules();
+    /** The lines of the plan on the table in fitting order: the lower of a stacked pair first, then as each channel wants to be filled. */
+    public static List<FitLine> of(MachineRecord record, Unit unit, Now now) {
+        Map<String, String> planned = unit.plannedModules();
+        Map<String, String> inIt = now.inIt();
         List<Position> changed = new ArrayList<>(record.positions().stream()
-                .filter(p ->
-                        !planned.getOrDefault(p.id(), "").equals(job.asFound().getOrDefault(p.id(), "")))
+                .filter(p -> !p.isSoldered())
+                .filter(p -> differs(p, planned, unit.asFound()) || differs(p, planned, inIt))
                 .sorted(Comparator.comparingInt(Position::fillOrder))
                 .toList());
         Set<String> waiting = new HashSet<>(changed.stream().map(Position::id).toList());
@@ -73,23 +79,30 @@ public record FitLine(
                     .orElse(changed.get(0));
             changed.remove(next);
             waiting.remove(next.id());
+            boolean done = !differs(next, planned, inIt);
             lines.add(new FitLine(
                     next,
-                    module(job, job.asFound(), next),
-                    module(job, planned, next),
+                    module(unit, done ? unit.asFound() : inIt, next),
+                    module(unit, planned, next),
                     lines.stream()
                             .map(FitLine::position)
-                            .filter(done -> lower(next).map(done.id()::equals).orElse(false))
-                            .findFirst()));
+                            .filter(before ->
+                                    lower(next).map(before.id()::equals).orElse(false))
+                            .findFirst(),
+                    done));
         }
         return List.copyOf(lines);
+    }
+
+    private static boolean differs(Position p, Map<String, String> a, Map<String, String> b) {
+        return !a.getOrDefault(p.id(), "").equals(b.getOrDefault(p.id(), ""));
     }
 
     private static Optional<String> lower(Position p) {
         return p.socket().flatMap(Socket::lower);
     }
 
-    private static Optional<JobModule> module(JobState job, Map<String, String> layout, Position p) {
-        return Optional.ofNullable(layout.get(p.id())).map(job.modules()::get);
+    private static Optional<JobModule> module(Unit unit, Map<String, String> layout, Position p) {
+        return Optional.ofNullable(layout.get(p.id())).map(unit.modules()::get);
     }
 }

@@ -22,6 +22,10 @@ public enum GateFinding implements FindingCode {
     GATE_CLEAR_SETTINGS_NOT_NOTED(Answer.class),
     GATE_PLAN_STOPS(Count.class),
     GATE_NOTHING_PLANNED(Count.class),
+    GATE_PLAN_NOT_CHOSEN(Count.class),
+    CLOSE_SWOLLEN(Answer.class),
+    CLOSE_PARTS_OFF(Off.class),
+    READ_NOTHING_YET(Count.class),
     READ_TOTAL_DIFFERS(Totals.class),
     FIT_LOWER_FIRST(Order.class),
     FIT_WRONG_MODULE(Wrong.class);
@@ -38,6 +42,9 @@ public enum GateFinding implements FindingCode {
     }
 
     public record Answer(String answer) implements Detail {}
+
+    /** @param parts names of what is off */
+    public record Off(java.util.List<String> parts) implements Detail {}
 
     public record Count(int stops) implements Detail {}
 

@@ -97,33 +97,48 @@ public final class Gates {
         return found;
     }
 
-    /** Fitting: the opening's gates, and a plan that fits and starts. */
-    public static List<Finding> fitting(List<Finding> openingGates, LayoutEvaluation plan) {
+    /** Fitting: the opening's gates, and a plan that fits, starts and was decided on. */
+    public static List<Finding> fitting(List<Finding> openingGates, LayoutEvaluation plan, boolean chosen) {
         List<Finding> found = new ArrayList<>(openingGates);
         int stops = (int) plan.findings().stream()
                 .filter(f -> f.severity() == Severity.STOP)
                 .count();
         if (stops > 0) {
-            found.add(Finding.of(
-                    GateFinding.GATE_PLAN_STOPS,
-                    Severity.STOP,
-                    JOB,
-                    new GateFinding.Count(stops),
-                    new Evidence.Word("plan", stops + " stops")));
+            found.add(count(GateFinding.GATE_PLAN_STOPS, Severity.STOP, stops));
         } else if (plan.changed().isEmpty()) {
-            found.add(Finding.of(
-                    GateFinding.GATE_NOTHING_PLANNED,
-                    Severity.NOTE,
-                    JOB,
-                    new GateFinding.Count(0),
-                    new Evidence.Word("plan", "as found")));
+            found.add(count(GateFinding.GATE_NOTHING_PLANNED, Severity.NOTE, 0));
+        } else if (!chosen) {
+            found.add(count(
+                    GateFinding.GATE_PLAN_NOT_CHOSEN,
+                    Severity.STOP,
+                    plan.changed().size()));
         }
         return found;
     }
 
-    /** Reading: the firmware's total before the work, against what was read off the modules. */
-    public static List<Finding> reading(JobState job, LayoutEvaluation found) {
-        return job.before()
+    /** Handing back: nothing is closed in with a swollen pack, and nothing stays off unless somebody decides so by name. */
+    public static List<Finding> handingBack(Intake intake, List<String> off, boolean inParts) {
+        List<Finding> found = new ArrayList<>();
+        if (intake.battery() == Intake.Battery.SWOLLEN) {
+            found.add(answer(GateFinding.CLOSE_SWOLLEN, Severity.STOP, "battery", intake.battery()));
+        }
+        if (!off.isEmpty()) {
+            found.add(Finding.of(
+                    GateFinding.CLOSE_PARTS_OFF,
+                    inParts ? Severity.RISK : Severity.STOP,
+                    JOB,
+                    new GateFinding.Off(off),
+                    new Evidence.Word("off", String.join(", ", off))));
+        }
+        return found;
+    }
+
+    /** Reading: the firmware's total before the work, against what was read off the modules; and that nobody has read anything yet. */
+    public static List<Finding> reading(Unit unit, LayoutEvaluation found) {
+        if (!unit.isLookedAt() && found.installed().isZero()) {
+            return List.of(count(GateFinding.READ_NOTHING_YET, Severity.NOTE, 0));
+        }
+        return unit.before()
                 .firmwareTotal()
                 .filter(total -> !total.equals(found.installed()))
                 .map(total -> List.of(Finding.of(
@@ -133,6 +148,11 @@ public final class Gates {
                         new GateFinding.Totals(total, found.installed()),
                         new Evidence.Word("total in the firmware", total.toString()))))
                 .orElse(List.of());
+    }
+
+    private static Finding count(GateFinding code, Severity severity, int count) {
+        return Finding.of(
+                code, severity, JOB, new GateFinding.Count(count), new Evidence.Word("plan", String.valueOf(count)));
     }
 
     public static boolean isShut(List<Finding> findings) {

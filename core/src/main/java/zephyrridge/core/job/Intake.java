@@ -8,15 +8,12 @@ import zephyrridge.core.machine.OperatingSystem;
  * What is asked when a machine is taken in. "Not known" is an answer to every question, and another thing than a question
  * that nobody has asked yet.
  *
- * @param owner whose it is; {@code wish} what they want, in their words
  * @param operatingSystem id of {@link OperatingSystem}, or empty for not known
  * @param wordBits 32 or 64, or empty for not known
  * @param wayIn how the bench gets in to verify; no password is ever kept
  * @param firmwareVersion as the machine shows it, {@code faultsBefore} what did not work before; empty where nobody said
  */
 public record Intake(
-        String owner,
-        String wish,
         Optional<String> operatingSystem,
         Optional<Integer> wordBits,
         Seal seal,
@@ -76,8 +73,6 @@ public record Intake(
     }
 
     public static final Intake EMPTY = new Intake(
-            "",
-            "",
             Optional.empty(),
             Optional.empty(),
             Seal.NOT_LOOKED,
@@ -98,14 +93,24 @@ public record Intake(
                 Host.MemoryMode.INDEPENDENT);
     }
 
-    public Intake with(String nextOwner, String nextWish) {
+    /** Whether the questions are answered without which nothing may be opened; "not known" is an answer. */
+    public boolean answersGates() {
+        return seal != Seal.NOT_LOOKED
+                && battery != Battery.NOT_LOOKED
+                && encryption != Encryption.NOT_ASKED
+                && firmwareSettings != FirmwareSettings.NOT_ASKED;
+    }
+
+    public boolean hasBattery() {
+        return battery != Battery.NONE_FITTED;
+    }
+
+    public Intake withBattery(Battery next) {
         return new Intake(
-                nextOwner,
-                nextWish,
                 operatingSystem,
                 wordBits,
                 seal,
-                battery,
+                next,
                 encryption,
                 firmwareSettings,
                 wayIn,

@@ -10,7 +10,8 @@ import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.survey.Seen;
 
 /**
- * What was read for a job.
+ * What was read for a job. Everything is dated: {@code taken} is the number of the log's last entry when it was read, 0 for
+ * before anything was done; it speaks of what was in the machine then ({@link AsFound}).
  *
  * @param sources files and texts, in the order they came; their content is kept elsewhere, under their ids
  * @param seen what somebody saw, by position
@@ -18,17 +19,21 @@ import zephyrridge.core.survey.Seen;
  */
 public record Readings(
         List<SourceRef> sources,
-        SortedMap<String, Seen> seen,
-        SortedMap<String, SortedMap<ModuleField, String>> byHand) {
+        SortedMap<String, SeenThen> seen,
+        SortedMap<String, SortedMap<ModuleField, HandWord>> byHand) {
     /** @param position where the module is that it was read from, when that was said */
-    public record SourceRef(String id, String name, Optional<String> position) {}
+    public record SourceRef(String id, String name, Optional<String> position, int taken) {}
+
+    public record SeenThen(Seen what, int taken) {}
+
+    public record HandWord(String value, int taken) {}
 
     public static final Readings NONE = new Readings(List.of(), new TreeMap<>(), new TreeMap<>());
 
     public Readings {
         sources = List.copyOf(sources);
         seen = Collections.unmodifiableSortedMap(new TreeMap<>(seen));
-        SortedMap<String, SortedMap<ModuleField, String>> copy = new TreeMap<>();
+        SortedMap<String, SortedMap<ModuleField, HandWord>> copy = new TreeMap<>();
         byHand.forEach(
                 (position, fields) -> copy.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(fields))));
         byHand = Collections.unmodifiableSortedMap(copy);
@@ -48,28 +53,24 @@ public record Readings(
     public Readings withPlace(String source, Optional<String> position) {
         return new Readings(
                 sources.stream()
-                        .map(s -> s.id().equals(source) ? new SourceRef(s.id(), s.name(), position) : s)
+                        .map(s -> s.id().equals(source) ? new SourceRef(s.id(), s.name(), position, s.taken()) : s)
                         .toList(),
                 seen,
                 byHand);
     }
 
     /** What was seen at a position; empty takes it back. */
-    public Readings withSeen(String position, Optional<Seen> what) {
-        SortedMap<String, Seen> next = new TreeMap<>(seen);
+    public Readings withSeen(String position, Optional<SeenThen> what) {
+        SortedMap<String, SeenThen> next = new TreeMap<>(seen);
         what.ifPresentOrElse(s -> next.put(position, s), () -> next.remove(position));
         return new Readings(sources, next, byHand);
     }
 
-    /** A corrected field, in its canonical form; "" takes the correction back. */
-    public Readings withByHand(String position, ModuleField field, String value) {
-        SortedMap<String, SortedMap<ModuleField, String>> next = new TreeMap<>(byHand);
-        SortedMap<ModuleField, String> fields = new TreeMap<>(byHand.getOrDefault(position, new TreeMap<>()));
-        if (value.isEmpty()) {
-            fields.remove(field);
-        } else {
-            fields.put(field, value);
-        }
+    /** A corrected field, in its canonical form; empty takes the correction back. */
+    public Readings withByHand(String position, ModuleField field, Optional<HandWord> word) {
+        SortedMap<String, SortedMap<ModuleField, HandWord>> next = new TreeMap<>(byHand);
+        SortedMap<ModuleField, HandWord> fields = new TreeMap<>(byHand.getOrDefault(position, new TreeMap<>()));
+        word.ifPresentOrElse(w -> fields.put(field, w), () -> fields.remove(field));
         next.put(position, fields);
         next.values().removeIf(SortedMap::isEmpty);
         return new Readings(sources, seen, next);

@@ -8,7 +8,6 @@ import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
-import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
 
 /**
@@ -30,35 +29,42 @@ public record Trail(List<Leg> legs) {
     private static final int LIMITS_MINUTES = 2;
     private static final int PLAN_MINUTES = 4;
     private static final int FIT_MINUTES_PER_LINE = 2;
-    private static final int TEST_PASS_MINUTES = 20;
+    private static final int PROVE_MINUTES = 4;
     private static final int HAND_BACK_MINUTES = 5;
 
-    /** @param shut whether a gate keeps the machine from being opened */
-    public static Trail of(
-            JobState job,
+    /** @param shut whether a gate keeps the machine from being opened; {@code waysOpen} whether hands may go to all that is left to fit */
+    static Trail of(
+            Work work,
             LayoutEvaluation found,
             LayoutEvaluation plan,
             boolean shut,
             List<WorkStep> opening,
             List<WorkStep> closing,
             List<FitLine> lines,
+            boolean waysOpen,
             Expectation expected,
-            Comparison comparison) {
+            Proof proof) {
+        Unit unit = work.unit();
         boolean changed = !plan.changed().isEmpty();
         boolean stops = plan.has(Severity.STOP);
         boolean limitStops = plan.findings().stream().anyMatch(Trail::isLimitStop);
-        boolean different = comparison.lines().stream().anyMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT);
+        boolean allFitted = !lines.isEmpty() && lines.stream().allMatch(FitLine::done);
+        boolean trouble = proof.missing().stream()
+                .anyMatch(f -> f.code() == ProofGap.PROOF_FAILED_START || f.code() == ProofGap.PROOF_DIFFERENCE_OPEN);
+        boolean swollen = unit.intake().battery() == Intake.Battery.SWOLLEN;
         List<Leg> legs = new ArrayList<>();
         legs.add(leg(
                 Station.TAKE_IN,
-                !job.intake().wish().isBlank() && !job.intake().owner().isBlank(),
+                !work.order().wish().isBlank()
+                        && !work.order().owner().isBlank()
+                        && unit.intake().answersGates(),
                 false,
                 TAKE_IN_MINUTES));
         legs.add(leg(
                 Station.READ,
                 !found.installed().isZero()
-                        && Gates.reading(job, found).isEmpty()
-                        && !job.before().isEmpty(),
+                        && Gates.reading(unit, found).isEmpty()
+                        && !unit.before().isEmpty(),
                 false,
                 READ_MINUTES));
         legs.add(leg(
@@ -66,27 +72,21 @@ public record Trail(List<Leg> legs) {
                 changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops,
                 limitStops,
                 LIMITS_MINUTES));
-        legs.add(leg(Station.PLAN, changed && !stops, changed && stops, PLAN_MINUTES));
-        legs.add(leg(
-                Station.OPEN,
-                changed
-                        && !shut
-                        && opening.stream().allMatch(s -> job.stepsDone().contains(s.id())),
-                shut,
-                minutes(opening)));
+        legs.add(leg(Station.PLAN, changed && !stops && unit.isChosen(), changed && stops, PLAN_MINUTES));
+        legs.add(leg(Station.OPEN, changed && !shut && (allFitted || waysOpen), shut, minutes(opening)));
         legs.add(leg(
                 Station.FIT,
-                changed
-                        && lines.stream().allMatch(l -> job.fitted()
-                                .contains(l.position().id())),
-                changed && (shut || stops),
+                allFitted,
+                changed && !allFitted && (shut || stops),
                 Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE));
+        int test = proof.wanted().reaches(Grade.TESTED) ? expected.testPassMinutes() : 0;
         legs.add(leg(
-                Station.PROVE,
-                changed && comparison.proven(),
-                different,
-                TEST_PASS_MINUTES + (expected.firstStartTo() + 59) / 60));
-        legs.add(leg(Station.HAND_BACK, job.closing().isPresent(), false, HAND_BACK_MINUTES + minutes(closing)));
+                Station.PROVE, proof.proven(), trouble, PROVE_MINUTES + test + (expected.firstStartTo() + 59) / 60));
+        legs.add(leg(
+                Station.HAND_BACK,
+                unit.closing().isPresent(),
+                swollen && unit.closing().isEmpty(),
+                HAND_BACK_MINUTES + minutes(closing)));
         return new Trail(List.copyOf(legs));
     }
 

@@ -3,8 +3,10 @@ package zephyrridge.core.layout;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.IntStream;
 import zephyrridge.core.access.OpeningPlanner;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
@@ -33,8 +35,10 @@ final class CompiledMachine {
     final int[] tckPs;
     final int[] largestWay;
     final OpeningPlanner opening;
+    /** For the very machine that has no battery fitted. */
+    final OpeningPlanner withoutBattery;
 
-    CompiledMachine(MachineRecord record, boolean batteryOut) {
+    CompiledMachine(MachineRecord record, HouseRules.Battery battery) {
         this.record = record;
         positions = record.positions().toArray(Position[]::new);
         channelIds = record.channels().stream().map(Channel::id).toArray(String[]::new);
@@ -71,10 +75,10 @@ final class CompiledMachine {
         for (int n = 1; n < largestWay.length; n++) {
             largestWay[n] = record.controller().ways().contains(n) ? n : largestWay[n - 1];
         }
-        opening = new OpeningPlanner(
-                record.access(),
-                record.positions().stream().map(Position::access).toList(),
-                batteryOut);
+        List<List<Set<String>>> ways =
+                record.positions().stream().map(Position::access).toList();
+        opening = new OpeningPlanner(record.access(), ways, battery);
+        withoutBattery = new OpeningPlanner(record.access(), ways, HouseRules.Battery.POWER_DOWN_ONLY);
     }
 
     private static Map<String, Integer> numbers(List<String> ids) {

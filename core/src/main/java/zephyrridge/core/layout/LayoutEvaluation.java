@@ -32,6 +32,10 @@ public record LayoutEvaluation(
 
     public record RuleVerdict(Rule rule, Verdict verdict) {}
 
+    public LayoutEvaluation withFindings(List<Finding> next) {
+        return new LayoutEvaluation(installed, usable, channels, rates, widths, changed, effortSeconds, verdicts, next);
+    }
+
     public Verdict verdict(Rule rule) {
         return verdicts.stream()
                 .filter(v -> v.rule() == rule)

@@ -2,8 +2,11 @@ package zephyrridge.core.layout;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.IntStream;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
@@ -28,7 +31,7 @@ public final class LayoutEvaluator {
 
     /** @param record one that {@link zephyrridge.core.machine.RecordCheck} finds no fault with */
     public LayoutEvaluator(MachineRecord record, HouseRules house) {
-        machine = new CompiledMachine(record, house.battery() != HouseRules.Battery.POWER_DOWN_ONLY);
+        machine = new CompiledMachine(record, house.battery());
     }
 
     /**
@@ -100,16 +103,38 @@ public final class LayoutEvaluator {
                 findings);
     }
 
-    /** The opening plan for some positions of this machine. */
+    /** The opening plan for some positions of this machine, closed and with its battery. */
     public OpeningPlan opening(List<String> positions) {
-        int[] numbers = new int[positions.size()];
-        int count = 0;
-        for (int p = 0; p < machine.positions.length; p++) {
-            if (positions.contains(machine.positions[p].id())) {
-                numbers[count++] = p;
-            }
-        }
-        return machine.opening.plan(Arrays.copyOf(numbers, count));
+        return opening(positions, Set.of(), true);
+    }
+
+    /**
+     * The opening plan for some positions as the machine stands.
+     *
+     * @param off parts that are off already; {@code battery} whether this very machine has one fitted
+     */
+    public OpeningPlan opening(Collection<String> positions, Set<String> off, boolean battery) {
+        int[] numbers = IntStream.range(0, machine.positions.length)
+                .filter(p -> positions.contains(machine.positions[p].id()))
+                .toArray();
+        return (battery ? machine.opening : machine.withoutBattery).plan(numbers, off);
+    }
+
+    /** Batteries and plugs that come out before anything else inside is touched. */
+    public Set<String> powerParts(boolean battery) {
+        return (battery ? machine.opening : machine.withoutBattery).powerParts();
+    }
+
+    /** Whether a part is another one, or must be off before it. */
+    public boolean liesOver(String part, String below) {
+        return machine.opening.liesOver(part, below);
+    }
+
+    /** Whether the way to a position is open when these parts are off. */
+    public boolean isOpen(String position, Set<String> off) {
+        return IntStream.range(0, machine.positions.length)
+                .filter(p -> machine.positions[p].id().equals(position))
+                .allMatch(p -> machine.opening.isOpen(p, off));
     }
 
     private WidthMap width(Facts f, int processor, RateResult[] rates) {

@@ -102,15 +102,11 @@ public enum LayoutFinding implements FindingCode {
 
     public record Width(int used, int channels, Bandwidth peak, Bandwidth possible) implements Detail {}
 
-    public record Uneven(
-            ByteSize fast,
-            int fastWays,
-            Bandwidth fastPeak,
-            ByteSize slow,
-            int slowWays,
-            Bandwidth slowPeak,
-            Bandwidth mean)
-            implements Detail {}
+    /** A stretch of memory that so many channels share. */
+    public record RegionOf(ByteSize size, int ways, Bandwidth peak) {}
+
+    /** @param regions all of them, the widest first */
+    public record Uneven(List<RegionOf> regions, Bandwidth mean) implements Detail {}
 
     public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {}
 

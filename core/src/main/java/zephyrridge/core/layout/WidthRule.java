@@ -21,7 +21,6 @@ final class WidthRule {
         }
         int most = f.machine.largestWay[f.machine.channelsOfProcessor[processor].length];
         WidthMap.Region widest = map.regions().get(0);
-        WidthMap.Region narrowest = map.regions().get(map.regions().size() - 1);
         Bandwidth peak = widest.peak().orElse(Bandwidth.ZERO);
         Subject subject = f.machine.domains.length > 1 ? Subject.processor(map.processor()) : Subject.machine();
         if (map.regions().size() > 1) {
@@ -30,12 +29,10 @@ final class WidthRule {
                     Severity.COST,
                     subject,
                     new LayoutFinding.Uneven(
-                            widest.size(),
-                            widest.ways(),
-                            peak,
-                            narrowest.size(),
-                            narrowest.ways(),
-                            narrowest.peak().orElse(Bandwidth.ZERO),
+                            map.regions().stream()
+                                    .map(r -> new LayoutFinding.RegionOf(
+                                            r.size(), r.ways(), r.peak().orElse(Bandwidth.ZERO)))
+                                    .toList(),
                             map.mean().orElse(Bandwidth.ZERO)),
                     SUM));
             return Verdict.VIOLATED;

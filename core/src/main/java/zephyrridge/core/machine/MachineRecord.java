@@ -40,6 +40,11 @@ public record MachineRecord(
         return positions.stream().anyMatch(p -> p.id().equals(positionId));
     }
 
+    public MachineRecord withPositions(List<Position> next) {
+        return new MachineRecord(
+                id, maker, model, variant, kind, processors, controller, channels, next, access, start, limits);
+    }
+
     /** Carriers of positions, in the order of the record: each may be missing in one very machine. */
     public List<String> carriers() {
         return positions.stream().flatMap(p -> p.carrier().stream()).distinct().toList();

@@ -17,6 +17,7 @@ import zephyrridge.core.module.ModuleSpec;
  * @param socket how a module goes in, when this is a socket
  * @param fillOrder the order in which its channel wants to be filled, 1 first
  * @param carrier the carrier it sits on, when it has one
+ * @param provenance where this entry comes from
  * @param access alternative sets of parts that must be off to reach it; empty: open to the hand
  */
 public record Position(
@@ -28,7 +29,8 @@ public record Position(
         Optional<Socket> socket,
         int fillOrder,
         Optional<String> carrier,
-        List<Set<String>> access) {
+        List<Set<String>> access,
+        Provenance provenance) {
     public Position {
         channels = List.copyOf(channels);
         access = access.stream()

@@ -2,34 +2,36 @@ package zephyrridge.core.machine;
 
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.TreeMap;
 import java.util.stream.IntStream;
 
 /**
- * What is really at each candidate position of a machine, by exact posterior over all combinations (at most {@link #MOST} positions
- * at once), and what a look at each place would tell. The likelihoods are common practice, no source (handbook 3.2).
+ * What is really at each candidate position of a machine, by exact posterior over all combinations (at most {@link #MOST}
+ * positions at once), and what a look at each place would tell. Positions of which the same is known are counted together, so
+ * eight like sockets are 165 cases and not 65,536. The likelihoods are R-2.1: common practice, no source.
  */
 public final class SlotModel {
     public static final int MOST = 8;
     public static final double CONFIRMED = 0.95;
     public static final double CONTRADICTED = 0.05;
-    /** A look that tells less than this is not offered. */
+    /** A look whose whole drop of entropy is less than this is not offered. */
     public static final double LEAST_BITS = 0.05;
+    /** How often the manual of this very variant is right about a position. */
+    public static final double VARIANT_MANUAL = 0.95;
 
-    private static final State[] STATES = State.values();
+    static final State[] STATES = State.values();
     private static final int MOST_DEVICES = 16;
     private static final double EYE = 0.99;
     /** A place of the record is wrong as often as the record's other words. */
     private static final double PLACE_WRONG = 0.05;
-    /** How often the manual of this very variant is right about a position. */
-    public static final double VARIANT_MANUAL = 0.95;
 
     private static final double MANUAL_MINUTES = 5;
+    private static final double LEAST_MINUTES = 1;
 
     public enum State {
         ABSENT,
@@ -44,6 +46,12 @@ public final class SlotModel {
         SOCKETED
     }
 
+    /** What was read from a position by itself: a label needs a module in a socket, a chip image something that answers. */
+    public enum Read {
+        LABEL,
+        CHIP
+    }
+
     /** How firmware lists a device. */
     public record Entry(Form form, boolean filled, boolean blankPart) {}
 
@@ -54,6 +62,7 @@ public final class SlotModel {
      * @param recordSays socket (EMPTY or FILLED, either is given) or SOLDERED, as the machine's record has it; ABSENT when the record does not list it
      * @param reliability of the record: a manual of this variant .95, of the series .75
      * @param seen what somebody saw there
+     * @param read what was read from this very position
      * @param mebibytes size to count when it is soldered
      */
     public record Slot(
@@ -63,6 +72,7 @@ public final class SlotModel {
             double reliability,
             Optional<Entry> entry,
             Optional<State> seen,
+            Optional<Read> read,
             long mebibytes) {}
 
     /** @param probabilities by {@link State#ordinal()} */
@@ -75,8 +85,13 @@ public final class SlotModel {
             return STATES[best];
         }
 
+        /** How sure the likeliest state is, 0 to 1. */
+        public double sureness() {
+            return probabilities[likeliest().ordinal()];
+        }
+
         public boolean isConfirmed() {
-            return probabilities[likeliest().ordinal()] >= CONFIRMED;
+            return sureness() >= CONFIRMED;
         }
 
         /** Whether what the record says of it is out of the question. */
@@ -113,6 +128,7 @@ public final class SlotModel {
 
     /**
      * @param place what is opened; "" for the manual
+     * @param minutes at least 1
      * @param bits expected drop in entropy of (free sockets per place, soldered size)
      */
     public record Look(LookKind kind, String place, double minutes, double bits) {
@@ -122,14 +138,13 @@ public final class SlotModel {
     }
 
     private final List<Slot> slots;
-    private final double[] joint;
-    /** By combination: free sockets per place and soldered size, as one number. */
-    private final long[] questions;
+    private final List<SlotGroup> groups;
+    private final SlotJoint joint;
 
-    private SlotModel(List<Slot> slots, double[] joint) {
+    private SlotModel(List<Slot> slots, List<SlotGroup> groups, OptionalInt deviceCount) {
         this.slots = slots;
-        this.joint = joint;
-        this.questions = questions(slots, joint.length);
+        this.groups = groups;
+        this.joint = new SlotJoint(groups, deviceCount);
     }
 
     /**
@@ -140,34 +155,30 @@ public final class SlotModel {
         if (slots.size() > MOST) {
             throw new IllegalArgumentException("at most " + MOST + " positions at once: " + slots.size());
         }
-        int combinations = 1 << 2 * slots.size();
-        double[][] alone = new double[slots.size()][];
+        Map<List<Object>, List<Integer>> like = new LinkedHashMap<>();
+        List<double[]> alone = slots.stream().map(SlotModel::likelihoods).toList();
         for (int i = 0; i < slots.size(); i++) {
-            alone[i] = likelihoods(slots.get(i));
+            Slot s = slots.get(i);
+            List<Object> key = List.of(
+                    s.place,
+                    s.mebibytes,
+                    s.reliability,
+                    s.seen.isPresent(),
+                    Arrays.stream(alone.get(i)).boxed().toList());
+            like.computeIfAbsent(key, k -> new ArrayList<>()).add(i);
         }
-        double[] joint = new double[combinations];
-        double sum = 0;
-        for (int c = 0; c < combinations; c++) {
-            double p = 1;
-            int present = 0;
-            int soldered = 0;
-            for (int i = 0; i < slots.size(); i++) {
-                State s = STATES[c >> 2 * i & 3];
-                p *= alone[i][s.ordinal()];
-                present += s == State.ABSENT ? 0 : 1;
-                soldered += s == State.SOLDERED ? 1 : 0;
-            }
-            joint[c] = p * (deviceCount.isPresent() ? count(deviceCount.getAsInt(), present, soldered) : 1);
-            sum += joint[c];
-        }
-        for (int c = 0; c < combinations; c++) {
-            joint[c] /= sum;
-        }
-        return new SlotModel(List.copyOf(slots), joint);
+        List<SlotGroup> groups = like.values().stream()
+                .map(members -> new SlotGroup(
+                        members,
+                        slots.get(members.get(0)).place,
+                        alone.get(members.get(0)),
+                        slots.get(members.get(0)).mebibytes))
+                .toList();
+        return new SlotModel(List.copyOf(slots), groups, deviceCount);
     }
 
     /** Right .80, some reference design's number .15, each soldered bank listed twice .05. */
-    private static double count(int said, int present, int soldered) {
+    static double count(int said, int present, int soldered) {
         return (said == present ? 0.80 : 0) + 0.15 / MOST_DEVICES + (said == present + soldered ? 0.05 : 0);
     }
 
@@ -180,6 +191,9 @@ public final class SlotModel {
             }
             if (slot.seen.isPresent()) {
                 l *= seen(slot.seen.get(), s);
+            }
+            if (slot.read.isPresent()) {
+                l *= read(slot.read.get(), s);
             }
             p[s.ordinal()] = l;
         }
@@ -208,25 +222,26 @@ public final class SlotModel {
         return seen == s ? EYE : (1 - EYE) / (STATES.length - 1);
     }
 
+    /** Whoever read it there had it in the hand: a label is on a module in a socket, a chip answers from a module or a bank. */
+    private static double read(Read read, State s) {
+        boolean can = s == State.FILLED || read == Read.CHIP && s == State.SOLDERED;
+        return can ? EYE : 1 - EYE;
+    }
+
     public List<Verdict> verdicts() {
-        List<Verdict> verdicts = new ArrayList<>();
-        for (int i = 0; i < slots.size(); i++) {
-            double[] p = new double[STATES.length];
-            for (int c = 0; c < joint.length; c++) {
-                p[c >> 2 * i & 3] += joint[c];
+        Verdict[] verdicts = new Verdict[slots.size()];
+        for (int g = 0; g < groups.size(); g++) {
+            double[] p = joint.marginal(g);
+            for (int member : groups.get(g).members()) {
+                verdicts[member] = new Verdict(slots.get(member), p);
             }
-            verdicts.add(new Verdict(slots.get(i), p));
         }
-        return verdicts;
+        return List.of(verdicts);
     }
 
     /** Entropy of (free sockets per place, soldered size), in bits. */
     public double entropy() {
-        Map<Long, Double> outcomes = new HashMap<>();
-        for (int c = 0; c < joint.length; c++) {
-            outcomes.merge(questions[c], joint[c], Double::sum);
-        }
-        return entropy(outcomes.values());
+        return joint.entropy();
     }
 
     /**
@@ -235,81 +250,36 @@ public final class SlotModel {
      */
     public List<Look> looks(Map<String, Double> minutesByPlace) {
         List<Look> looks = new ArrayList<>();
-        for (String place : slots.stream().map(Slot::place).distinct().toList()) {
-            Double minutes = minutesByPlace.get(place);
-            if (minutes != null && minutes > 0) {
-                int[] there = IntStream.range(0, slots.size())
-                        .filter(i -> slots.get(i).place.equals(place)
-                                && slots.get(i).seen.isEmpty())
-                        .toArray();
-                offer(looks, new Look(LookKind.EYE, place, minutes, value(there, SlotModel::toTheEye)));
+        for (Map.Entry<String, Double> place : new TreeMap<>(minutesByPlace).entrySet()) {
+            if (place.getValue() > 0) {
+                int[] there = groups(s -> s.place.equals(place.getKey()) && s.seen.isEmpty());
+                offer(
+                        looks,
+                        new Look(
+                                LookKind.EYE,
+                                place.getKey(),
+                                Math.max(LEAST_MINUTES, place.getValue()),
+                                joint.value(there, SlotModel::toTheEye)));
             }
         }
-        int[] unsure = IntStream.range(0, slots.size())
-                .filter(i -> slots.get(i).reliability < VARIANT_MANUAL)
-                .toArray();
+        int[] unsure = groups(s -> s.reliability < VARIANT_MANUAL);
         if (unsure.length > 0) {
-            offer(looks, new Look(LookKind.MANUAL, "", MANUAL_MINUTES, value(unsure, SlotModel::inTheManual)));
+            offer(looks, new Look(LookKind.MANUAL, "", MANUAL_MINUTES, joint.value(unsure, SlotModel::inTheManual)));
         }
         looks.sort((a, b) -> Double.compare(b.bitsPerMinute(), a.bitsPerMinute()));
         return looks;
+    }
+
+    private int[] groups(java.util.function.Predicate<Slot> which) {
+        return IntStream.range(0, groups.size())
+                .filter(g -> which.test(slots.get(groups.get(g).members().get(0))))
+                .toArray();
     }
 
     private static void offer(List<Look> looks, Look look) {
         if (look.bits >= LEAST_BITS) {
             looks.add(look);
         }
-    }
-
-    /** P(outcome | truth) at one position. */
-    private interface Channel {
-        double of(State outcome, State truth);
-    }
-
-    /** Mutual information of the question and what is learned of some positions: H(Y) + H(O) - H(Y, O). */
-    private double value(int[] there, Channel channel) {
-        int outcomes = 1 << 2 * there.length;
-        Map<Long, double[]> byQuestion = new HashMap<>();
-        for (int c = 0; c < joint.length; c++) {
-            if (joint[c] > 1e-12) {
-                int at = 0;
-                for (int k = 0; k < there.length; k++) {
-                    at |= (c >> 2 * there[k] & 3) << 2 * k;
-                }
-                byQuestion.computeIfAbsent(questions[c], q -> new double[outcomes])[at] += joint[c];
-            }
-        }
-        double[] learned = new double[outcomes];
-        double both = 0;
-        List<Double> answers = new ArrayList<>();
-        for (double[] row : byQuestion.values()) {
-            answers.add(Arrays.stream(row).sum());
-            double[] looked = row;
-            for (int k = 0; k < there.length; k++) {
-                looked = through(channel, looked, k);
-            }
-            for (int o = 0; o < outcomes; o++) {
-                learned[o] += looked[o];
-                both += term(looked[o]);
-            }
-        }
-        return Math.max(
-                0, entropy(answers) + entropy(Arrays.stream(learned).boxed().toList()) - both);
-    }
-
-    private static double[] through(Channel channel, double[] states, int slot) {
-        double[] looked = new double[states.length];
-        int shift = 2 * slot;
-        for (int c = 0; c < states.length; c++) {
-            if (states[c] == 0) {
-                continue;
-            }
-            State truth = STATES[c >> shift & 3];
-            for (State o : STATES) {
-                looked[c & ~(3 << shift) | o.ordinal() << shift] += states[c] * channel.of(o, truth);
-            }
-        }
-        return looked;
     }
 
     /** What is there is seen as it is with .99; where the record's place is wrong nothing is seen there. */
@@ -326,34 +296,5 @@ public final class SlotModel {
         }
         State right = truth == State.FILLED ? State.EMPTY : truth;
         return outcome == right ? VARIANT_MANUAL : (1 - VARIANT_MANUAL) / 2;
-    }
-
-    /** At most eight free sockets at a place are a digit of base nine each; the soldered size stands above them. */
-    private static long[] questions(List<Slot> slots, int combinations) {
-        List<String> places = slots.stream().map(Slot::place).distinct().toList();
-        long[] digit = new long[slots.size()];
-        long above = 1;
-        for (String place : places) {
-            for (int i = 0; i < digit.length; i++) {
-                digit[i] = slots.get(i).place.equals(place) ? above : digit[i];
-            }
-            above *= MOST + 1;
-        }
-        long[] questions = new long[combinations];
-        for (int c = 0; c < combinations; c++) {
-            for (int i = 0; i < digit.length; i++) {
-                State s = STATES[c >> 2 * i & 3];
-                questions[c] += s == State.EMPTY ? digit[i] : s == State.SOLDERED ? above * slots.get(i).mebibytes : 0;
-            }
-        }
-        return questions;
-    }
-
-    private static double entropy(Collection<Double> probabilities) {
-        return probabilities.stream().mapToDouble(SlotModel::term).sum();
-    }
-
-    private static double term(double p) {
-        return p <= 0 ? 0 : -p * Math.log(p) / Math.log(2);
     }
 }

@@ -117,7 +117,8 @@ public record StarterRecord(
                         Optional.empty(),
                         1,
                         Optional.empty(),
-                        List.of()));
+                        List.of(),
+                        Provenance.FIRST_LOOK));
             }
             for (int s = 1; s <= socketsPerChannel; s++) {
                 String id = "socket-" + lane.toLowerCase(java.util.Locale.ROOT) + (socketsPerChannel > 1 ? s : "");
@@ -139,7 +140,8 @@ public record StarterRecord(
                         Optional.of(socket),
                         s + (soldered.isPresent() ? 1 : 0),
                         Optional.empty(),
-                        List.of(Set.of("lid"))));
+                        List.of(Set.of("lid")),
+                        Provenance.FIRST_LOOK));
             }
         }
         List<DataRate> steps = Rates.all().stream()

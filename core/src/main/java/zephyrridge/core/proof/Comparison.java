@@ -3,14 +3,16 @@ package zephyrridge.core.proof;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.quantity.Bandwidth;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
 
 /**
- * Expected against found.
+ * Expected against found, at one start.
  *
  * @param lines one per field, read or not
- * @param proven all that was read matches or is explained, the totals and the rate were read, and the house's test passed
  */
-public record Comparison(List<Line> lines, boolean proven) {
+public record Comparison(List<Line> lines) {
     public enum Field {
         FIRMWARE_TOTAL,
         SYSTEM_TOTAL,
@@ -27,12 +29,45 @@ public record Comparison(List<Line> lines, boolean proven) {
         EXPLAINED,
         DIFFERENT,
         UNDECIDED,
-        NOT_READ
+        NOT_READ;
+
+        /** Whether nothing more has to be said about what was read. */
+        public boolean settled() {
+            return this == MATCH || this == EXPLAINED;
+        }
     }
 
-    public record Line(Field field, String expected, String found, Verdict verdict, List<Finding> findings) {}
+    /** What stands in a line, in its own unit. */
+    public sealed interface Value {
+        /** Nothing known, nothing read. */
+        record None() implements Value {}
 
-    public Optional<Line> line(Field field) {
-        return lines.stream().filter(l -> l.field() == field).findFirst();
+        record Size(ByteSize size) implements Value {}
+
+        record Span(ByteSize from, ByteSize to) implements Value {}
+
+        record Count(int count) implements Value {}
+
+        /** One per clock domain where they differ. */
+        record Rates(List<DataRate> rates) implements Value {}
+
+        record Peak(Bandwidth from, Bandwidth to) implements Value {}
+
+        record Speed(Bandwidth speed) implements Value {}
+
+        /** @param errors empty where nobody said */
+        record Test(int passes, Optional<Integer> errors, Optional<Integer> minutes) implements Value {}
+
+        Value NONE = new None();
+    }
+
+    public record Line(Field field, Value expected, Value found, Verdict verdict, List<Finding> findings) {}
+
+    public Comparison {
+        lines = List.copyOf(lines);
+    }
+
+    public Line line(Field field) {
+        return lines.stream().filter(l -> l.field() == field).findFirst().orElseThrow();
     }
 }

@@ -1,10 +1,13 @@
 package zephyrridge.core.proof;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
@@ -22,8 +25,10 @@ import zephyrridge.core.quantity.DataRate;
  *
  * @param usableFrom usable after the default graphics share and 3 % for firmware and kernel
  * @param usableTo usable with nothing kept back
- * @param rateForms the numbers readouts print for the expected rate: its name, its rounded name, its real clock
- * @param narrowest peak of the narrowest region, {@code widest} of the widest
+ * @param domains what each clock domain runs at: the machine, or each processor of a server
+ * @param rateForms the numbers readouts print for the expected rates: name, rounded name, real clock
+ * @param narrowest peak of the narrowest region of any processor, {@code widest} of all processors' widest together
+ * @param regions most regions of different width that any processor has
  * @param firstStartFrom seconds the first start may take with training, {@code firstStartTo} the most that is still usual
  */
 public record Expectation(
@@ -31,11 +36,11 @@ public record Expectation(
         ByteSize usableFrom,
         ByteSize usableTo,
         int positionsFilled,
-        Optional<DataRate> rate,
+        List<RateResult> domains,
         List<Integer> rateForms,
-        Optional<RateResult.Clocks> clocks,
         Optional<Bandwidth> narrowest,
         Optional<Bandwidth> widest,
+        int regions,
         int firstStartFrom,
         int firstStartTo,
         List<Notice> notices) {
@@ -55,10 +60,12 @@ public record Expectation(
                 .plus(record.controller().carveOut())
                 .plus(record.controller().reserve());
         most = most.min(host.ceiling().orElse(most));
-        Optional<DataRate> rate = evaluation.rate().rate();
-        List<Integer> forms = rate.map(r -> List.copyOf(new TreeSet<>(
-                        List.of(r.name(), r.nameRounded(), r.clockMegahertz(), Math.round(r.thirds() / 6f)))))
-                .orElse(List.of());
+        List<RateResult> domains =
+                evaluation.rates().stream().filter(r -> r.rate().isPresent()).toList();
+        List<Integer> forms = List.copyOf(domains.stream()
+                .flatMap(d -> d.rate().stream())
+                .flatMap(r -> Stream.of(r.name(), r.nameRounded(), r.clockMegahertz(), Math.round(r.thirds() / 6f)))
+                .collect(Collectors.toCollection(TreeSet::new)));
         int filled = (int) IntStream.range(0, planned.size())
                 .filter(i -> planned.module(i).isPresent())
                 .count();
@@ -76,20 +83,42 @@ public record Expectation(
         if (start[1] >= 60) {
             notices.add(Notice.TRAINS_LONG);
         }
-        WidthMap width = evaluation.widths().get(0);
+        Optional<Bandwidth> narrowest = evaluation.widths().stream()
+                .flatMap(w -> w.narrowest().flatMap(WidthMap.Region::peak).stream())
+                .min(Comparator.naturalOrder());
+        Optional<Bandwidth> widest = evaluation.widths().stream()
+                .flatMap(w -> w.widest().flatMap(WidthMap.Region::peak).stream())
+                .reduce((a, b) -> new Bandwidth(a.thirdsOfMegabytes() + b.thirdsOfMegabytes()));
         return new Expectation(
                 installed,
                 evaluation.usable().minusFloored(kernel),
                 most,
                 filled,
-                rate,
+                domains,
                 forms,
-                evaluation.rate().clocks(),
-                width.narrowest().flatMap(WidthMap.Region::peak),
-                width.widest().flatMap(WidthMap.Region::peak),
+                narrowest,
+                widest,
+                evaluation.widths().stream()
+                        .mapToInt(w -> w.regions().size())
+                        .max()
+                        .orElse(0),
                 start[0],
                 start[1],
                 notices);
+    }
+
+    /** Minutes of one full pass of a memory test: about three for each GiB, ten at least (R-7.7; common practice, no source). */
+    public int testPassMinutes() {
+        return (int) Math.max(10, Math.min(2880, firmwareTotal.mebibytes() * 3 / 1024));
+    }
+
+    /** The distinct rates of the clock domains, slowest first; empty where none is known. */
+    public List<DataRate> rates() {
+        return domains.stream()
+                .flatMap(d -> d.rate().stream())
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** Seconds with memory training: handbook 2.H, common practice, no source. */

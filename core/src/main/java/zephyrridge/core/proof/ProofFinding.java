@@ -9,31 +9,38 @@ import zephyrridge.core.quantity.DataRate;
 
 /** Why a reading differs from what was expected, or why it says nothing. */
 public enum ProofFinding implements FindingCode {
-    PROOF_SOLDERED_MISSING(Missing.class),
-    PROOF_MODULE_MISSING(Missing.class),
-    PROOF_CHANNEL_MISSING(Missing.class),
-    PROOF_RANK_MISSING(Missing.class),
+    PROOF_EXACTLY_MISSING(Missing.class),
+    PROOF_COULD_BE_MISSING(Missing.class),
     PROOF_LISTED_TWICE(Amounts.class),
     PROOF_DECIMAL_UNIT(Amounts.class),
     PROOF_TOTAL_UNEXPLAINED(Amounts.class),
+    PROOF_TOTAL_ABOVE(Amounts.class),
     PROOF_WORD_SIZE(Amounts.class),
     PROOF_CEILING(Amounts.class),
     PROOF_BOOT_CAP(Amounts.class),
+    PROOF_SHARE_OR_CAP(Amounts.class),
     PROOF_GRAPHICS_SHARE(Amounts.class),
     PROOF_NORMAL_RESERVE(Amounts.class),
     PROOF_MIRRORED(Amounts.class),
     PROOF_USABLE_UNEXPLAINED(Amounts.class),
+    PROOF_USABLE_ABOVE(Amounts.class),
     PROOF_HALF_CLOCK(Rates.class),
+    PROOF_UNIT_OF_RATE(Rates.class),
     PROOF_ROUNDED_NAME(Rates.class),
     PROOF_RATE_ROW(RateRow.class),
     PROOF_RATE_BELOW(Rates.class),
     PROOF_RATE_ABOVE(Rates.class),
+    PROOF_ONE_OF_DOMAINS(Domains.class),
     PROOF_POSITIONS(Positions.class),
     PROOF_WIDTH_SUSPICIOUS(Width.class),
     PROOF_WIDTH_FINE(Width.class),
     PROOF_WIDTH_ONE_THREAD(Width.class),
+    PROOF_THREADS_NOT_SAID(Width.class),
+    PROOF_TEST_KIND_NOT_SAID(Width.class),
+    PROOF_WIDTH_REGION_UNKNOWN(Width.class),
+    PROOF_WIDTH_ABOVE(Width.class),
     PROOF_TEST_ERRORS(Passes.class),
-    PROOF_TEST_SHORT(Passes.class);
+    PROOF_ERRORS_NOT_SAID(Passes.class);
 
     private final Class<? extends Detail> detailType;
 
@@ -46,19 +53,22 @@ public enum ProofFinding implements FindingCode {
         return detailType;
     }
 
-    /** @param where positions or channels it could be, the first look first */
-    public record Missing(ByteSize gap, List<String> where) implements Detail {}
+    /** @param sets what could be missing, the likeliest first; one alone where nothing else adds up to the gap */
+    public record Missing(ByteSize gap, List<MissingSet> sets) implements Detail {}
 
     public record Amounts(ByteSize expected, ByteSize found, ByteSize difference) implements Detail {}
 
     public record Rates(int shown, DataRate expected) implements Detail {}
+
+    public record Domains(int shown, List<DataRate> expected) implements Detail {}
 
     public record RateRow(int shown, DataRate expected, String row) implements Detail {}
 
     public record Positions(int expected, int found) implements Detail {}
 
     /** @param percent of the narrowest region's peak */
-    public record Width(Bandwidth measured, Bandwidth narrowest, int percent, int threshold) implements Detail {}
+    public record Width(Bandwidth measured, Bandwidth narrowest, Bandwidth widest, int percent, int threshold)
+            implements Detail {}
 
-    public record Passes(int passes, int wanted, int errors) implements Detail {}
+    public record Passes(int passes, int errors) implements Detail {}
 }

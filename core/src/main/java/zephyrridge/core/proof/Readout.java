@@ -1,33 +1,41 @@
 package zephyrridge.core.proof;
 
+import java.util.Collections;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
- * What was read off a machine, before or after the work; anything may be missing.
+ * What was read off a machine, before or after the work; anything may be missing, and what nobody said is not said: never none
+ * and never all.
  *
  * @param firmwareTotal total in the firmware's screen
  * @param systemTotal what the operating system calls installed
  * @param usable what the operating system can use
- * @param rate the number as shown, MT/s or MHz: readouts differ, the comparison sorts it out
+ * @param rate the number as shown; {@code rateUnit} what its source counts, where that is known
  * @param positionsFilled modules listed, soldered banks included
  * @param bandwidth measured, with the test's kind and threads
  * @param peakInUse most memory in use during the owner's own work
- * @param testPasses complete passes of a memory test, {@code testErrors} what they found
+ * @param testPasses complete passes of a memory test, {@code testErrors} what they found, {@code testMinutes} how long it ran
+ * @param cannotRead what this machine cannot show; the proof names it
  */
 public record Readout(
         Optional<ByteSize> firmwareTotal,
         Optional<ByteSize> systemTotal,
         Optional<ByteSize> usable,
         Optional<Integer> rate,
+        Optional<RateUnit> rateUnit,
         Optional<Integer> positionsFilled,
         Optional<Bandwidth> bandwidth,
-        Test test,
-        Threads threads,
+        Optional<Test> test,
+        Optional<Threads> threads,
         Optional<ByteSize> peakInUse,
         Optional<Integer> testPasses,
         Optional<Integer> testErrors,
+        Optional<Integer> testMinutes,
+        SortedSet<Comparison.Field> cannotRead,
         String conditions) {
     public enum Test {
         READ,
@@ -39,21 +47,141 @@ public record Readout(
         ONE
     }
 
-    public static final Readout NOTHING = new Readout(
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            Test.READ,
-            Threads.ALL,
-            Optional.empty(),
-            Optional.empty(),
-            Optional.empty(),
-            "");
+    /** Transfers per second, or the real clock: half of that. "MHz" beside a full rate is how many systems print transfers. */
+    public enum RateUnit {
+        TRANSFERS,
+        CLOCK
+    }
+
+    public static final Readout NOTHING = new Builder().build();
+
+    public Readout {
+        cannotRead = Collections.unmodifiableSortedSet(new TreeSet<>(cannotRead));
+    }
 
     public boolean isEmpty() {
         return equals(NOTHING);
+    }
+
+    /** Whether a memory test found errors. */
+    public boolean hasErrors() {
+        return testErrors.orElse(0) > 0;
+    }
+
+    public Builder with() {
+        Builder b = new Builder();
+        b.firmwareTotal = firmwareTotal;
+        b.systemTotal = systemTotal;
+        b.usable = usable;
+        b.rate = rate;
+        b.rateUnit = rateUnit;
+        b.positionsFilled = positionsFilled;
+        b.bandwidth = bandwidth;
+        b.test = test;
+        b.threads = threads;
+        b.peakInUse = peakInUse;
+        b.testPasses = testPasses;
+        b.testErrors = testErrors;
+        b.testMinutes = testMinutes;
+        b.cannotRead = cannotRead;
+        b.conditions = conditions;
+        return b;
+    }
+
+    /** Fields of a readout on their way to one. */
+    public static final class Builder {
+        private Optional<ByteSize> firmwareTotal = Optional.empty();
+        private Optional<ByteSize> systemTotal = Optional.empty();
+        private Optional<ByteSize> usable = Optional.empty();
+        private Optional<Integer> rate = Optional.empty();
+        private Optional<RateUnit> rateUnit = Optional.empty();
+        private Optional<Integer> positionsFilled = Optional.empty();
+        private Optional<Bandwidth> bandwidth = Optional.empty();
+        private Optional<Test> test = Optional.empty();
+        private Optional<Threads> threads = Optional.empty();
+        private Optional<ByteSize> peakInUse = Optional.empty();
+        private Optional<Integer> testPasses = Optional.empty();
+        private Optional<Integer> testErrors = Optional.empty();
+        private Optional<Integer> testMinutes = Optional.empty();
+        private SortedSet<Comparison.Field> cannotRead = new TreeSet<>();
+        private String conditions = "";
+
+        public Builder firmwareTotal(Optional<ByteSize> value) {
+            firmwareTotal = value;
+            return this;
+        }
+
+        public Builder systemTotal(Optional<ByteSize> value) {
+            systemTotal = value;
+            return this;
+        }
+
+        public Builder usable(Optional<ByteSize> value) {
+            usable = value;
+            return this;
+        }
+
+        public Builder rate(Optional<Integer> value) {
+            rate = value;
+            return this;
+        }
+
+        public Builder rateUnit(Optional<RateUnit> value) {
+            rateUnit = value;
+            return this;
+        }
+
+        public Builder positionsFilled(Optional<Integer> value) {
+            positionsFilled = value;
+            return this;
+        }
+
+        public Builder bandwidth(Optional<Bandwidth> value, Optional<Test> kind, Optional<Threads> by) {
+            bandwidth = value;
+            test = kind;
+            threads = by;
+            return this;
+        }
+
+        public Builder peakInUse(Optional<ByteSize> value) {
+            peakInUse = value;
+            return this;
+        }
+
+        public Builder memoryTest(Optional<Integer> passes, Optional<Integer> errors, Optional<Integer> minutes) {
+            testPasses = passes;
+            testErrors = errors;
+            testMinutes = minutes;
+            return this;
+        }
+
+        public Builder cannotRead(SortedSet<Comparison.Field> value) {
+            cannotRead = value;
+            return this;
+        }
+
+        public Builder conditions(String value) {
+            conditions = value;
+            return this;
+        }
+
+        public Readout build() {
+            return new Readout(
+                    firmwareTotal,
+                    systemTotal,
+                    usable,
+                    rate,
+                    rateUnit,
+                    positionsFilled,
+                    bandwidth,
+                    test,
+                    threads,
+                    peakInUse,
+                    testPasses,
+                    testErrors,
+                    testMinutes,
+                    cannotRead,
+                    conditions);
+        }
     }
 }

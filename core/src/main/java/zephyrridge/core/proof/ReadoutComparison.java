@@ -2,12 +2,12 @@ package zephyrridge.core.proof;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
-import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
@@ -15,213 +15,235 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.proof.Comparison.Line;
+import zephyrridge.core.proof.Comparison.Value;
 import zephyrridge.core.proof.Comparison.Verdict;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
-/** Explains every difference between what was expected and what was read (handbook 3.7, and 2.G's table in its order). */
+/** Explains every difference between what was expected and what was read. A pure function of its input. */
 public final class ReadoutComparison {
     private static final Subject READING = new Subject(Subject.Kind.READING, "");
-    private static final int READ_THRESHOLD = 60;
-    private static final int COPY_THRESHOLD = 50;
+    private static final long GIB_IN_MIB = 1024;
+    /** Where 32-bit systems end, in MiB: 2.75 to 3.5 GiB. */
+    private static final long WORD_FROM = 2816;
+
+    private static final long WORD_TO = 3584;
+    /** Device hole where the record does not know it. */
+    private static final ByteSize UNKNOWN_HOLE = ByteSize.ofGibibytes(2);
+
+    private static final long LARGEST_SHARE = 2048;
+    private static final long SMALLEST_SHARE = 64;
 
     private final MachineRecord record;
-    private final Layout planned;
+    private final Layout layout;
     private final Host host;
     private final Expectation expected;
     private final Readout found;
 
-    private ReadoutComparison(MachineRecord record, Layout planned, Host host, Expectation expected, Readout found) {
+    private ReadoutComparison(MachineRecord record, Layout layout, Host host, Expectation expected, Readout found) {
         this.record = record;
-        this.planned = planned;
+        this.layout = layout;
         this.host = host;
         this.expected = expected;
         this.found = found;
     }
 
+    /** @param layout what was in the machine at that start; {@code expected} what follows from it */
     public static Comparison compare(
-            MachineRecord record, Layout planned, Host host, Expectation expected, Readout found, HouseRules house) {
-        ReadoutComparison c = new ReadoutComparison(record, planned, host, expected, found);
-        Line test = c.memoryTest(house);
-        List<Line> lines = List.of(
-                c.total(Field.FIRMWARE_TOTAL),
-                c.total(Field.SYSTEM_TOTAL),
+            MachineRecord record, Layout layout, Host host, Expectation expected, Readout found) {
+        ReadoutComparison c = new ReadoutComparison(record, layout, host, expected, found);
+        return new Comparison(List.of(
+                c.total(Field.FIRMWARE_TOTAL, found.firmwareTotal()),
+                c.total(Field.SYSTEM_TOTAL, found.systemTotal()),
                 c.usable(),
                 c.rate(),
                 c.positions(),
                 c.bandwidth(),
-                test);
-        boolean clean = lines.stream().noneMatch(l -> l.verdict() == Verdict.DIFFERENT);
-        boolean total = found.firmwareTotal().isPresent() || found.systemTotal().isPresent();
-        return new Comparison(lines, clean && total && found.rate().isPresent() && test.verdict() == Verdict.MATCH);
+                c.memoryTest()));
     }
 
-    private Line total(Field field) {
-        var shown = field == Field.FIRMWARE_TOTAL ? found.firmwareTotal() : found.systemTotal();
-        String wanted =
-                expected.firmwareTotal() + " = " + expected.firmwareTotal().mebibytes() + " MiB";
+    private Line total(Field field, Optional<ByteSize> shown) {
+        Value wanted = new Value.Size(expected.firmwareTotal());
         if (shown.isEmpty()) {
-            return new Line(field, wanted, "", Verdict.NOT_READ, List.of());
+            return new Line(field, wanted, Value.NONE, Verdict.NOT_READ, List.of());
         }
         ByteSize got = shown.get();
+        Value read = new Value.Size(got);
         if (got.equals(expected.firmwareTotal())) {
-            return new Line(field, wanted, got.rounded(), Verdict.MATCH, List.of());
+            return new Line(field, wanted, read, Verdict.MATCH, List.of());
         }
         // An operating system's total may already lack what firmware and graphics keep.
         if (field == Field.SYSTEM_TOTAL && between(got, expected.usableFrom(), expected.firmwareTotal())) {
             return new Line(
                     field,
                     wanted,
-                    got.rounded(),
+                    read,
                     Verdict.EXPLAINED,
                     List.of(amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, expected.firmwareTotal(), got)));
         }
-        List<Finding> why = explainTotal(got);
-        boolean harmless = why.stream()
-                .allMatch(f ->
-                        f.code() == ProofFinding.PROOF_LISTED_TWICE || f.code() == ProofFinding.PROOF_DECIMAL_UNIT);
-        return new Line(field, wanted, got.rounded(), harmless ? Verdict.EXPLAINED : Verdict.DIFFERENT, why);
+        Finding why = explainTotal(got);
+        Verdict verdict = why.severity() == Severity.NOTE ? Verdict.EXPLAINED : Verdict.DIFFERENT;
+        return new Line(field, wanted, read, verdict, List.of(why));
     }
 
-    private List<Finding> explainTotal(ByteSize got) {
+    private Finding explainTotal(ByteSize got) {
         ByteSize want = expected.firmwareTotal();
-        List<Finding> why = new ArrayList<>();
         if (got.equals(want.times(2))) {
-            why.add(amounts(ProofFinding.PROOF_LISTED_TWICE, Severity.NOTE, want, got));
-        } else if (Math.abs(got.gibibytes() - want.decimalGigabytes()) < 0.06) {
-            why.add(amounts(ProofFinding.PROOF_DECIMAL_UNIT, Severity.NOTE, want, got));
-        } else if (got.compareTo(want) < 0) {
-            shortfall(want.minusFloored(got), why);
+            return amounts(ProofFinding.PROOF_LISTED_TWICE, Severity.NOTE, want, got);
+        }
+        if (Math.abs(got.gibibytes() - want.decimalGigabytes()) < 0.06) {
+            return amounts(ProofFinding.PROOF_DECIMAL_UNIT, Severity.NOTE, want, got);
+        }
+        if (got.compareTo(want) > 0) {
+            return amounts(ProofFinding.PROOF_TOTAL_ABOVE, Severity.RISK, want, got);
+        }
+        ByteSize gap = want.minusFloored(got);
+        List<MissingSet> sets = Shortfall.sets(record, layout, gap, printedWithin(got));
+        if (sets.isEmpty()) {
+            return amounts(ProofFinding.PROOF_TOTAL_UNEXPLAINED, Severity.RISK, want, got);
+        }
+        boolean exactly = sets.size() == 1 && sets.get(0).isCertain();
+        return say(
+                exactly ? ProofFinding.PROOF_EXACTLY_MISSING : ProofFinding.PROOF_COULD_BE_MISSING,
+                Severity.STOP,
+                new ProofFinding.Missing(gap, sets));
+    }
+
+    /** A figure with a fraction of a GiB that is no whole MiB was printed to a tenth. */
+    private static ByteSize printedWithin(ByteSize shown) {
+        return shown.bytes() % ByteSize.ofMebibytes(1).bytes() == 0 ? ByteSize.ZERO : ByteSize.ofMebibytes(52);
+    }
+
+    private Line usable() {
+        Value wanted = new Value.Span(expected.usableFrom(), expected.usableTo());
+        if (found.usable().isEmpty()) {
+            return new Line(Field.USABLE, wanted, Value.NONE, Verdict.NOT_READ, List.of());
+        }
+        ByteSize got = found.usable().get();
+        Value read = new Value.Size(got);
+        ByteSize installed = found.firmwareTotal().orElse(expected.firmwareTotal());
+        if (got.minusFloored(printedWithin(got)).compareTo(installed) > 0) {
+            return new Line(
+                    Field.USABLE,
+                    wanted,
+                    read,
+                    Verdict.UNDECIDED,
+                    List.of(amounts(ProofFinding.PROOF_USABLE_ABOVE, Severity.RISK, installed, got)));
+        }
+        if (between(got, expected.usableFrom(), expected.usableTo())) {
+            return new Line(Field.USABLE, wanted, read, Verdict.MATCH, List.of());
+        }
+        List<Finding> why = explainUsable(installed, got);
+        boolean harmless = why.stream().allMatch(f -> f.severity() == Severity.NOTE);
+        boolean open = why.size() > 1 || why.get(0).code() == ProofFinding.PROOF_SHARE_OR_CAP;
+        return new Line(
+                Field.USABLE,
+                wanted,
+                read,
+                harmless ? Verdict.EXPLAINED : open ? Verdict.UNDECIDED : Verdict.DIFFERENT,
+                why);
+    }
+
+    /** Every usual cause that the figures bear out; several stand side by side, undecided. */
+    private List<Finding> explainUsable(ByteSize installed, ByteSize got) {
+        List<Finding> why = new ArrayList<>();
+        long lost = installed.mebibytes() - got.mebibytes();
+        ByteSize hole = record.controller().deviceHole().isZero()
+                ? UNKNOWN_HOLE
+                : record.controller().deviceHole();
+        if (host.ceiling().map(got::equals).orElse(false)) {
+            return List.of(amounts(ProofFinding.PROOF_CEILING, Severity.NOTE, installed, got));
+        }
+        boolean reserve = lost >= 0 && lost * 100 < installed.mebibytes() * 3;
+        boolean share = lost >= SMALLEST_SHARE && lost <= LARGEST_SHARE;
+        boolean round = got.mebibytes() % GIB_IN_MIB == 0 && lost > 0;
+        boolean word = installed.mebibytes() > 4096 - hole.mebibytes()
+                && got.mebibytes() >= WORD_FROM
+                && got.mebibytes() <= WORD_TO
+                && installed.mebibytes() >= 4096;
+        if (word) {
+            why.add(amounts(
+                    ProofFinding.PROOF_WORD_SIZE,
+                    host.wordBits() == 32 ? Severity.NOTE : Severity.RISK,
+                    installed,
+                    got));
+            if (host.wordBits() == 32) {
+                return why;
+            }
+        }
+        if (round) {
+            boolean half = got.bytes() * 2 == installed.bytes() && record.kind() == MachineKind.SERVER;
+            boolean shareUnknown = record.controller().carveOut().isZero() && (lost == 1024 || lost == 2048);
+            why.add(
+                    half
+                            ? amounts(ProofFinding.PROOF_MIRRORED, Severity.RISK, installed, got)
+                            : shareUnknown
+                                    ? amounts(ProofFinding.PROOF_SHARE_OR_CAP, Severity.RISK, installed, got)
+                                    : amounts(ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got));
+        } else if (reserve) {
+            why.add(amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, installed, got));
+        } else if (share) {
+            why.add(amounts(ProofFinding.PROOF_GRAPHICS_SHARE, Severity.NOTE, installed, got));
         }
         if (why.isEmpty()) {
-            why.add(amounts(ProofFinding.PROOF_TOTAL_UNEXPLAINED, Severity.RISK, want, got));
+            why.add(amounts(ProofFinding.PROOF_USABLE_UNEXPLAINED, Severity.RISK, installed, got));
         }
         return why;
     }
 
-    /** A shortfall that is exactly one soldered bank, one module, one channel, or one rank. */
-    private void shortfall(ByteSize gap, List<Finding> why) {
-        List<String> soldered = new ArrayList<>();
-        List<String> modules = new ArrayList<>();
-        List<String> ranks = new ArrayList<>();
-        for (int p = 0; p < planned.size(); p++) {
-            var module = planned.module(p);
-            if (module.isEmpty()) {
-                continue;
-            }
-            ByteSize size = module.get().capacity();
-            String label = record.positions().get(p).label();
-            int logical = module.get().organisation().logicalRanks();
-            if (size.equals(gap)) {
-                (record.positions().get(p).isSoldered() ? soldered : modules).add(label);
-            } else if (logical > 1 && size.bytes() / logical == gap.bytes()) {
-                ranks.add(label);
-            }
-        }
-        List<String> channels = new ArrayList<>();
-        for (var channel : record.channels()) {
-            long mib = 0;
-            int count = 0;
-            for (int p = 0; p < planned.size(); p++) {
-                if (planned.module(p).isPresent()
-                        && record.positions().get(p).channels().equals(List.of(channel.id()))) {
-                    mib += planned.module(p).get().capacity().mebibytes();
-                    count++;
-                }
-            }
-            if (count > 1 && mib == gap.mebibytes()) {
-                channels.add(channel.id());
-            }
-        }
-        missing(ProofFinding.PROOF_SOLDERED_MISSING, gap, soldered, why);
-        missing(ProofFinding.PROOF_MODULE_MISSING, gap, modules, why);
-        missing(ProofFinding.PROOF_CHANNEL_MISSING, gap, channels, why);
-        missing(ProofFinding.PROOF_RANK_MISSING, gap, ranks, why);
-    }
-
-    private void missing(ProofFinding code, ByteSize gap, List<String> where, List<Finding> why) {
-        if (!where.isEmpty()) {
-            why.add(say(code, Severity.STOP, new ProofFinding.Missing(gap, where)));
-        }
-    }
-
-    private Line usable() {
-        String wanted =
-                expected.usableFrom().mebibytes() + " to " + expected.usableTo().mebibytes() + " MiB";
-        if (found.usable().isEmpty()) {
-            return new Line(Field.USABLE, wanted, "", Verdict.NOT_READ, List.of());
-        }
-        ByteSize got = found.usable().get();
-        if (between(got, expected.usableFrom(), expected.usableTo())) {
-            return new Line(Field.USABLE, wanted, got.rounded(), Verdict.MATCH, List.of());
-        }
-        Finding why = explainUsable(got);
-        boolean wrong = why.severity() != Severity.NOTE;
-        return new Line(
-                Field.USABLE, wanted, got.rounded(), wrong ? Verdict.DIFFERENT : Verdict.EXPLAINED, List.of(why));
-    }
-
-    private Finding explainUsable(ByteSize got) {
-        ByteSize installed = found.firmwareTotal().orElse(expected.firmwareTotal());
-        long lost = installed.mebibytes() - got.mebibytes();
-        if (installed.mebibytes() > 4096 && got.mebibytes() >= 2816 && got.mebibytes() <= 3584) {
-            return amounts(
-                    ProofFinding.PROOF_WORD_SIZE,
-                    host.wordBits() == 32 ? Severity.NOTE : Severity.RISK,
-                    installed,
-                    got);
-        }
-        if (host.ceiling().map(got::equals).orElse(false)) {
-            return amounts(ProofFinding.PROOF_CEILING, Severity.NOTE, installed, got);
-        }
-        if (got.mebibytes() % 1024 == 0 && lost > 0) {
-            boolean half = got.bytes() * 2 == installed.bytes() && record.kind() == MachineKind.SERVER;
-            return amounts(
-                    half ? ProofFinding.PROOF_MIRRORED : ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got);
-        }
-        if (lost >= 0 && lost * 100 < installed.mebibytes() * 3) {
-            return amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, installed, got);
-        }
-        if (lost >= 64 && lost <= 2048) {
-            return amounts(ProofFinding.PROOF_GRAPHICS_SHARE, Severity.NOTE, installed, got);
-        }
-        return amounts(ProofFinding.PROOF_USABLE_UNEXPLAINED, Severity.RISK, installed, got);
-    }
-
     private Line rate() {
-        String wanted = expected.rate().map(DataRate::toString).orElse("not known");
-        if (found.rate().isEmpty() || expected.rate().isEmpty()) {
+        List<DataRate> rates = expected.rates();
+        Value wanted = rates.isEmpty() ? Value.NONE : new Value.Rates(rates);
+        if (found.rate().isEmpty()) {
+            return new Line(Field.RATE, wanted, Value.NONE, Verdict.NOT_READ, List.of());
+        }
+        int shown = found.rate().get();
+        Value read = new Value.Count(shown);
+        if (rates.isEmpty()) {
+            return new Line(Field.RATE, wanted, read, Verdict.UNDECIDED, List.of());
+        }
+        if (rates.size() > 1 && rates.stream().anyMatch(r -> isName(shown, r))) {
             return new Line(
                     Field.RATE,
                     wanted,
-                    found.rate().map(String::valueOf).orElse(""),
-                    found.rate().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
-                    List.of());
+                    read,
+                    Verdict.UNDECIDED,
+                    List.of(say(
+                            ProofFinding.PROOF_ONE_OF_DOMAINS, Severity.NOTE, new ProofFinding.Domains(shown, rates))));
         }
-        int shown = found.rate().get();
-        DataRate want = expected.rate().get();
+        DataRate want = rates.get(0);
+        boolean clock = found.rateUnit().filter(Readout.RateUnit.CLOCK::equals).isPresent();
         ProofFinding.Rates detail = new ProofFinding.Rates(shown, want);
-        if (shown == want.name()) {
-            return new Line(Field.RATE, wanted, String.valueOf(shown), Verdict.MATCH, List.of());
+        if (!clock && shown == want.name()) {
+            return new Line(Field.RATE, wanted, read, Verdict.MATCH, List.of());
         }
-        if (shown == want.nameRounded()) {
-            return line(wanted, shown, Verdict.EXPLAINED, say(ProofFinding.PROOF_ROUNDED_NAME, Severity.NOTE, detail));
+        if (!clock && shown == want.nameRounded()) {
+            return line(wanted, read, Verdict.EXPLAINED, say(ProofFinding.PROOF_ROUNDED_NAME, Severity.NOTE, detail));
         }
-        if (shown == want.clockMegahertz() || shown == Math.round(want.thirds() / 6f)) {
-            return line(wanted, shown, Verdict.EXPLAINED, say(ProofFinding.PROOF_HALF_CLOCK, Severity.NOTE, detail));
+        boolean half = isClock(shown, want);
+        boolean transfers =
+                found.rateUnit().filter(Readout.RateUnit.TRANSFERS::equals).isPresent();
+        if (half && !transfers) {
+            // Where this controller runs such a rate too, only the unit of measure tells them apart.
+            boolean isStep = record.controller().steps().stream().anyMatch(s -> isName(shown, s));
+            return clock || !isStep
+                    ? line(wanted, read, Verdict.EXPLAINED, say(ProofFinding.PROOF_HALF_CLOCK, Severity.NOTE, detail))
+                    : line(
+                            wanted,
+                            read,
+                            Verdict.UNDECIDED,
+                            say(ProofFinding.PROOF_UNIT_OF_RATE, Severity.RISK, detail));
         }
-        if (shown > want.nameRounded()) {
-            return line(wanted, shown, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
+        if ((clock ? shown * 2 : shown) > want.nameRounded() + 1) {
+            return line(wanted, read, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
         }
         for (RateCap row : record.controller().caps()) {
-            boolean same = row.rate().name() == shown
-                    || row.rate().nameRounded() == shown
-                    || row.rate().clockMegahertz() == shown;
-            if (same && row.rate().compareTo(want) < 0) {
+            if ((clock ? isClock(shown, row.rate()) : isName(shown, row.rate()))
+                    && row.rate().compareTo(want) < 0) {
                 return line(
                         wanted,
-                        shown,
+                        read,
                         Verdict.DIFFERENT,
                         say(
                                 ProofFinding.PROOF_RATE_ROW,
@@ -229,106 +251,115 @@ public final class ReadoutComparison {
                                 new ProofFinding.RateRow(shown, want, row.source())));
             }
         }
-        return line(wanted, shown, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_BELOW, Severity.RISK, detail));
+        return line(wanted, read, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_BELOW, Severity.RISK, detail));
+    }
+
+    private static boolean isName(int shown, DataRate rate) {
+        return shown == rate.name() || shown == rate.nameRounded();
+    }
+
+    private static boolean isClock(int shown, DataRate rate) {
+        return shown == rate.clockMegahertz() || shown == Math.round(rate.thirds() / 6f);
     }
 
     private Line positions() {
-        String wanted = String.valueOf(expected.positionsFilled());
+        Value wanted = new Value.Count(expected.positionsFilled());
         if (found.positionsFilled().isEmpty()) {
-            return new Line(Field.POSITIONS, wanted, "", Verdict.NOT_READ, List.of());
+            return new Line(Field.POSITIONS, wanted, Value.NONE, Verdict.NOT_READ, List.of());
         }
         int got = found.positionsFilled().get();
         boolean same = got == expected.positionsFilled();
+        boolean fewer = got < expected.positionsFilled();
         // Firmware that lists a soldered bank per channel counts too many; only too few is a missing module.
         List<Finding> why = same
                 ? List.of()
                 : List.of(say(
                         ProofFinding.PROOF_POSITIONS,
-                        got < expected.positionsFilled() ? Severity.RISK : Severity.NOTE,
+                        fewer ? Severity.RISK : Severity.NOTE,
                         new ProofFinding.Positions(expected.positionsFilled(), got)));
         return new Line(
                 Field.POSITIONS,
                 wanted,
-                String.valueOf(got),
-                same ? Verdict.MATCH : got < expected.positionsFilled() ? Verdict.DIFFERENT : Verdict.EXPLAINED,
+                new Value.Count(got),
+                same ? Verdict.MATCH : fewer ? Verdict.DIFFERENT : Verdict.EXPLAINED,
                 why);
     }
 
     /** Judged from an all-thread figure only, against the narrowest region's peak. */
     private Line bandwidth() {
-        String wanted = expected.narrowest()
-                .map(n -> expected.widest()
-                        .filter(w -> !w.equals(n))
-                        .map(w -> n + " to " + w)
-                        .orElse(n.toString()))
-                .map(s -> "peak " + s)
-                .orElse("not known");
-        if (found.bandwidth().isEmpty() || expected.narrowest().isEmpty()) {
-            return new Line(
-                    Field.BANDWIDTH,
-                    wanted,
-                    found.bandwidth().map(Bandwidth::toString).orElse(""),
-                    found.bandwidth().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
-                    List.of());
+        Value wanted = expected.narrowest().isEmpty()
+                ? Value.NONE
+                : new Value.Peak(expected.narrowest().get(), expected.widest().orElseThrow());
+        if (found.bandwidth().isEmpty()) {
+            return new Line(Field.BANDWIDTH, wanted, Value.NONE, Verdict.NOT_READ, List.of());
         }
         Bandwidth got = found.bandwidth().get();
-        Bandwidth narrowest = expected.narrowest().get();
-        int threshold = found.test() == Readout.Test.READ ? READ_THRESHOLD : COPY_THRESHOLD;
-        int percent = (int) (got.thirdsOfMegabytes() * 100 / narrowest.thirdsOfMegabytes());
-        ProofFinding.Width detail = new ProofFinding.Width(got, narrowest, percent, threshold);
-        if (found.threads() == Readout.Threads.ONE) {
-            return new Line(
-                    Field.BANDWIDTH,
-                    wanted,
-                    got.toString(),
-                    Verdict.UNDECIDED,
-                    List.of(say(ProofFinding.PROOF_WIDTH_ONE_THREAD, Severity.NOTE, detail)));
+        Value read = new Value.Speed(got);
+        if (expected.narrowest().isEmpty()) {
+            return new Line(Field.BANDWIDTH, wanted, read, Verdict.UNDECIDED, List.of());
         }
-        boolean fine = percent >= threshold;
-        return new Line(
-                Field.BANDWIDTH,
-                wanted,
-                got.toString(),
-                fine ? Verdict.MATCH : Verdict.DIFFERENT,
-                List.of(say(
-                        fine ? ProofFinding.PROOF_WIDTH_FINE : ProofFinding.PROOF_WIDTH_SUSPICIOUS,
-                        fine ? Severity.NOTE : Severity.RISK,
-                        detail)));
+        Bandwidth narrowest = expected.narrowest().get();
+        Bandwidth widest = expected.widest().orElseThrow();
+        int threshold = found.test().filter(Readout.Test.COPY::equals).isPresent() ? 50 : 60;
+        int percent = (int) (got.thirdsOfMegabytes() * 100 / Math.max(1, narrowest.thirdsOfMegabytes()));
+        ProofFinding.Width detail = new ProofFinding.Width(got, narrowest, widest, percent, threshold);
+        if (got.compareTo(widest) > 0) {
+            return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_WIDTH_ABOVE, Severity.RISK, detail);
+        }
+        if (found.threads().isEmpty()) {
+            return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_THREADS_NOT_SAID, Severity.NOTE, detail);
+        }
+        if (found.threads().get() == Readout.Threads.ONE) {
+            return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_WIDTH_ONE_THREAD, Severity.NOTE, detail);
+        }
+        if (found.test().isEmpty() && percent >= 50 && percent < 60) {
+            return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_TEST_KIND_NOT_SAID, Severity.NOTE, detail);
+        }
+        if (percent < (found.test().isEmpty() ? 50 : threshold)) {
+            return width(wanted, read, Verdict.DIFFERENT, ProofFinding.PROOF_WIDTH_SUSPICIOUS, Severity.RISK, detail);
+        }
+        // With regions of several widths, a figure that the narrowest could give says nothing of the others.
+        if (expected.regions() > 1 && got.compareTo(narrowest) <= 0) {
+            return width(
+                    wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_WIDTH_REGION_UNKNOWN, Severity.NOTE, detail);
+        }
+        return width(wanted, read, Verdict.MATCH, ProofFinding.PROOF_WIDTH_FINE, Severity.NOTE, detail);
     }
 
-    private Line memoryTest(HouseRules house) {
-        int wanted =
-                switch (house.proof()) {
-                    case QUICK -> 0;
-                    case ONE_FULL_PASS -> 1;
-                    case OVERNIGHT_SOAK -> 4;
-                };
+    private static Line width(
+            Value wanted, Value read, Verdict verdict, ProofFinding code, Severity severity, Detail detail) {
+        return new Line(Field.BANDWIDTH, wanted, read, verdict, List.of(say(code, severity, detail)));
+    }
+
+    private Line memoryTest() {
+        if (found.testPasses().isEmpty() && !found.hasErrors()) {
+            return new Line(Field.MEMORY_TEST, Value.NONE, Value.NONE, Verdict.NOT_READ, List.of());
+        }
         int passes = found.testPasses().orElse(0);
-        int errors = found.testErrors().orElse(0);
-        String text =
-                wanted == 0 ? "not asked by the house" : wanted + " pass" + (wanted == 1 ? "" : "es") + ", no errors";
-        ProofFinding.Passes detail = new ProofFinding.Passes(passes, wanted, errors);
-        if (errors > 0) {
+        Value read = new Value.Test(passes, found.testErrors(), found.testMinutes());
+        ProofFinding.Passes detail =
+                new ProofFinding.Passes(passes, found.testErrors().orElse(0));
+        if (found.hasErrors()) {
             return new Line(
                     Field.MEMORY_TEST,
-                    text,
-                    errors + " errors",
+                    Value.NONE,
+                    read,
                     Verdict.DIFFERENT,
                     List.of(say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail)));
         }
-        if (passes >= wanted) {
-            return new Line(Field.MEMORY_TEST, text, passes + " passes, no errors", Verdict.MATCH, List.of());
+        if (found.testErrors().isEmpty()) {
+            return new Line(
+                    Field.MEMORY_TEST,
+                    Value.NONE,
+                    read,
+                    Verdict.UNDECIDED,
+                    List.of(say(ProofFinding.PROOF_ERRORS_NOT_SAID, Severity.RISK, detail)));
         }
-        return new Line(
-                Field.MEMORY_TEST,
-                text,
-                found.testPasses().isEmpty() ? "" : passes + " passes",
-                found.testPasses().isEmpty() ? Verdict.NOT_READ : Verdict.UNDECIDED,
-                List.of(say(ProofFinding.PROOF_TEST_SHORT, Severity.NOTE, detail)));
+        return new Line(Field.MEMORY_TEST, Value.NONE, read, passes > 0 ? Verdict.MATCH : Verdict.UNDECIDED, List.of());
     }
 
-    private static Line line(String wanted, int shown, Verdict verdict, Finding why) {
-        return new Line(Field.RATE, wanted, String.valueOf(shown), verdict, List.of(why));
+    private static Line line(Value wanted, Value read, Verdict verdict, Finding why) {
+        return new Line(Field.RATE, wanted, read, verdict, List.of(why));
     }
 
     private static boolean between(ByteSize value, ByteSize from, ByteSize to) {

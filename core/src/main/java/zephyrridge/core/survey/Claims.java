@@ -12,6 +12,7 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.label.LabelReading;
 import zephyrridge.core.reading.listing.ListedModule;
@@ -94,22 +95,20 @@ final class Claims {
         return c.claims;
     }
 
-    static List<Claim> of(MemoryDevice d, String source) {
+    /** @param all its size, with that of the devices it stands for */
+    static List<Claim> of(MemoryDevice d, Optional<ByteSize> all, String source) {
         Claims c = new Claims(SourceKind.FIRMWARE, source);
         SmbiosStructure s = d.structure();
         generation(d.memoryType())
                 .ifPresent(g -> c.firmware(s, ModuleField.GENERATION, g.name(), FIRMWARE, SmbiosKey.DEVICE_TYPE));
         formFactor(d.formFactor())
                 .ifPresent(f -> c.firmware(s, ModuleField.FORM_FACTOR, f, FIRMWARE, SmbiosKey.DEVICE_FORM_FACTOR));
-        d.size()
-                .ifPresent(size -> c.firmware(
-                        s,
-                        ModuleField.CAPACITY,
-                        size.toString(),
-                        FIRMWARE,
-                        s.raw(SmbiosKey.DEVICE_SIZE) == 0x7FFF
-                                ? SmbiosKey.DEVICE_EXTENDED_SIZE
-                                : SmbiosKey.DEVICE_SIZE));
+        all.ifPresent(size -> c.firmware(
+                s,
+                ModuleField.CAPACITY,
+                size.toString(),
+                FIRMWARE,
+                s.raw(SmbiosKey.DEVICE_SIZE) == 0x7FFF ? SmbiosKey.DEVICE_EXTENDED_SIZE : SmbiosKey.DEVICE_SIZE));
         if (d.rank() > 0) {
             c.firmware(s, ModuleField.RANKS, String.valueOf(d.rank()), FIRMWARE_CARELESS, SmbiosKey.DEVICE_RANK);
         }

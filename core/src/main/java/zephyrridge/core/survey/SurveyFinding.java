@@ -12,7 +12,9 @@ public enum SurveyFinding implements FindingCode {
     SURVEY_ORGANISATION_OPEN(Choice.class),
     SURVEY_BANK_CALLED_MODULE(Called.class),
     SURVEY_POSITION_CONTRADICTED(Called.class),
-    SURVEY_POSITION_OPEN(Called.class),
+    SURVEY_POSITION_OPEN(Likely.class),
+    SURVEY_ANOTHER_MODULE(TwoModules.class),
+    SURVEY_NO_TOTAL(Lack.class),
     SURVEY_DEVICE_WITHOUT_POSITION(Loose.class),
     SURVEY_SOURCE_WITHOUT_POSITION(Loose.class),
     SURVEY_CHIPS_DISAGREE(Chips.class),
@@ -45,4 +47,12 @@ public enum SurveyFinding implements FindingCode {
     public record Loose(String name, String what) implements Detail {}
 
     public record Chips(String position, int seen, int needed, String organisation) implements Detail {}
+
+    /** @param is the likeliest state, {@code percent} how sure */
+    public record Likely(String position, String is, int percent) implements Detail {}
+
+    /** @param one sources that speak of one module, {@code other} of the other */
+    public record TwoModules(String position, List<ModuleField> fields, String one, String other) implements Detail {}
+
+    public record Lack(String name, Totals.Lack lack) implements Detail {}
 }

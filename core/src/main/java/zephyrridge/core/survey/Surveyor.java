@@ -19,6 +19,7 @@ import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;
@@ -29,13 +30,10 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.listing.ListedModule;
-import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosKey;
 
 /** Holds all sources of one machine against each other and against its record (handbook 3.1 and 3.2). A pure function of its input. */
 public final class Surveyor {
-    /** A first record, which nobody has given a rate table yet, is taken as a manual of the series (common practice, no source). */
-    private static final double FIRST_RECORD = 0.75;
     /** Devices without a position that are named one by one. */
     private static final int MOST_LOOSE = 8;
     /** "soldered, on the board": seen when the way to the deepest socket is open. */
@@ -45,6 +43,9 @@ public final class Surveyor {
     private final List<Position> positions;
     private final Map<String, List<Claim>> claims = new LinkedHashMap<>();
     private final Map<String, SlotModel.Entry> entries = new HashMap<>();
+    /** What was read from a position by itself, when a person named it. */
+    private final Map<String, SlotModel.Read> readThere = new HashMap<>();
+
     private final List<Finding> findings = new ArrayList<>();
     private OptionalInt deviceCount = OptionalInt.empty();
 
@@ -84,33 +85,33 @@ public final class Surveyor {
 
     private void devices(Source source) {
         if (source.content() instanceof Recognised.Firmware f) {
-            List<MemoryDevice> devices = f.reading().devices();
-            Map<String, Integer> placed = placed(
-                    source,
-                    devices.stream()
-                            .map(d -> new DevicePlacing.Device(d.locator(), isSoldered(d.formFactor()), d.isFilled()))
-                            .toList());
-            placed.forEach((position, i) -> {
-                MemoryDevice d = devices.get(i);
-                entries.putIfAbsent(
-                        position, new SlotModel.Entry(form(d.formFactor()), d.isFilled(), isBlank(d.partNumber())));
-                if (d.isFilled()) {
-                    claims.get(position).addAll(Claims.of(d, source.id()));
+            List<Listed> listed = Listed.of(f.reading(), positions);
+            placed(source, listed).forEach((position, i) -> {
+                Listed d = listed.get(i);
+                entries.putIfAbsent(position, d.entry());
+                if (d.filled()) {
+                    claims.get(position).addAll(Claims.of(d.device(), d.size(), source.id()));
                 }
             });
             f.reading().ofType(16).stream()
                     .filter(a -> a.raw(SmbiosKey.ARRAY_USE) == 3)
                     .mapToInt(a -> (int) a.raw(SmbiosKey.ARRAY_DEVICES))
                     .reduce(Integer::sum)
-                    .ifPresent(n -> deviceCount = OptionalInt.of(n));
+                    .ifPresent(n -> deviceCount =
+                            OptionalInt.of(n - f.reading().devices().size() + listed.size()));
+            Totals.missing(f.reading())
+                    .ifPresent(lack -> add(
+                            SurveyFinding.SURVEY_NO_TOTAL,
+                            Severity.NOTE,
+                            Subject.machine(),
+                            new SurveyFinding.Lack(source.name(), lack),
+                            new Evidence.Word(source.name(), lack.name())));
         } else if (source.content() instanceof Recognised.Listing l) {
             List<ListedModule> modules = l.reading().modules();
-            Map<String, Integer> placed = placed(
-                    source,
-                    modules.stream()
-                            .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
-                            .toList());
-            placed.forEach((position, i) -> {
+            List<DevicePlacing.Device> devices = modules.stream()
+                    .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
+                    .toList();
+            placing(source, devices).forEach((position, i) -> {
                 ListedModule m = modules.get(i);
                 entries.putIfAbsent(
                         position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
@@ -121,7 +122,15 @@ public final class Surveyor {
         }
     }
 
-    private Map<String, Integer> placed(Source source, List<DevicePlacing.Device> devices) {
+    private Map<String, Integer> placed(Source source, List<Listed> listed) {
+        return placing(
+                source,
+                listed.stream()
+                        .map(d -> new DevicePlacing.Device(d.locator(), d.soldered(), d.filled()))
+                        .toList());
+    }
+
+    private Map<String, Integer> placing(Source source, List<DevicePlacing.Device> devices) {
         Map<String, Integer> placed = DevicePlacing.place(devices, positions);
         int loose = 0;
         for (int i = 0; i < devices.size(); i++) {
@@ -149,6 +158,12 @@ public final class Surveyor {
                 .or(this::onlyModule);
         if (position.isPresent()) {
             claims.get(position.get()).addAll(own);
+            // Only a person's word puts a module there; a serial that firmware lists says no more than the firmware.
+            if (source.position().isPresent()) {
+                readThere.put(
+                        position.get(),
+                        source.content() instanceof Recognised.Chip ? SlotModel.Read.CHIP : SlotModel.Read.LABEL);
+            }
         } else {
             add(
                     SurveyFinding.SURVEY_SOURCE_WITHOUT_POSITION,
@@ -192,9 +207,14 @@ public final class Surveyor {
         List<Survey.Row> rows = new ArrayList<>();
         for (Position p : positions) {
             ModuleIdentity identity = ModuleIdentity.of(claims.get(p.id()));
-            contradictions(p, identity, sources);
+            Optional<Rivals> rivals = Rivals.among(claims.get(p.id()), identity);
+            rivals.ifPresent(r -> anotherModule(p, r, sources));
+            contradictions(p, identity, sources, rivals.map(Rivals::fields).orElse(Set.of()));
             Optional<SlotModel.Verdict> verdict = Optional.ofNullable(verdicts.get(p.id()));
-            SpecFromClaims made = SpecFromClaims.of(p, identity, sources, seen.get(p.id()), this::add);
+            // Fields that belong to two modules are not mixed into a third.
+            ModuleIdentity believed =
+                    rivals.map(r -> ModuleIdentity.of(r.believed())).orElse(identity);
+            SpecFromClaims made = SpecFromClaims.of(p, believed, sources, seen.get(p.id()), this::add);
             rows.add(new Survey.Row(
                     p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
             verdict.ifPresent(v -> judge(p, v));
@@ -206,12 +226,11 @@ public final class Surveyor {
 
     private void reconcile(Map<String, Seen> seen, Map<String, SlotModel.Verdict> verdicts, List<Survey.Look> looks) {
         OpeningPlanner planner = new OpeningPlanner(
-                record.access(), positions.stream().map(Position::access).toList(), false);
+                record.access(), positions.stream().map(Position::access).toList(), HouseRules.Battery.POWER_DOWN_ONLY);
         Map<String, Double> minutes = new HashMap<>();
         Map<String, List<String>> under = new HashMap<>();
         Map<String, List<String>> there = new LinkedHashMap<>();
         List<SlotModel.Slot> slots = new ArrayList<>();
-        double reliability = record.controller().caps().isEmpty() ? FIRST_RECORD : SlotModel.VARIANT_MANUAL;
         for (int i = 0; i < positions.size(); i++) {
             Position p = positions.get(i);
             OpeningPlan plan = planner.plan(new int[] {i});
@@ -228,9 +247,10 @@ public final class Surveyor {
                     p.id(),
                     place,
                     p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY,
-                    reliability,
+                    p.provenance().reliability(),
                     Optional.ofNullable(entries.get(p.id())),
                     Optional.ofNullable(seen.get(p.id())).map(Seen::state),
+                    Optional.ofNullable(readThere.get(p.id())),
                     mebibytes));
         }
         // The board is in view when the deepest way is open.
@@ -267,7 +287,7 @@ public final class Surveyor {
                     SurveyFinding.SURVEY_POSITION_OPEN,
                     Severity.NOTE,
                     subject,
-                    new SurveyFinding.Called(p.label(), "SOCKET", is.name()),
+                    new SurveyFinding.Likely(p.label(), is.name(), (int) Math.round(v.sureness() * 100)),
                     evidence);
         }
         SlotModel.Entry entry = entries.get(p.id());
@@ -298,10 +318,29 @@ public final class Surveyor {
         }
     }
 
-    private void contradictions(Position p, ModuleIdentity identity, List<Source> sources) {
+    private void anotherModule(Position p, Rivals r, List<Source> sources) {
+        findings.add(new Finding(
+                SurveyFinding.SURVEY_ANOTHER_MODULE,
+                Severity.RISK,
+                Subject.position(p.id()),
+                new SurveyFinding.TwoModules(
+                        p.label(), List.copyOf(r.fields()), names(r.one(), sources), names(r.other(), sources)),
+                List.of(r.oneSays().evidence(), r.otherSays().evidence())));
+    }
+
+    private static String names(Set<String> ids, List<Source> sources) {
+        return sources.stream()
+                .filter(s -> ids.contains(s.id()))
+                .map(Source::name)
+                .distinct()
+                .collect(Collectors.joining(", "));
+    }
+
+    private void contradictions(Position p, ModuleIdentity identity, List<Source> sources, Set<ModuleField> told) {
         identity.fields().forEach((field, held) -> {
             if (!held.contradicted()
                     || field == ModuleField.RUNNING
+                    || told.contains(field)
                     || p.isSoldered() && field == ModuleField.FORM_FACTOR) {
                 return;
             }
@@ -336,20 +375,19 @@ public final class Surveyor {
         Optional<Integer> filled = Optional.empty();
         for (Source source : sources) {
             if (source.content() instanceof Recognised.Firmware f
-                    && !f.reading().devices().isEmpty()) {
+                    && Totals.missing(f.reading()).isEmpty()) {
                 total = total.or(() -> Optional.of(f.reading().fitted()));
-                filled = filled.or(() -> Optional.of((int) f.reading().devices().stream()
-                        .filter(MemoryDevice::isFilled)
+                filled = filled.or(() -> Optional.of((int) Listed.of(f.reading(), positions).stream()
+                        .filter(Listed::filled)
                         .count()));
             } else if (source.content() instanceof Recognised.Listing l) {
                 usable = usable.or(l.reading()::usable);
-                if (!l.reading().modules().isEmpty()) {
-                    total = total.or(() -> Optional.of(l.reading().modules().stream()
-                            .flatMap(m -> m.size().stream())
-                            .reduce(ByteSize.ZERO, ByteSize::plus)));
-                    filled = filled.or(() -> Optional.of((int) l.reading().modules().stream()
-                            .filter(Surveyor::isFilled)
-                            .count()));
+                List<ListedModule> modules = l.reading().modules();
+                if (!modules.isEmpty() && Totals.isWhole(modules)) {
+                    total = total.or(() -> Optional.of(
+                            modules.stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
+                    filled = filled.or(() -> Optional.of(
+                            (int) modules.stream().filter(Surveyor::isFilled).count()));
                 }
             }
         }

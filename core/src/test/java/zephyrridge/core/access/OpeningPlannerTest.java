@@ -9,8 +9,9 @@ import java.util.List;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.house.HouseRules;
 
-/** Handbook 3.6: the cheapest closure, the fewest turns, and no step stored in sequence. */
+/** the cheapest closure, the fewest turns, and no step stored in sequence. */
 class OpeningPlannerTest {
     private static Part part(String id, Part.Kind kind, Side side, int seconds, String... needs) {
         return new Part(id, id, kind, side, Set.of(needs), List.of(), "", seconds, seconds, List.of(), "other");
@@ -18,7 +19,11 @@ class OpeningPlannerTest {
 
     private static OpeningPlan plan(
             List<Part> parts, List<List<Set<String>>> access, boolean battery, int... positions) {
-        return new OpeningPlanner(new AccessGraph(Side.BOTTOM, parts), access, battery).plan(positions);
+        return new OpeningPlanner(
+                        new AccessGraph(Side.BOTTOM, parts),
+                        access,
+                        battery ? HouseRules.Battery.PLUG_OUT_WHERE_REACHABLE : HouseRules.Battery.POWER_DOWN_ONLY)
+                .plan(positions);
     }
 
     private static final List<Part> LAPTOP = List.of(

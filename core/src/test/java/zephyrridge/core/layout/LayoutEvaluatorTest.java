@@ -23,6 +23,7 @@ import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.Provenance;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.Socket;
@@ -141,7 +142,8 @@ class LayoutEvaluatorTest {
                         Optional.of(new Socket("left", 90, 90, Optional.empty(), false, 2, Optional.empty())),
                         1,
                         Optional.of("R1"),
-                        List.of()))
+                        List.of(),
+                        Provenance.VARIANT_MANUAL))
                 .cap(null, null, null, 2400)
                 .build();
         Map<String, ModuleSpec> modules = Map.of("A1", Modules.of("32GB 2Rx4 PC4-2400T-RA1-11"));
@@ -402,8 +404,9 @@ class LayoutEvaluatorTest {
         LayoutEvaluation uneven = evaluate(record, "A1=" + D4_2400_8, "B1=" + D4_2400_16);
         LayoutFinding.Uneven u = (LayoutFinding.Uneven)
                 uneven.finding(LayoutFinding.WIDTH_UNEVEN).orElseThrow().detail();
-        assertThat(u.fast()).isEqualTo(ByteSize.ofGibibytes(16));
-        assertThat(u.slow()).isEqualTo(ByteSize.ofGibibytes(8));
+        assertThat(u.regions())
+                .extracting(LayoutFinding.RegionOf::size)
+                .containsExactly(ByteSize.ofGibibytes(16), ByteSize.ofGibibytes(8));
     }
 
     @Test
@@ -417,7 +420,8 @@ class LayoutEvaluatorTest {
                 Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty())),
                 1,
                 Optional.empty(),
-                List.of());
+                List.of(),
+                Provenance.VARIANT_MANUAL);
         MachineRecord record = Machines.of(MemoryGeneration.DDR5, 5600)
                 .channel("A")
                 .channel("B")

@@ -243,7 +243,7 @@ final class NaiveEvaluator {
             for (Part part : graph.parts()) {
                 if (off.contains(part.id())) {
                     grew |= off.addAll(part.needsOff());
-                } else if (part.isBattery() && off.containsAll(part.needsOff())) {
+                } else if (mustComeOut(part, graph)) {
                     grew |= off.add(part.id());
                 }
             }
@@ -252,6 +252,18 @@ final class NaiveEvaluator {
                 .filter(p -> off.contains(p.id()))
                 .mapToInt(p -> p.secondsOff() + p.secondsOn())
                 .sum();
+    }
+
+    /** Every plug comes out; a pack only where no plug lies over it. */
+    private static boolean mustComeOut(Part part, AccessGraph graph) {
+        if (part.kind() != Part.Kind.BATTERY) {
+            return part.kind() == Part.Kind.BATTERY_PLUG;
+        }
+        Set<String> over = new HashSet<>(part.needsOff());
+        for (int i = 0; i < graph.parts().size(); i++) {
+            graph.parts().stream().filter(p -> over.contains(p.id())).forEach(p -> over.addAll(p.needsOff()));
+        }
+        return graph.parts().stream().noneMatch(p -> over.contains(p.id()) && p.kind() == Part.Kind.BATTERY_PLUG);
     }
 
     /** STOP findings by code and subject. */

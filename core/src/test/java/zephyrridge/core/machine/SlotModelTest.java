@@ -22,7 +22,8 @@ class SlotModelTest {
     private static final Entry EMPTY = new Entry(Form.SOCKETED, false, true);
 
     private static Slot slot(String id, String place, State record, Entry entry, State seen) {
-        return new Slot(id, place, record, 0.95, Optional.ofNullable(entry), Optional.ofNullable(seen), 4096);
+        return new Slot(
+                id, place, record, 0.95, Optional.ofNullable(entry), Optional.ofNullable(seen), Optional.empty(), 4096);
     }
 
     private static double p(SlotModel model, int slot, State state) {
@@ -197,8 +198,16 @@ class SlotModelTest {
     @Test
     void theManualIsALookWhereTheRecordIsWeak() {
         List<Slot> weak = List.of(
-                new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), 4096),
-                new Slot("b", "hatch", State.SOLDERED, 0.75, Optional.empty(), Optional.empty(), 4096));
+                new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), Optional.empty(), 4096),
+                new Slot(
+                        "b",
+                        "hatch",
+                        State.SOLDERED,
+                        0.75,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        4096));
         List<SlotModel.Look> looks = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of());
         assertThat(looks).extracting(SlotModel.Look::kind).containsExactly(SlotModel.LookKind.MANUAL);
         // It cannot tell whether a socket is filled: less than an eye at the same place.
@@ -219,5 +228,73 @@ class SlotModelTest {
         assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty()))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("8");
+    }
+
+    /** Whoever read a label in a named position had a module there in the hand. */
+    @Test
+    void aLabelOrChipFromAPositionFillsIt() {
+        Slot plain = new Slot(
+                "a",
+                "hatch",
+                State.EMPTY,
+                0.95,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(SlotModel.Read.LABEL),
+                4096);
+        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty())
+                        .verdicts()
+                        .get(0)
+                        .likeliest())
+                .isEqualTo(State.FILLED);
+        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty())
+                        .verdicts()
+                        .get(0)
+                        .isConfirmed())
+                .isTrue();
+        Slot chip = new Slot(
+                "b",
+                "board",
+                State.SOLDERED,
+                0.75,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(SlotModel.Read.CHIP),
+                8192);
+        assertThat(SlotModel.of(List.of(chip), OptionalInt.empty())
+                        .verdicts()
+                        .get(0)
+                        .likeliest())
+                .isEqualTo(State.SOLDERED);
+    }
+
+    /** Eight positions of any kind: like ones are counted together, and unlike ones stay within bounds. */
+    @Test
+    void anyEightPositions() {
+        Random random = new Random(88);
+        for (int round = 0; round < 12; round++) {
+            List<Slot> slots = new ArrayList<>();
+            Map<String, Double> minutes = new java.util.HashMap<>();
+            int places = 1 + round % 8;
+            for (int i = 0; i < 8; i++) {
+                String place = "place" + i % places;
+                minutes.put(place, 3.0);
+                Entry entry = round % 3 == 0
+                        ? null
+                        : new Entry(Form.values()[random.nextInt(3)], random.nextBoolean(), random.nextBoolean());
+                slots.add(new Slot(
+                        "s" + i,
+                        place,
+                        State.values()[random.nextInt(4)],
+                        0.5 + random.nextDouble() / 2,
+                        Optional.ofNullable(entry),
+                        Optional.empty(),
+                        Optional.empty(),
+                        1024L << i));
+            }
+            SlotModel model = SlotModel.of(slots, OptionalInt.of(8));
+            assertThat(model.looks(minutes))
+                    .allSatisfy(l -> assertThat(l.bits()).isLessThanOrEqualTo(model.entropy() + 1e-9));
+        }
     }
 }

@@ -13,8 +13,11 @@ import zephyrridge.core.Machines;
 import zephyrridge.core.Modules;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.StarterRecord;
+import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleField;
@@ -208,11 +211,25 @@ class SurveyorTest {
         assertThat(codes(survey)).contains("SURVEY_POSITION_OPEN");
     }
 
-    /** A first record, without a rate table, is a manual of the series: the variant's own is offered as a look. */
+    /** A record from a first look is no better than a manual of the series: the variant's own is offered as a look. */
     @Test
     void aFirstRecordMakesTheManualALook() {
-        MachineRecord record =
-                Machines.of(MemoryGeneration.DDR4, 2666).sockets(2, 1).build();
+        MachineRecord record = new StarterRecord(
+                        "x",
+                        "Maker",
+                        "Model",
+                        "",
+                        MachineKind.LAPTOP,
+                        MemoryGeneration.DDR4,
+                        FormFactor.SO_DIMM,
+                        2,
+                        1,
+                        Optional.empty(),
+                        DataRate.ofName(2666),
+                        StarterRecord.WayIn.HATCH,
+                        5,
+                        Optional.empty())
+                .toRecord();
         assertThat(survey(record).looks()).extracting(Survey.Look::kind).contains(SlotModel.LookKind.MANUAL);
     }
 

@@ -1,5 +1,6 @@
 package zephyrridge.server.account;
 
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +21,7 @@ public class Accounts implements UserDetailsService {
     /** @param login what is typed; {@code name} what is shown; {@code active} false: cannot sign in */
     public record Account(String login, String name, Role role, boolean active) {}
 
+    private static final int MOST_PASSWORD_BYTES = 72;
     private final AccountStore store;
     private final PasswordEncoder passwords;
     private final FindByIndexNameSessionRepository<?> sessions;
@@ -59,7 +61,7 @@ public class Accounts implements UserDetailsService {
                     Map.of("field", "login"));
         }
         store.insert(new AccountStore.Row(
-                account.login(), account.name(), account.role().name(), passwords.encode(password), account.active()));
+                account.login(), account.name(), account.role().name(), encoded(password), account.active()));
     }
 
     boolean none() {
@@ -102,13 +104,23 @@ public class Accounts implements UserDetailsService {
                 next.login(),
                 next.name(),
                 next.role().name(),
-                password.map(passwords::encode).orElse(now.passwordHash()),
+                password.map(this::encoded).orElse(now.passwordHash()),
                 next.active()));
         if (password.isPresent()
                 || !next.active()
                 || !now.role().equals(next.role().name())) {
             sessions.findByPrincipalName(next.login()).keySet().forEach(sessions::deleteById);
         }
+    }
+
+    /** The hash takes 72 bytes; what came after them would not count, so it is refused and not cut off. */
+    private String encoded(String password) {
+        if (password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES) {
+            throw Problem.invalid(
+                    "password",
+                    "The password is longer than 72 bytes; letters beyond plain ones count as two or more. Choose a shorter one.");
+        }
+        return passwords.encode(password);
     }
 
     private static Account account(AccountStore.Row r) {

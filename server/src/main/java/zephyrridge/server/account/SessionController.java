@@ -19,7 +19,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import zephyrridge.server.demo.DemoAccounts;
 import zephyrridge.server.web.Problem;
 
 /** Who is signed in, and in the demo who could be. */

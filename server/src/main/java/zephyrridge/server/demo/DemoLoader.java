@@ -16,6 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.server.account.Accounts;
+import zephyrridge.server.account.DemoAccounts;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.maker.Makers;
@@ -105,10 +106,10 @@ class DemoLoader implements SmartLifecycle {
             }
         }
         // Invented ids for invented makers.
-        makers.name(new Jep106(5, 0x1A), "Tindle");
-        makers.name(new Jep106(7, 0x61), "Corvane");
-        makers.name(new Jep106(9, 0x2F), "Marlstone");
-        makers.name(new Jep106(2, 0x3B), "Heathline");
+        makers.name(new Jep106(101, 0x1A), "Tindle");
+        makers.name(new Jep106(104, 0x61), "Corvane");
+        makers.name(new Jep106(109, 0x2F), "Marlstone");
+        makers.name(new Jep106(112, 0x3B), "Heathline");
         jobs.load();
     }
 }

@@ -53,7 +53,7 @@ public class Drawer {
                 store.find(tag, true).map(Drawer::module).orElseThrow(() -> Problem.notFound("drawer module", tag));
         if (module.jobId().isPresent() && module.jobId().get() != jobId) {
             throw Problem.of(
-                    HttpStatus.CONFLICT,
+                    HttpStatus.UNPROCESSABLE_CONTENT,
                     "MODULE_TAKEN",
                     "Module " + tag + " is with job " + module.jobId().get()
                             + ". Choose another, or give it back there first.",
@@ -70,10 +70,14 @@ public class Drawer {
         return module;
     }
 
-    /** Gives a module back, within the caller's transaction. */
+    public Optional<StockModule> find(String tag) {
+        return store.find(tag, false).map(Drawer::module);
+    }
+
+    /** Gives a module back, within the caller's transaction; one that another job holds stays with it. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void giveBack(String tag) {
-        store.assign(tag, null);
+    public void giveBack(String tag, long jobId) {
+        store.release(tag, jobId);
     }
 
     /** @throws Problem when the label line is no whole module */

@@ -55,6 +55,14 @@ class DrawerStore {
                 .execute();
     }
 
+    void release(String tag, long jobId) {
+        sql.update(DRAWER_MODULE)
+                .setNull(DRAWER_MODULE.JOB_ID)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .and(DRAWER_MODULE.JOB_ID.eq(jobId))
+                .execute();
+    }
+
     void insert(Row row) {
         sql.insertInto(DRAWER_MODULE)
                 .set(DRAWER_MODULE.TAG, row.tag)

@@ -8,8 +8,8 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Finding;
-import zephyrridge.core.job.JobState;
-import zephyrridge.core.job.ReadingAccepted;
+import zephyrridge.core.job.Readings;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;
@@ -45,7 +45,7 @@ class EvidenceViews {
         this.makers = makers;
     }
 
-    EvidenceView of(MachineRecord record, JobState state, List<Source> sources, Survey survey) {
+    EvidenceView of(MachineRecord record, Unit state, List<Source> sources, Survey survey, boolean acceptable) {
         Map<String, String> names = makers.all().stream()
                 .collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
         return new EvidenceView(
@@ -70,13 +70,13 @@ class EvidenceViews {
                         survey.baseline().running().map(DataRate::toString),
                         survey.baseline().filled()),
                 FindingView.of(survey.findings(), texts),
-                !ReadingAccepted.apply(state, survey, record).equals(state));
+                acceptable);
     }
 
     private EvidenceView.SourceView source(Source s) {
         return new EvidenceView.SourceView(
                 s.id(),
-                s.name(),
+                s.id().startsWith("label-") ? texts.say("source.labelIn", "position", s.name()) : s.name(),
                 s.kind(),
                 what(s.content()),
                 s.position(),
@@ -120,9 +120,9 @@ class EvidenceViews {
         return ", " + count + (count == 1 ? " memory device" : " memory devices");
     }
 
-    private EvidenceView.PositionEvidence position(
-            Position p, Survey.Row row, JobState state, Map<String, String> names) {
-        Optional<Seen> seen = Optional.ofNullable(state.readings().seen().get(p.id()));
+    private EvidenceView.PositionEvidence position(Position p, Survey.Row row, Unit state, Map<String, String> names) {
+        Optional<Seen> seen =
+                Optional.ofNullable(state.readings().seen().get(p.id())).map(Readings.SeenThen::what);
         List<EvidenceView.FieldView> fields = new ArrayList<>();
         row.identity().fields().forEach((field, held) -> fields.add(field(field, held, names)));
         return new EvidenceView.PositionEvidence(

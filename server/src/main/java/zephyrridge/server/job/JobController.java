@@ -7,11 +7,14 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDateTime;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -21,9 +24,14 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.job.Change;
+import zephyrridge.core.job.Proof;
+import zephyrridge.core.job.Refusal;
 import zephyrridge.core.job.Station;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.server.text.FindingView;
@@ -35,13 +43,22 @@ class JobController {
     record TakeIn(
             @NotBlank @Size(max = 64) String machineId,
             @NotBlank @Size(max = 200) String owner,
-            @NotNull @Size(max = 2000) String wish) {}
+            @NotNull @Size(max = 2000) String wish,
+            Optional<UUID> takeInId) {}
 
     /**
      * @param expectedVersion the version the change was made on
      * @param changeId the sender's own id for this change, so that it can be sent again when the answer was lost
+     * @param by login of who made it: a change that waited in a browser is not sent in another person's name
      */
-    record ChangeRequest(@Min(1) long expectedVersion, Optional<UUID> changeId, @NotNull @Valid JobChange change) {}
+    record ChangeRequest(
+            @Min(1) long expectedVersion,
+            Optional<UUID> changeId,
+            Optional<@Size(max = 64) String> by,
+            @NotNull @Valid Change change) {}
+
+    /** @param landed the version that this very change left; others may have come after it */
+    record ChangeAnswer(long landed, JobView job) {}
 
     record JobListEntry(
             long id,
@@ -52,10 +69,10 @@ class JobController {
             Station station,
             boolean closed,
             boolean blocked,
-            LocalDateTime updatedAt,
+            Instant updatedAt,
             String updatedBy) {}
 
-    record EventView(long version, LocalDateTime at, String who, String type, String what) {}
+    record EventView(long version, Instant at, String who, String type, String what) {}
 
     private final Jobs jobs;
     private final JobViews views;
@@ -81,7 +98,7 @@ class JobController {
                         Station.valueOf(r.station()),
                         r.status().equals("CLOSED"),
                         r.blocked(),
-                        r.updatedAt(),
+                        utc(r.updatedAt()),
                         r.updatedBy()))
                 .toList();
     }
@@ -89,45 +106,73 @@ class JobController {
     @PostMapping("/api/jobs")
     @ResponseStatus(HttpStatus.CREATED)
     JobView takeIn(@Valid @RequestBody TakeIn body, Principal who) {
-        return views.of(jobs.get(jobs.takeIn(body.machineId(), body.owner(), body.wish(), who.getName())));
+        long id = jobs.takeIn(body.machineId(), body.owner(), body.wish(), body.takeInId(), who.getName());
+        return views.of(jobs.get(id, who.getName()));
     }
 
+    /** Its version is its tag: whoever has it already is told so in a line. */
     @GetMapping("/api/jobs/{id}")
-    JobView job(@PathVariable long id) {
-        return views.of(jobs.get(id));
+    ResponseEntity<JobView> job(
+            @PathVariable long id,
+            @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
+            Principal who) {
+        String tag = "\"" + jobs.version(id) + "\"";
+        if (tag.equals(known)) {
+            return ResponseEntity.status(HttpStatus.NOT_MODIFIED).eTag(tag).build();
+        }
+        JobView view = views.of(jobs.get(id, who.getName()));
+        return ResponseEntity.ok()
+                .eTag("\"" + view.version() + "\"")
+                .cacheControl(CacheControl.noCache().cachePrivate())
+                .body(view);
     }
 
     /** Applies one change and gives the job as it then is. */
     @PostMapping("/api/jobs/{id}/changes")
-    JobView change(@PathVariable long id, @Valid @RequestBody ChangeRequest body, Principal who) {
-        jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
-        return views.of(jobs.get(id));
+    ChangeAnswer change(@PathVariable long id, @Valid @RequestBody ChangeRequest body, Principal who) {
+        body.by().filter(by -> !by.equals(who.getName())).ifPresent(by -> {
+            throw Problem.of(
+                    HttpStatus.FORBIDDEN,
+                    "OTHER_PERSON",
+                    "This change was made by " + by + " and waits for that person's sign-in.",
+                    Map.of("by", by));
+        });
+        long landed = jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
+        return new ChangeAnswer(landed, views.of(jobs.get(id, who.getName())));
     }
 
     @GetMapping("/api/jobs/{id}/events")
     List<EventView> events(@PathVariable long id) {
         return jobs.events(id).stream()
-                .map(e -> new EventView(e.version(), e.at(), e.account(), e.type(), texts.get("event." + e.type())))
+                .map(e -> new EventView(e.version(), utc(e.at()), e.who(), e.type(), texts.get("event." + e.type())))
                 .toList();
     }
 
     /** The whole job for other programs; docs/formats/job.schema.json describes the document. */
     @GetMapping("/api/jobs/{id}/export")
-    ResponseEntity<Object> export(@PathVariable long id) {
-        Jobs.Current c = jobs.get(id);
+    ResponseEntity<Object> export(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Proof proof = c.assessment().proof();
         JobExport export = new JobExport(
                 JobExport.FORMAT,
                 JobExport.SCHEMA_VERSION,
-                LocalDateTime.now(clock),
+                Instant.now(clock),
                 id,
                 c.row().version(),
-                c.machine().record(),
-                c.state(),
+                c.machine().published(),
+                c.machine().version(),
+                c.work().order(),
+                c.unit(),
                 summary(c.assessment().found()),
                 summary(c.assessment().plan()),
-                c.assessment().comparison().proven(),
+                new JobExport.Proven(
+                        c.unit().closing().map(Unit.Closing::grade).orElse(proof.grade()),
+                        c.unit().closing().map(Unit.Closing::wanted).orElse(proof.wanted()),
+                        c.unit().closing().map(Unit.Closing::proven).orElse(proof.proven()),
+                        proof.missing().stream().map(texts::of).toList()),
                 jobs.events(id).stream()
-                        .map(e -> new JobExport.Event(e.version(), e.at(), e.account(), texts.get("event." + e.type())))
+                        .map(e ->
+                                new JobExport.Event(e.version(), utc(e.at()), e.who(), texts.get("event." + e.type())))
                         .toList());
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"job-" + id + ".json\"")
@@ -138,18 +183,38 @@ class JobController {
         return new JobExport.Summary(
                 e.installed(),
                 e.usable(),
-                e.rate().rate().map(texts::show).orElse("not known"),
-                e.rate().clocks().map(RateResult.Clocks::toString).orElse("not known"),
+                e.rate().rate().map(texts::show).orElse(texts.get("say.notKnown")),
+                e.rate().clocks().map(RateResult.Clocks::toString).orElse(texts.get("say.notKnown")),
                 e.findings().stream()
                         .map(f -> f.severity() + ": " + texts.of(f))
                         .toList());
     }
 
-    @ExceptionHandler(GateShut.class)
-    ResponseEntity<ProblemDetail> gateShut(GateShut e) {
-        FindingView f = FindingView.of(e.finding(), texts);
-        Problem problem = Problem.of(
-                HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", f.text() + " " + f.advice(), Map.of("finding", f));
+    /** The database keeps UTC without saying so; whoever reads an answer is told. */
+    static Instant utc(LocalDateTime at) {
+        return at.toInstant(ZoneOffset.UTC);
+    }
+
+    /** Gates answer with what they say; what cannot be found or cannot be, with the field it is about. */
+    @ExceptionHandler(ChangeRefused.class)
+    ResponseEntity<ProblemDetail> refused(ChangeRefused e) {
+        FindingView f = FindingView.of(e.why(), texts);
+        String detail = (f.text() + " " + f.advice()).strip();
+        Problem problem;
+        if (e.why().code() instanceof Refusal r) {
+            String field = ((Refusal.Of) e.why().detail()).field();
+            problem = switch (r.sort()) {
+                case NOT_FOUND -> Problem.of(HttpStatus.NOT_FOUND, "NOT_FOUND", detail, Map.of("field", field));
+                case CONFLICT -> Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, r.name(), detail, Map.of("field", field));
+                case INVALID -> Problem.of(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        r == Refusal.NOT_CLOSED_JOB ? "JOB_CLOSED" : "INVALID",
+                        detail,
+                        Map.of("field", field, "reason", r.name()));
+            };
+        } else {
+            problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", detail, Map.of("finding", f));
+        }
         return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
     }
 }

@@ -1,8 +1,10 @@
 package zephyrridge.server.job;
 
-import java.time.LocalDateTime;
+import java.time.Instant;
 import java.util.List;
-import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Grade;
+import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.quantity.ByteSize;
 
@@ -10,24 +12,30 @@ import zephyrridge.core.quantity.ByteSize;
  * A job as it leaves the shop: docs/formats/job.schema.json describes it.
  *
  * @param format always "zephyr-ridge/job"; {@code schemaVersion} of that format
+ * @param machine the record it works on, {@code machineVersion} its version; what is otherwise in this very machine stands in the unit
  */
 record JobExport(
         String format,
         int schemaVersion,
-        LocalDateTime exportedAt,
+        Instant exportedAt,
         long id,
         long version,
         MachineRecord machine,
-        JobState job,
+        long machineVersion,
+        Order order,
+        Unit unit,
         Summary before,
         Summary after,
-        boolean proven,
+        Proven proof,
         List<Event> history) {
     static final String FORMAT = "zephyr-ridge/job";
-    static final int SCHEMA_VERSION = 1;
+    static final int SCHEMA_VERSION = 2;
 
     /** What a layout comes to. */
     record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}
 
-    record Event(long version, LocalDateTime at, String who, String what) {}
+    /** @param missing what it lacks, in words */
+    record Proven(Grade grade, Grade wanted, boolean proven, List<String> missing) {}
+
+    record Event(long version, Instant at, String who, String what) {}
 }

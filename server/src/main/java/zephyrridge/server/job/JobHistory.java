@@ -2,48 +2,61 @@ package zephyrridge.server.job;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.function.LongFunction;
-import zephyrridge.core.job.JobState;
 import zephyrridge.core.job.UndoStack;
 
-/** A job's events as undo and redo see them. States are looked up only when they are needed. */
+/** A job's events as one person's undo and redo see them: one's own last change, and only while it is the last that holds. */
 final class JobHistory {
     private final List<JobStore.EventRow> events;
     private final UndoStack stack = new UndoStack();
-    private final LongFunction<Optional<JobState>> stateAt;
+    private final String by;
+    private final LongFunction<Optional<String>> undoOf;
 
-    /** @param events all of a job, oldest first; {@code stateAt} the state a version left */
-    JobHistory(List<JobStore.EventRow> events, LongFunction<Optional<JobState>> stateAt) {
+    /**
+     * @param events all of a job, oldest first; {@code by} the login that asks
+     * @param undoOf what takes the change of a version back, looked up only when it is needed
+     */
+    JobHistory(List<JobStore.EventRow> events, String by, LongFunction<Optional<String>> undoOf) {
         this.events = events;
-        this.stateAt = stateAt;
+        this.by = by;
+        this.undoOf = undoOf;
         for (JobStore.EventRow e : events) {
             switch (e.type()) {
                 case "JobTakenIn" -> stack.began();
-                case "Undo" -> stack.undid();
-                case "Redo" -> stack.redid();
+                case "Undo" -> stack.undid(e.version());
+                case "Redo" -> stack.redid(e.version());
                 default -> stack.changed(e.version());
             }
         }
     }
 
-    /** The state before the change that undo takes back. */
-    Optional<JobState> beforeLast() {
-        return stack.next()
-                .flatMap(v -> stateAt.apply(stack.stateAfterUndo(events.get(0).version())));
+    /** What takes one's own last change back. */
+    Optional<String> undo() {
+        return undoes().flatMap(e -> undoOf.apply(stack.next().orElseThrow()));
     }
 
-    /** The state after the change that redo brings again. */
-    Optional<JobState> nextUndone() {
-        return stack.nextRedo().flatMap(stateAt::apply);
+    /** What brings again the change that one undid last. */
+    Optional<String> redo() {
+        return redoes().flatMap(e -> undoOf.apply(stack.undoneBy().orElseThrow()));
     }
 
     /** The change that undo takes back. */
     Optional<JobStore.EventRow> undoes() {
-        return stack.next().flatMap(this::event);
+        return own(stack.change());
     }
 
     Optional<JobStore.EventRow> redoes() {
-        return stack.nextRedo().flatMap(this::event);
+        return own(stack.undoneBy().isPresent() ? stack.undoneChange() : OptionalLong.empty())
+                .filter(e -> event(stack.undoneBy().orElseThrow())
+                        .filter(u -> u.login().equals(by))
+                        .isPresent());
+    }
+
+    private Optional<JobStore.EventRow> own(OptionalLong version) {
+        return version.isEmpty()
+                ? Optional.empty()
+                : event(version.getAsLong()).filter(e -> e.login().equals(by));
     }
 
     private Optional<JobStore.EventRow> event(long version) {

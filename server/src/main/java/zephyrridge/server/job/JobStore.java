@@ -4,6 +4,7 @@ import static zephyrridge.server.db.Tables.ACCOUNT;
 import static zephyrridge.server.db.Tables.JOB;
 import static zephyrridge.server.db.Tables.JOB_EVENT;
 import static zephyrridge.server.db.Tables.MACHINE;
+import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDateTime;
 import java.util.List;
@@ -12,11 +13,26 @@ import org.jooq.DSLContext;
 import org.jooq.Records;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
+import zephyrridge.core.job.Order;
 
 @Repository
 class JobStore {
-    /** @param state the job's state as JSON */
-    record Row(long id, String machineId, String state, long version, LocalDateTime updatedAt, String updatedBy) {}
+    /**
+     * @param state the job's document; {@code machineVersion} the version of the record it works on
+     * @param said what was said of it when it was closed, as JSON
+     */
+    record Row(
+            long id,
+            long orderId,
+            String owner,
+            String wish,
+            String machineId,
+            long machineVersion,
+            String state,
+            long version,
+            LocalDateTime updatedAt,
+            String updatedBy,
+            Optional<String> said) {}
 
     record ListRow(
             long id,
@@ -31,9 +47,10 @@ class JobStore {
             String updatedBy) {}
 
     /** What the list shows of a job, kept beside its state. */
-    record Shown(String owner, String wish, String station, String status, boolean blocked) {}
+    record Shown(String station, String status, boolean blocked) {}
 
-    record EventRow(long version, LocalDateTime at, String account, String type) {}
+    /** @param login of who did it; {@code who} their name */
+    record EventRow(long version, LocalDateTime at, String login, String who, String type) {}
 
     private final DSLContext sql;
 
@@ -47,14 +64,16 @@ class JobStore {
                         JOB.ID,
                         JOB.MACHINE_ID,
                         MACHINE.NAME,
-                        JOB.OWNER,
-                        JOB.WISH,
+                        WORK_ORDER.OWNER,
+                        WORK_ORDER.WISH,
                         JOB.STATION,
                         JOB.STATUS,
                         JOB.BLOCKED,
                         JOB.UPDATED_AT,
                         by)
                 .from(JOB)
+                .join(WORK_ORDER)
+                .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
                 .join(MACHINE)
                 .on(MACHINE.ID.eq(JOB.MACHINE_ID))
                 .leftJoin(ACCOUNT)
@@ -69,24 +88,59 @@ class JobStore {
         if (forUpdate) {
             sql.select(JOB.ID).from(JOB).where(JOB.ID.eq(id)).forUpdate().fetch();
         }
-        return sql.select(JOB.ID, JOB.MACHINE_ID, JOB.STATE, JOB.VERSION, JOB.UPDATED_AT, by)
+        return sql.select(
+                        JOB.ID,
+                        JOB.ORDER_ID,
+                        WORK_ORDER.OWNER,
+                        WORK_ORDER.WISH,
+                        JOB.MACHINE_ID,
+                        JOB.MACHINE_VERSION,
+                        JOB.STATE,
+                        JOB.VERSION,
+                        JOB.UPDATED_AT,
+                        by,
+                        JOB.SAID.convertFrom(Optional::ofNullable))
                 .from(JOB)
+                .join(WORK_ORDER)
+                .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
                 .where(JOB.ID.eq(id))
                 .fetchOptional(Records.mapping(Row::new));
     }
 
-    long insert(String machineId, Shown shown, String state, LocalDateTime at, String by) {
+    Optional<Long> version(long id) {
+        return sql.select(JOB.VERSION).from(JOB).where(JOB.ID.eq(id)).fetchOptional(JOB.VERSION);
+    }
+
+    Optional<Long> byTakeIn(String takeInId) {
+        return sql.select(JOB.ID).from(JOB).where(JOB.TAKE_IN_ID.eq(takeInId)).fetchOptional(JOB.ID);
+    }
+
+    long insert(
+            Order order,
+            String machineId,
+            long machineVersion,
+            Shown shown,
+            String state,
+            Optional<String> takeInId,
+            LocalDateTime at,
+            String by) {
+        long orderId = sql.insertInto(WORK_ORDER)
+                .set(WORK_ORDER.OWNER, order.owner())
+                .set(WORK_ORDER.WISH, order.wish())
+                .returningResult(WORK_ORDER.ID)
+                .fetchOne(WORK_ORDER.ID);
         return sql.insertInto(JOB)
+                .set(JOB.ORDER_ID, orderId)
                 .set(JOB.MACHINE_ID, machineId)
-                .set(JOB.OWNER, shown.owner)
-                .set(JOB.WISH, shown.wish)
+                .set(JOB.MACHINE_VERSION, machineVersion)
                 .set(JOB.STATION, shown.station)
                 .set(JOB.STATUS, shown.status)
                 .set(JOB.BLOCKED, shown.blocked)
                 .set(JOB.STATE, state)
                 .set(JOB.VERSION, 1L)
+                .set(JOB.TAKE_IN_ID, takeInId.orElse(null))
                 .set(JOB.UPDATED_AT, at)
                 .set(JOB.UPDATED_BY, by)
                 .returningResult(JOB.ID)
@@ -94,54 +148,75 @@ class JobStore {
     }
 
     /** @return false when the job is no longer at {@code expected} */
-    boolean update(long id, long expected, Shown shown, String state, LocalDateTime at, String by) {
-        return sql.update(JOB)
-                        .set(JOB.OWNER, shown.owner)
-                        .set(JOB.WISH, shown.wish)
+    boolean update(
+            Row row, long expected, Order order, Shown shown, String state, String said, LocalDateTime at, String by) {
+        boolean updated = sql.update(JOB)
                         .set(JOB.STATION, shown.station)
                         .set(JOB.STATUS, shown.status)
                         .set(JOB.BLOCKED, shown.blocked)
                         .set(JOB.STATE, state)
+                        .set(JOB.SAID, said)
                         .set(JOB.VERSION, expected + 1)
                         .set(JOB.UPDATED_AT, at)
                         .set(JOB.UPDATED_BY, by)
-                        .where(JOB.ID.eq(id))
+                        .where(JOB.ID.eq(row.id))
                         .and(JOB.VERSION.eq(expected))
                         .execute()
                 == 1;
+        if (updated && !(order.owner().equals(row.owner) && order.wish().equals(row.wish))) {
+            sql.update(WORK_ORDER)
+                    .set(WORK_ORDER.OWNER, order.owner())
+                    .set(WORK_ORDER.WISH, order.wish())
+                    .where(WORK_ORDER.ID.eq(row.orderId))
+                    .execute();
+        }
+        return updated;
     }
 
-    boolean hasChange(long id, String changeId) {
-        return sql.fetchExists(JOB_EVENT, JOB_EVENT.JOB_ID.eq(id).and(JOB_EVENT.CHANGE_ID.eq(changeId)));
+    /** The version that a change under this id left, when it has landed. */
+    Optional<Long> landed(long id, String changeId) {
+        return sql.select(JOB_EVENT.VERSION)
+                .from(JOB_EVENT)
+                .where(JOB_EVENT.JOB_ID.eq(id))
+                .and(JOB_EVENT.CHANGE_ID.eq(changeId))
+                .fetchOptional(JOB_EVENT.VERSION);
     }
 
-    /** @param payload the change itself as JSON; {@code state} the state it left */
-    void append(long id, EventRow event, Optional<String> changeId, String payload, String state) {
+    /** @param payload the change itself as JSON; {@code undo} what takes it back, null for none */
+    void append(
+            long id,
+            long version,
+            LocalDateTime at,
+            String login,
+            String type,
+            Optional<String> changeId,
+            String payload,
+            String undo) {
         sql.insertInto(JOB_EVENT)
                 .set(JOB_EVENT.JOB_ID, id)
-                .set(JOB_EVENT.VERSION, event.version)
-                .set(JOB_EVENT.AT, event.at)
-                .set(JOB_EVENT.ACCOUNT, event.account)
-                .set(JOB_EVENT.TYPE, event.type)
+                .set(JOB_EVENT.VERSION, version)
+                .set(JOB_EVENT.AT, at)
+                .set(JOB_EVENT.ACCOUNT, login)
+                .set(JOB_EVENT.TYPE, type)
                 .set(JOB_EVENT.CHANGE_ID, changeId.orElse(null))
                 .set(JOB_EVENT.PAYLOAD, payload)
-                .set(JOB_EVENT.STATE, state)
+                .set(JOB_EVENT.TAKES_BACK, undo)
                 .execute();
     }
 
-    /** The state an event left. */
-    Optional<String> stateAt(long id, long version) {
-        return sql.select(JOB_EVENT.STATE)
+    /** What takes the change of an event back; empty for events from before. */
+    Optional<String> undo(long id, long version) {
+        return sql.select(JOB_EVENT.TAKES_BACK)
                 .from(JOB_EVENT)
                 .where(JOB_EVENT.JOB_ID.eq(id))
                 .and(JOB_EVENT.VERSION.eq(version))
-                .fetchOptional(JOB_EVENT.STATE);
+                .fetchOptional(JOB_EVENT.TAKES_BACK);
     }
 
     /** Events after a version, oldest first, with the names of the people. */
     List<EventRow> events(long id, long after) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB_EVENT.ACCOUNT);
-        return sql.select(JOB_EVENT.VERSION, JOB_EVENT.AT, by, JOB_EVENT.TYPE)
+        return sql.select(JOB_EVENT.VERSION, JOB_EVENT.AT, JOB_EVENT.ACCOUNT, by, JOB_EVENT.TYPE)
                 .from(JOB_EVENT)
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB_EVENT.ACCOUNT))

@@ -1,15 +1,18 @@
 package zephyrridge.server.job;
 
-import java.time.LocalDateTime;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Side;
+import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Trail;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
@@ -33,6 +36,7 @@ record JobView(
         MemoryGeneration generation,
         Station current,
         boolean closed,
+        Order order,
         Intake intake,
         List<PresenceView> presence,
         List<ModuleView> modules,
@@ -49,18 +53,56 @@ record JobView(
         boolean settingsCleared,
         List<StepView> opening,
         List<FitLineView> fitLines,
-        List<StepView> closing,
+        List<StepView> closingSteps,
         ExpectationView expectation,
+        List<StartView> starts,
         List<ComparisonLineView> comparison,
-        boolean proven,
+        ProofView proof,
+        NowView now,
+        boolean chosen,
+        List<String> missingPositions,
+        List<LogView> log,
         ReadoutForm before,
-        ReadoutForm after,
-        List<JobState.Photo> photos,
-        Optional<String> closingNote,
+        List<Unit.Photo> photos,
+        Optional<ClosingView> handedBack,
+        List<FindingView> handBackGates,
         Optional<String> undoes,
         Optional<String> redoes,
-        LocalDateTime updatedAt,
+        Instant updatedAt,
         String updatedBy) {
+
+    /**
+     * A start as a card.
+     *
+     * @param arrangement what was in the machine, in words; {@code actions} what was done since the start before
+     * @param counts whether it speaks of what is in the machine now
+     */
+    record StartView(
+            int no,
+            Optional<Instant> at,
+            String by,
+            Entry.Outcome outcome,
+            String note,
+            List<String> arrangement,
+            List<String> actions,
+            boolean counts,
+            boolean failureAccepted,
+            ReadoutForm readout,
+            List<ComparisonLineView> comparison) {}
+
+    /** @param text the grade in words */
+    record ProofView(
+            Grade grade, Grade wanted, boolean proven, boolean partProven, String text, List<FindingView> missing) {}
+
+    /** @param off names of what is off now; {@code tray} modules that lie on the tray */
+    record NowView(List<String> off, List<String> tray, boolean powerDown, boolean unplugged, boolean drained) {}
+
+    /** @param text what was done; {@code beforeLog} lifted out of a job from before the log was kept */
+    record LogView(int no, Optional<Instant> at, String by, String text, boolean beforeLog) {}
+
+    /** @param said in words what was said then; absent of jobs closed before that was kept */
+    record ClosingView(
+            Grade grade, boolean proven, String text, String note, String inParts, Optional<Said.Words> said) {}
 
     /** A carrier or processor that one very machine may lack. */
     record PresenceView(String id, String name, boolean absent) {}
@@ -99,7 +141,7 @@ record JobView(
             String text,
             String how,
             String source,
-            Optional<Side> up,
+            Optional<Side> turnTo,
             List<FastenerView> fasteners,
             List<String> cautions,
             int seconds,
@@ -118,7 +160,7 @@ record JobView(
             Optional<String> lowerFirst,
             boolean done) {}
 
-    /** @param firstStartSeconds longest that the first start may take */
+    /** @param firstStartSeconds longest that the first start may take; {@code testPassMinutes} of one pass of a memory test */
     record ExpectationView(
             String firmwareTotal,
             long firmwareMebibytes,
@@ -130,6 +172,7 @@ record JobView(
             Optional<String> peak,
             String firstStart,
             int firstStartSeconds,
+            int testPassMinutes,
             List<String> notices) {}
 
     record ComparisonLineView(
@@ -138,5 +181,6 @@ record JobView(
             String expected,
             String found,
             Comparison.Verdict verdict,
+            boolean accepted,
             List<FindingView> findings) {}
 }

@@ -10,24 +10,23 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
-import zephyrridge.core.job.JobAssessment;
 import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Place;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
-import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
-import zephyrridge.core.proof.Expectation;
-import zephyrridge.server.job.JobView.ComparisonLineView;
-import zephyrridge.server.job.JobView.ExpectationView;
 import zephyrridge.server.job.JobView.FastenerView;
 import zephyrridge.server.job.JobView.FitLineView;
 import zephyrridge.server.job.JobView.LegView;
 import zephyrridge.server.job.JobView.LimitView;
 import zephyrridge.server.job.JobView.ModuleView;
+import zephyrridge.server.job.JobView.NowView;
 import zephyrridge.server.job.JobView.PresenceView;
 import zephyrridge.server.job.JobView.RuleView;
 import zephyrridge.server.job.JobView.StepView;
@@ -38,15 +37,17 @@ import zephyrridge.server.text.Texts;
 @Component
 class JobViews {
     private final Texts texts;
+    private final ProofViews proofs;
 
-    JobViews(Texts texts) {
+    JobViews(Texts texts, ProofViews proofs) {
         this.texts = texts;
+        this.proofs = proofs;
     }
 
     JobView of(Jobs.Current c) {
-        JobState s = c.state();
-        JobAssessment a = c.assessment();
-        SortedMap<String, String> planned = s.plannedModules();
+        Unit u = c.unit();
+        Assessment a = c.assessment();
+        SortedMap<String, String> planned = u.plannedModules();
         return new JobView(
                 c.row().id(),
                 c.row().version(),
@@ -55,13 +56,15 @@ class JobViews {
                 c.machine().record().kind(),
                 c.machine().record().controller().generation(),
                 a.trail().current(),
-                s.closing().isPresent(),
-                s.intake(),
+                u.closing().isPresent(),
+                c.work().order(),
+                u.intake(),
                 presence(c),
-                modules(s, planned),
-                PictureView.of(c.machine(), a.found(), s, s.asFound(), texts),
-                PictureView.of(c.machine(), a.plan(), s, planned, texts),
+                modules(u, planned),
+                PictureView.of(c.machine(), a.found(), u, u.asFound(), texts),
+                PictureView.of(c.machine(), a.plan(), u, planned, texts),
                 Stream.concat(a.readingFindings().stream(), a.found().findings().stream())
+                        .distinct()
                         .map(f -> FindingView.of(f, texts))
                         .toList(),
                 FindingView.of(a.plan().findings(), texts),
@@ -75,28 +78,40 @@ class JobViews {
                 FindingView.of(a.openingGates(), texts),
                 FindingView.of(a.fittingGates(), texts),
                 FindingView.of(a.clearingGates(), texts),
-                s.stepsDone().contains(JobState.CLEAR_SETTINGS),
-                steps(a.opening(), s),
-                a.fitLines().stream().map(l -> fitLine(l, s)).toList(),
-                steps(a.closing(), s),
-                expectation(a.expected()),
-                a.comparison().lines().stream()
-                        .map(l -> new ComparisonLineView(
-                                l.field(),
-                                texts.get("field." + l.field()),
-                                texts.show(l.expected()),
-                                texts.show(l.found()),
-                                l.verdict(),
-                                FindingView.of(l.findings(), texts)))
-                        .toList(),
-                a.comparison().proven(),
-                ReadoutForm.of(s.before()),
-                ReadoutForm.of(s.after()),
-                s.photos(),
-                s.closing().map(JobState.Closing::note),
+                u.log().happened().stream()
+                        .anyMatch(e -> e instanceof Entry.Acted x && x.action() == Entry.Action.SETTINGS_CLEARED),
+                steps(a.opening()),
+                a.fitLines().stream().map(this::fitLine).toList(),
+                steps(a.closing()),
+                proofs.expectation(a.expected()),
+                proofs.starts(c),
+                proofs.last(c),
+                proofs.proof(a.proof()),
+                new NowView(
+                        a.now().off().stream()
+                                .map(id -> c.machine()
+                                        .record()
+                                        .access()
+                                        .part(id)
+                                        .map(Part::name)
+                                        .orElse(id))
+                                .toList(),
+                        a.now().modulesAt(Place.Kind.TRAY).stream()
+                                .map(k -> name(u.modules().get(k)))
+                                .toList(),
+                        a.now().down(),
+                        a.now().unplugged(),
+                        a.now().drained()),
+                u.isChosen(),
+                List.copyOf(u.deviations().missing()),
+                proofs.log(c),
+                ReadoutForm.of(u.before()),
+                u.photos(),
+                u.closing().map(x -> proofs.closing(x, c.row().said())),
+                FindingView.of(a.handBackGates(), texts),
                 c.history().undoes().map(this::event),
                 c.history().redoes().map(this::event),
-                c.row().updatedAt(),
+                JobController.utc(c.row().updatedAt()),
                 c.row().updatedBy());
     }
 
@@ -107,11 +122,11 @@ class JobViews {
                 .map(id -> new PresenceView(
                         id,
                         record.access().part(id).map(Part::name).orElse("Processor " + id),
-                        c.state().absent().contains(id)))
+                        c.unit().deviations().absent().contains(id)))
                 .toList();
     }
 
-    private List<ModuleView> modules(JobState s, Map<String, String> planned) {
+    private List<ModuleView> modules(Unit s, Map<String, String> planned) {
         Map<String, String> foundAt = inverted(s.asFound());
         Map<String, String> plannedAt = inverted(planned);
         return s.modules().values().stream()
@@ -133,7 +148,7 @@ class JobViews {
     }
 
     private String event(JobStore.EventRow e) {
-        return e.account() + " " + texts.get("event." + e.type());
+        return e.who() + " " + texts.get("event." + e.type());
     }
 
     private LimitView limit(LimitClaim l) {
@@ -142,35 +157,32 @@ class JobViews {
         return new LimitView(l.source(), l.quantity(), value, l.size().map(s -> s.mebibytes()), l.isHard(), l.where());
     }
 
-    private List<StepView> steps(List<WorkStep> steps, JobState s) {
-        return steps.stream()
-                .map(step -> {
-                    String part = step.part().map(Part::name).orElse("");
-                    String side = step.up().map(texts::show).orElse("");
-                    return new StepView(
-                            step.id(),
-                            step.kind(),
-                            texts.get("step." + step.kind())
-                                    .replace("{part}", part)
-                                    .replace("{side}", side),
-                            step.part()
-                                    .filter(p -> step.kind() == WorkStep.Kind.TAKE_OFF)
-                                    .map(Part::how)
-                                    .orElse(""),
-                            step.part().map(Part::source).orElse(""),
-                            step.up(),
-                            step.part()
-                                    .map(p -> p.fasteners().stream()
-                                            .map(JobViews::fastener)
-                                            .toList())
-                                    .orElse(List.of()),
-                            step.cautions().stream()
-                                    .map(k -> texts.get("caution." + k))
-                                    .toList(),
-                            step.seconds(),
-                            s.stepsDone().contains(step.id()));
-                })
-                .toList();
+    private List<StepView> steps(List<WorkStep> steps) {
+        return steps.stream().map(this::step).toList();
+    }
+
+    private StepView step(WorkStep step) {
+        String turn = step.turnTo()
+                .map(side -> texts.say("step.TURN", "side", side) + " ")
+                .orElse("");
+        return new StepView(
+                step.id(),
+                step.kind(),
+                turn
+                        + texts.get("step." + step.kind())
+                                .replace("{part}", step.part().map(Part::name).orElse("")),
+                step.part()
+                        .filter(p -> step.kind() == WorkStep.Kind.TAKE_OFF)
+                        .map(Part::how)
+                        .orElse(""),
+                step.part().map(Part::source).orElse(""),
+                step.turnTo(),
+                step.part()
+                        .map(p -> p.fasteners().stream().map(JobViews::fastener).toList())
+                        .orElse(List.of()),
+                step.cautions().stream().map(k -> texts.get("caution." + k)).toList(),
+                step.seconds(),
+                step.done());
     }
 
     private static FastenerView fastener(Fastener f) {
@@ -183,13 +195,13 @@ class JobViews {
                 f.hiddenUnder().orElse(""));
     }
 
-    private FitLineView fitLine(FitLine l, JobState s) {
+    private FitLineView fitLine(FitLine l) {
         Socket socket = l.position().socket().orElseThrow();
         String angle = socket.angleFrom() == 90
-                ? "straight down, one end, then the other"
+                ? texts.get("angle.straight")
                 : socket.angleTo() == 0
-                        ? "flat, screws in order"
-                        : "at " + socket.angleFrom() + " to " + socket.angleTo() + " degrees, then down flat";
+                        ? texts.get("angle.flat")
+                        : texts.say("angle.tilted", "from", socket.angleFrom(), "to", socket.angleTo());
         return new FitLineView(
                 l.position().id(),
                 l.position().label(),
@@ -201,34 +213,10 @@ class JobViews {
                 socket.latches(),
                 socket.turned(),
                 l.lowerFirst().map(Position::label),
-                s.fitted().contains(l.position().id()));
+                l.done());
     }
 
     private String name(JobModule m) {
         return texts.show(m.spec().summary()) + m.tag().map(t -> " (" + t + ")").orElse("");
-    }
-
-    private ExpectationView expectation(Expectation e) {
-        String peak = e.widest()
-                .map(w -> e.narrowest()
-                        .filter(n -> !n.equals(w))
-                        .map(n -> texts.show(n) + " to " + texts.show(w))
-                        .orElse(texts.show(w)))
-                .orElse("");
-        String start = e.firstStartTo() <= 90
-                ? e.firstStartFrom() + " to " + e.firstStartTo() + " seconds"
-                : e.firstStartFrom() + " seconds to " + e.firstStartTo() / 60 + " minutes";
-        return new ExpectationView(
-                texts.show(e.firmwareTotal()),
-                e.firmwareTotal().mebibytes(),
-                texts.show(e.usableFrom()) + " to " + texts.show(e.usableTo()),
-                e.positionsFilled(),
-                e.rate().map(texts::show),
-                e.rateForms(),
-                e.clocks().map(RateResult.Clocks::toString),
-                peak.isEmpty() ? Optional.empty() : Optional.of(peak),
-                start,
-                e.firstStartTo(),
-                e.notices().stream().map(n -> texts.get("notice." + n)).toList());
     }
 }

@@ -5,16 +5,21 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
-import zephyrridge.core.house.HouseRules;
-import zephyrridge.core.job.Intake;
-import zephyrridge.core.job.JobAssessment;
-import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Change;
+import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Outcome;
 import zephyrridge.core.job.Trail;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Work;
+import zephyrridge.server.document.Documents;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.photo.Photos;
@@ -22,21 +27,26 @@ import zephyrridge.server.reading.Sources;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
-/** Jobs: every change is one transaction that moves the state on from an expected version and appends an event. */
+/** Jobs: every change is one transaction that moves the job on from an expected version and appends an event. */
 @Service
 public class Jobs {
     /** A job as it stands, with all that follows from it. */
-    record Current(
-            JobStore.Row row, JobState state, Machines.Ready machine, JobAssessment assessment, JobHistory history) {}
+    record Current(JobStore.Row row, Work work, Machines.Ready machine, Assessment assessment, JobHistory history) {
+        Unit unit() {
+            return work.unit();
+        }
+    }
 
     private final JobStore store;
     private final Machines machines;
     private final Drawer drawer;
     private final JsonMapper json;
+    private final Documents documents;
     private final Clock clock;
     private final Texts texts;
     private final Photos photos;
     private final Sources sources;
+    private final Said said;
 
     Jobs(
             JobStore store,
@@ -45,16 +55,20 @@ public class Jobs {
             Photos photos,
             Sources sources,
             JsonMapper json,
+            Documents documents,
             Clock clock,
-            Texts texts) {
+            Texts texts,
+            Said said) {
         this.store = store;
         this.machines = machines;
         this.drawer = drawer;
         this.json = json;
+        this.documents = documents;
         this.clock = clock;
         this.texts = texts;
         this.photos = photos;
         this.sources = sources;
+        this.said = said;
     }
 
     /** What other features may know of a job. */
@@ -70,13 +84,21 @@ public class Jobs {
         return store.list();
     }
 
-    Current get(long id) {
-        return current(row(id, false));
+    /** @param login who looks: undo reaches that person's own last change */
+    Current get(long id, String login) {
+        JobStore.Row row = row(id, false);
+        Work work = work(row);
+        Machines.Ready machine = machine(row, work);
+        return new Current(row, work, machine, Assessment.of(machine.bench(), work), history(id, login));
+    }
+
+    long version(long id) {
+        return store.version(id).orElseThrow(() -> Problem.notFound("job", id));
     }
 
     /** @throws Problem when there is no such job */
     public void require(long id) {
-        row(id, false);
+        version(id);
     }
 
     List<JobStore.EventRow> events(long id) {
@@ -84,20 +106,38 @@ public class Jobs {
         return store.events(id, 0);
     }
 
-    /** Takes a machine in and gives the new job's id. */
+    /**
+     * Takes a machine in and gives the new job's id.
+     *
+     * @param takeInId of whoever sends it: a machine that was taken in already under it is not taken in again
+     */
     @Transactional
-    public long takeIn(String machineId, String owner, String wish, String by) {
+    public long takeIn(String machineId, String owner, String wish, Optional<UUID> takeInId, String by) {
+        Optional<Long> already = takeInId.flatMap(t -> store.byTakeIn(t.toString()));
+        if (already.isPresent()) {
+            return already.get();
+        }
         Machines.Ready machine = machines.get(machineId);
-        JobState state = JobState.NEW.withIntake(Intake.EMPTY.with(owner, wish));
+        Work work = Work.takenIn(owner, wish);
         LocalDateTime now = now();
-        long id =
-                store.insert(machineId, shown(state, assess(machine, state)), json.writeValueAsString(state), now, by);
+        long id = store.insert(
+                work.order(),
+                machineId,
+                machine.version(),
+                shown(work, Assessment.of(machine.bench(), work)),
+                documents.write(work.unit()),
+                takeInId.map(UUID::toString),
+                now,
+                by);
         store.append(
                 id,
-                new JobStore.EventRow(1, now, by, "JobTakenIn"),
+                1,
+                now,
+                by,
+                "JobTakenIn",
                 Optional.empty(),
                 json.writeValueAsString(Map.of("machineId", machineId, "owner", owner, "wish", wish)),
-                json.writeValueAsString(state));
+                null);
         return id;
     }
 
@@ -105,47 +145,82 @@ public class Jobs {
      * Applies a change on top of {@code expectedVersion}.
      *
      * @param changeId of whoever sends it: a change that has landed already under its id is not made again
+     * @return the version that it left, now or when it landed
      * @throws Problem CHANGED_MEANWHILE (409) with what others did since, when the job is at another version
+     * @throws ChangeRefused when the core refuses it
      */
     @Transactional
-    public void change(long id, long expectedVersion, JobChange change, Optional<UUID> changeId, String by) {
+    public long change(long id, long expectedVersion, Change change, Optional<UUID> changeId, String by) {
         JobStore.Row row = row(id, true);
-        if (changeId.isPresent() && store.hasChange(id, changeId.get().toString())) {
-            return;
+        Optional<Long> landed = changeId.flatMap(c -> store.landed(id, c.toString()));
+        if (landed.isPresent()) {
+            return landed.get();
         }
         if (row.version() != expectedVersion) {
             throw changedMeanwhile(row, expectedVersion);
         }
-        JobState state = json.readValue(row.state(), JobState.class);
-        boolean opensAgain = change instanceof JobChange.ReopenJob || change instanceof JobChange.Undo;
-        if (state.closing().isPresent() && !opensAgain) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "JOB_CLOSED",
-                    "This job is handed back. Open it again to change it.",
-                    Map.of());
-        }
-        JobWorld world = new JobWorld(id, machines.get(row.machineId()), drawer, photos, sources, history(id));
-        JobState next = change.apply(state, world);
+        Work work = work(row);
+        Machines.Ready machine = machine(row, work);
         LocalDateTime now = now();
-        String written = json.writeValueAsString(next);
-        if (!store.update(id, expectedVersion, shown(next, world.assess(next)), written, now, by)) {
+        Outcome outcome = Change.applied(
+                change,
+                work,
+                machine.bench(),
+                new JobPorts(id, work, machine.bench(), drawer, photos, sources, history(id, by), documents, now, by));
+        if (outcome instanceof Outcome.Refused refused) {
+            throw new ChangeRefused(refused.why());
+        }
+        Work next = ((Outcome.Applied) outcome).work();
+        hold(id, work.unit(), next.unit());
+        Machines.Ready then = machine(row, next);
+        Assessment assessment = Assessment.of(then.bench(), next);
+        String words = next.unit().closing().isEmpty()
+                ? null
+                : work.unit().closing().isPresent()
+                        ? row.said().orElse(null)
+                        : json.writeValueAsString(said.of(next, then, assessment));
+        if (!store.update(
+                row,
+                expectedVersion,
+                next.order(),
+                shown(next, assessment),
+                documents.write(next.unit()),
+                words,
+                now,
+                by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         // Written as the interface, so that the event carries its type.
         store.append(
                 id,
-                new JobStore.EventRow(
-                        expectedVersion + 1, now, by, change.getClass().getSimpleName()),
+                expectedVersion + 1,
+                now,
+                by,
+                change.getClass().getSimpleName(),
                 changeId.map(UUID::toString),
-                json.writerFor(JobChange.class).writeValueAsString(change),
-                written);
+                json.writerFor(Change.class).writeValueAsString(change),
+                documents.undo(work, next));
+        return expectedVersion + 1;
+    }
+
+    /** Modules of the drawer come and go with what the job holds; one that another job has meanwhile refuses the change. */
+    private void hold(long id, Unit before, Unit after) {
+        SortedSet<String> held = after.heldTags();
+        SortedSet<String> was = before.heldTags();
+        if (!held.equals(was)
+                || !after.modules().keySet().equals(before.modules().keySet())) {
+            SortedSet<String> free = new TreeSet<>(was);
+            before.modules().values().forEach(m -> m.tag().ifPresent(free::add));
+            free.removeAll(held);
+            free.forEach(tag -> drawer.giveBack(tag, id));
+        }
+        held.stream().filter(tag -> !was.contains(tag)).forEach(tag -> drawer.take(tag, id));
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {
         List<Map<String, Object>> since = store.events(row.id(), expectedVersion).stream()
                 .map(e -> Map.<String, Object>of(
-                        "version", e.version(), "who", e.account(), "what", texts.get("event." + e.type())))
+                        "version", e.version(), "who", e.who(), "what", texts.get("event." + e.type())))
                 .toList();
         String what = since.isEmpty()
                 ? ""
@@ -170,30 +245,22 @@ public class Jobs {
         return store.find(id, forUpdate).orElseThrow(() -> Problem.notFound("job", id));
     }
 
-    private Current current(JobStore.Row row) {
-        JobState state = json.readValue(row.state(), JobState.class);
-        Machines.Ready machine = machines.get(row.machineId());
-        return new Current(row, state, machine, assess(machine, state), history(row.id()));
+    private Work work(JobStore.Row row) {
+        return new Work(new Order(row.owner(), row.wish()), documents.unit(row.state()));
     }
 
-    private JobHistory history(long id) {
-        return new JobHistory(
-                store.events(id, 0), version -> store.stateAt(id, version).map(s -> json.readValue(s, JobState.class)));
+    private Machines.Ready machine(JobStore.Row row, Work work) {
+        return machines.get(row.machineId(), row.machineVersion(), work.unit().deviations());
     }
 
-    private static JobAssessment assess(Machines.Ready machine, JobState state) {
-        return JobAssessment.of(machine.record(), machine.evaluator(), state, HouseRules.DEFAULT);
+    private JobHistory history(long id, String login) {
+        return new JobHistory(store.events(id, 0), login, version -> store.undo(id, version));
     }
 
-    private static JobStore.Shown shown(JobState state, JobAssessment a) {
-        boolean blocked =
-                state.closing().isEmpty() && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
-        return new JobStore.Shown(
-                state.intake().owner(),
-                state.intake().wish(),
-                a.trail().current().name(),
-                state.closing().isPresent() ? "CLOSED" : "OPEN",
-                blocked);
+    private static JobStore.Shown shown(Work work, Assessment a) {
+        boolean closed = work.unit().closing().isPresent();
+        boolean blocked = !closed && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
+        return new JobStore.Shown(a.trail().current().name(), closed ? "CLOSED" : "OPEN", blocked);
     }
 
     private LocalDateTime now() {

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.job.JobState;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
@@ -64,8 +64,7 @@ record PictureView(
             Optional<String> firstWord,
             Optional<Double> meanGigabytesPerSecond) {}
 
-    static PictureView of(
-            Machines.Ready machine, LayoutEvaluation e, JobState job, Map<String, String> keys, Texts texts) {
+    static PictureView of(Machines.Ready machine, LayoutEvaluation e, Unit job, Map<String, String> keys, Texts texts) {
         List<Lane> lanes = new ArrayList<>();
         for (int c = 0; c < machine.record().channels().size(); c++) {
             var channel = machine.record().channels().get(c);
@@ -118,7 +117,7 @@ record PictureView(
             Machines.Ready machine,
             Position p,
             Map<String, String> keys,
-            JobState job,
+            Unit job,
             List<String> changed,
             Texts texts) {
         Optional<String> key = Optional.ofNullable(keys.get(p.id()));
@@ -136,8 +135,8 @@ record PictureView(
                 String.join(", ", reach.lid().stream().map(Part::name).toList()),
                 reach.minutes(),
                 changed.contains(p.id()),
-                p.carrier().map(job.absent()::contains).orElse(false)
-                        || job.absent().contains(processor));
+                p.carrier().map(job.deviations().absent()::contains).orElse(false)
+                        || job.deviations().absent().contains(processor));
     }
 
     private static double rounded(Bandwidth b) {

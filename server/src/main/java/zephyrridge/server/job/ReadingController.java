@@ -18,10 +18,12 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
 import zephyrridge.core.survey.Dumps;
 import zephyrridge.core.survey.Source;
@@ -71,21 +73,26 @@ class ReadingController {
     }
 
     @GetMapping("/api/jobs/{id}/evidence")
-    EvidenceView evidence(@PathVariable long id) {
-        Jobs.Current c = jobs.get(id);
-        MachineRecord record = c.machine().record();
-        List<Source> all = JobSurvey.sources(id, record, c.state(), sources);
-        return views.of(record, c.state(), all, JobSurvey.of(record, c.state(), all));
+    EvidenceView evidence(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Map<String, Recognised> content = JobPorts.content(id, c.unit(), sources);
+        return views.of(
+                c.machine().record(),
+                c.unit(),
+                AsFound.sources(c.machine().bench(), c.unit(), content),
+                AsFound.survey(c.machine().bench(), c.unit(), content),
+                AsFound.canAccept(c.machine().bench(), c.unit(), content));
     }
 
     /** A source in full, with offsets and raw bytes. */
     @GetMapping("/api/jobs/{id}/sources/{source}")
-    EvidenceView.SourceDetail source(@PathVariable long id, @PathVariable String source) {
-        Jobs.Current c = jobs.get(id);
-        return views.detail(JobSurvey.sources(id, c.machine().record(), c.state(), sources).stream()
-                .filter(s -> s.id().equals(source))
-                .findFirst()
-                .orElseThrow(() -> Problem.notFound("source", source)));
+    EvidenceView.SourceDetail source(@PathVariable long id, @PathVariable String source, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        return views.detail(
+                AsFound.sources(c.machine().bench(), c.unit(), JobPorts.content(id, c.unit(), sources)).stream()
+                        .filter(s -> s.id().equals(source))
+                        .findFirst()
+                        .orElseThrow(() -> Problem.notFound("source", source)));
     }
 
     /** The file as it came. */
@@ -98,8 +105,9 @@ class ReadingController {
 
     /** A module of a job as an SPD image of the real format, written by us. */
     @GetMapping("/api/jobs/{id}/modules/{key}/spd")
-    ResponseEntity<byte[]> moduleSpd(@PathVariable long id, @PathVariable String key) {
-        JobModule module = Optional.ofNullable(jobs.get(id).state().modules().get(key))
+    ResponseEntity<byte[]> moduleSpd(@PathVariable long id, @PathVariable String key, Principal who) {
+        JobModule module = Optional.ofNullable(
+                        jobs.get(id, who.getName()).unit().modules().get(key))
                 .orElseThrow(() -> Problem.notFound("module", key));
         return file(spd(module.spec(), marking(module.tag())), "job-" + id + "-" + key + ".spd.bin");
     }
@@ -128,16 +136,16 @@ class ReadingController {
 
     /** The firmware table of a job's machine as it was found. */
     @GetMapping("/api/jobs/{id}/smbios")
-    ResponseEntity<byte[]> jobTable(@PathVariable long id) {
-        Jobs.Current c = jobs.get(id);
-        Map<String, ModuleSpec> modules = c.state().asFound().entrySet().stream()
+    ResponseEntity<byte[]> jobTable(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Map<String, ModuleSpec> modules = c.unit().asFound().entrySet().stream()
                 .collect(Collectors.toMap(
                         Map.Entry::getKey,
-                        e -> c.state().modules().get(e.getValue()).spec()));
-        Map<String, Dumps.Marking> markings = c.state().asFound().entrySet().stream()
+                        e -> c.unit().modules().get(e.getValue()).spec()));
+        Map<String, Dumps.Marking> markings = c.unit().asFound().entrySet().stream()
                 .collect(Collectors.toMap(
                         Map.Entry::getKey,
-                        e -> marking(c.state().modules().get(e.getValue()).tag())));
+                        e -> marking(c.unit().modules().get(e.getValue()).tag())));
         return file(
                 SmbiosEncoder.encode(
                         Dumps.firmware(c.machine().record(), modules, markings, Optional.empty(), Dumps.Habits.CLEAN),

@@ -12,6 +12,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.Iterator;
+import java.util.concurrent.Semaphore;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
@@ -32,6 +33,12 @@ final class Pictures {
     /** More pixels than this are not decoded: a small file can unfold into more memory than there is. */
     static final long MOST_PIXELS = 60_000_000;
 
+    /** Bytes that a pixel may take while it is decoded: some encodings hold the whole picture in several forms at once. */
+    private static final int BYTES_PER_PIXEL = 16;
+
+    /** One at a time, so that several people sending pictures do not add up to more memory than there is. */
+    private static final Semaphore DECODING = new Semaphore(1);
+
     private static final float QUALITY = 0.85f;
 
     /** @param jpeg encoded here; width and height in pixels */
@@ -39,8 +46,22 @@ final class Pictures {
 
     private Pictures() {}
 
+    /** The most pixels that are decoded with so much memory for everything. */
+    static long mostPixels(long heapBytes) {
+        return Math.min(MOST_PIXELS, heapBytes / BYTES_PER_PIXEL);
+    }
+
     /** @throws Problem when these bytes are no picture that can be taken */
     static Picture reencode(byte[] upload) {
+        DECODING.acquireUninterruptibly();
+        try {
+            return decoded(upload);
+        } finally {
+            DECODING.release();
+        }
+    }
+
+    private static Picture decoded(byte[] upload) {
         ImageIO.setUseCache(false);
         try (ImageInputStream in = ImageIO.createImageInputStream(new ByteArrayInputStream(upload))) {
             ImageReader reader = reader(in);
@@ -75,8 +96,9 @@ final class Pictures {
     private static BufferedImage read(ImageReader reader) throws IOException {
         int width = reader.getWidth(0);
         int height = reader.getHeight(0);
-        if ((long) width * height > MOST_PIXELS) {
-            throw refused("The picture has " + width + " x " + height + " pixels, more than " + MOST_PIXELS / 1_000_000
+        long most = mostPixels(Runtime.getRuntime().maxMemory());
+        if ((long) width * height > most) {
+            throw refused("The picture has " + width + " x " + height + " pixels, more than " + most / 1_000_000
                     + " million. Make it smaller and send it again.");
         }
         ImageReadParam param = reader.getDefaultReadParam();

@@ -15,6 +15,8 @@ import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.proof.MissingSet;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 
@@ -43,6 +45,19 @@ public class Texts {
             m.appendReplacement(out, Matcher.quoteReplacement(show(figure(finding.detail(), m.group(1)))));
         }
         return m.appendTail(out).toString();
+    }
+
+    /**
+     * A text of the catalogue with its figures.
+     *
+     * @param figures names and values in turn
+     */
+    public String say(String key, Object... figures) {
+        String text = get(key);
+        for (int i = 0; i < figures.length; i += 2) {
+            text = text.replace("{" + figures[i] + "}", show(figures[i + 1]));
+        }
+        return text;
     }
 
     /** What to do about it, where the catalogue has advice. */
@@ -114,6 +129,12 @@ public class Texts {
         if (value instanceof List<?> list) {
             return String.join(", ", list.stream().map(this::show).toList());
         }
+        if (value instanceof MissingSet set) {
+            return missing(set);
+        }
+        if (value instanceof LayoutFinding.RegionOf r) {
+            return say("say.region", "size", r.size(), "ways", r.ways(), "peak", r.peak());
+        }
         if (value instanceof Boolean b) {
             return b ? "yes" : "no";
         }
@@ -124,6 +145,32 @@ public class Texts {
                     value instanceof Enum<?> ? name.toLowerCase(Locale.ROOT).replace('_', ' ') : name);
         }
         return String.valueOf(value).replace(" GiB", " GB").replace(" MiB", " MB");
+    }
+
+    /** "any two of the four 8 GB modules (A1, A2, B1, B2)" */
+    private String missing(MissingSet set) {
+        return String.join(
+                get("say.and"),
+                set.parts().stream()
+                        .map(p -> {
+                            String key = p.count() == p.of() ? ".all" : p.count() == 1 ? ".one" : ".some";
+                            String where = String.join(", ", p.where());
+                            String more = p.channels().isEmpty()
+                                    ? ""
+                                    : " " + say("say.channelPerhaps", "channels", p.channels());
+                            return say(
+                                            "missing." + p.kind() + key,
+                                            "count",
+                                            p.count(),
+                                            "of",
+                                            p.of(),
+                                            "size",
+                                            p.size(),
+                                            "where",
+                                            where)
+                                    + more;
+                        })
+                        .toList());
     }
 
     /** "8 GB", "7.5 GB", "512 MB". */

@@ -1,4 +1,4 @@
-package zephyrridge.server.web;
+package zephyrridge.server.account;
 
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.context.annotation.Bean;
@@ -11,15 +11,13 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
-import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
-import zephyrridge.server.account.SignInDelay;
 
 /** Who gets in: a session cookie after sign-in, a CSRF token with every write, nothing else open than the page and sign-in. */
 @Configuration
 class SecurityConfig {
     @Bean
-    SecurityFilterChain filters(HttpSecurity http, SignInDelay signInDelay) throws Exception {
+    SecurityFilterChain filters(HttpSecurity http, SignIn signIn) throws Exception {
         http.authorizeHttpRequests(
                 r -> r.requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account")
                         .permitAll()
@@ -35,13 +33,28 @@ class SecurityConfig {
                         .anyRequest()
                         .permitAll());
         http.csrf(c -> c.spa());
-        http.addFilterBefore(signInDelay, UsernamePasswordAuthenticationFilter.class);
+        http.authenticationProvider(signIn);
         http.formLogin(f -> f.loginProcessingUrl("/api/sign-in")
                 .usernameParameter("login")
                 .passwordParameter("password")
                 .successHandler((request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT))
-                .failureHandler((request, response, e) -> answer(
-                        response, 401, "SIGN_IN_FAILED", "Login or password is not right. Check both and try again.")));
+                .failureHandler((request, response, e) -> {
+                    if (e instanceof SignIn.TooEarly early) {
+                        response.setHeader("Retry-After", String.valueOf(early.seconds()));
+                        answer(
+                                response,
+                                429,
+                                "SIGN_IN_WAIT",
+                                "Too many failed tries with this login. Wait " + early.seconds()
+                                        + " seconds, then try again.");
+                    } else {
+                        answer(
+                                response,
+                                401,
+                                "SIGN_IN_FAILED",
+                                "Login or password is not right. Check both and try again.");
+                    }
+                }));
         http.logout(l -> l.logoutUrl("/api/sign-out")
                 .logoutSuccessHandler(
                         (request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT)));

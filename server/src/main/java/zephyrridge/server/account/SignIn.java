@@ -1,54 +1,57 @@
 package zephyrridge.server.account;
 
-import jakarta.servlet.FilterChain;
-import jakarta.servlet.ServletException;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
-import java.io.IOException;
 import java.time.Duration;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import org.springframework.context.event.EventListener;
+import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
 import org.springframework.security.authentication.event.AbstractAuthenticationFailureEvent;
 import org.springframework.security.authentication.event.AuthenticationSuccessEvent;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
-import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * After three failed sign-ins with one login the next must wait: 2, 4, 8 ... 60 seconds. Counted in the database, so that it
- * holds on every instance, and for logins that do not exist too, so that it tells nothing. Uses the real time, not the demo's.
+ * Checks login and password. After three failed sign-ins with one login the next must wait: 2, 4, 8 ... 60 seconds. The wait is
+ * part of the check itself, so that no spelling of a path goes round it; it is counted in the database, so that it holds on
+ * every instance, and for logins that do not exist too, so that it tells nothing. Uses the real time, not the demo's.
  */
 @Component
-public class SignInDelay extends OncePerRequestFilter {
+class SignIn extends DaoAuthenticationProvider {
+    /** Too early; the password was not looked at. */
+    static final class TooEarly extends AuthenticationException {
+        private static final long serialVersionUID = 1L;
+        private final long seconds;
+
+        TooEarly(long seconds) {
+            super("wait " + seconds + " seconds");
+            this.seconds = seconds;
+        }
+
+        long seconds() {
+            return seconds;
+        }
+    }
+
     private static final int FREE_TRIES = 3;
     private static final int LONGEST_SECONDS = 60;
     private static final int LONGEST_LOGIN = 64;
     private final SignInFailureStore store;
 
-    SignInDelay(SignInFailureStore store) {
+    SignIn(Accounts accounts, PasswordEncoder passwords, SignInFailureStore store) {
+        super(accounts);
+        setPasswordEncoder(passwords);
         this.store = store;
     }
 
     @Override
-    protected boolean shouldNotFilter(HttpServletRequest request) {
-        return !(request.getMethod().equals("POST") && request.getRequestURI().equals("/api/sign-in"));
-    }
-
-    @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
-            throws ServletException, IOException {
-        long wait = secondsToWait(shortened(request.getParameter("login")));
+    public Authentication authenticate(Authentication attempt) {
+        long wait = secondsToWait(shortened(attempt.getName()));
         if (wait > 0) {
-            response.setStatus(429);
-            response.setHeader("Retry-After", String.valueOf(wait));
-            response.setContentType("application/problem+json");
-            response.getWriter()
-                    .write(
-                            "{\"status\":429,\"code\":\"SIGN_IN_WAIT\",\"detail\":\"Too many failed tries with this login. Wait "
-                                    + wait + " seconds, then try again.\"}");
-            return;
+            throw new TooEarly(wait);
         }
-        chain.doFilter(request, response);
+        return super.authenticate(attempt);
     }
 
     private long secondsToWait(String login) {

@@ -1,7 +1,6 @@
-package zephyrridge.server.demo;
+package zephyrridge.server.account;
 
 import java.util.List;
-import zephyrridge.server.account.Role;
 
 /** The made-up accounts of the demo; their passwords are shown on its sign-in page and exist nowhere else. */
 public final class DemoAccounts {

@@ -1,0 +1,123 @@
+package zephyrridge.core.job;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.machine.Host;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.proof.Expectation;
+
+/**
+ * All that follows from a job and its machine's record: a pure function, recomputed after every change.
+ *
+ * @param now how things stand
+ * @param found the layout as the machine came, judged by the same rules
+ * @param plan the layout on the table
+ * @param readingFindings where sources do not agree
+ * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out; {@code clearingGates} what keeps
+ *     the firmware's settings from being cleared; {@code handBackGates} what keeps the machine here
+ */
+public record Assessment(
+        Now now,
+        LayoutEvaluation found,
+        LayoutEvaluation plan,
+        List<Finding> readingFindings,
+        List<Finding> openingGates,
+        List<Finding> fittingGates,
+        List<Finding> clearingGates,
+        List<Finding> handBackGates,
+        List<WorkStep> opening,
+        List<FitLine> fitLines,
+        List<WorkStep> closing,
+        Expectation expected,
+        Proof proof,
+        Trail trail) {
+
+    public static Assessment of(Bench bench, Work work) {
+        Unit unit = work.unit();
+        MachineRecord record = bench.record();
+        Host host = unit.intake().host();
+        Now now = Now.of(unit);
+        Layout asFound = unit.layout(record, unit.asFound());
+        Layout planned = unit.layout(record, unit.plannedModules());
+        boolean unread = !unit.isLookedAt();
+        LayoutEvaluation found = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
+        LayoutEvaluation plan = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
+        List<FitLine> lines = FitLine.of(record, unit, now);
+        List<String> pending = lines.stream()
+                .filter(l -> !l.done())
+                .map(l -> l.position().id())
+                .toList();
+        List<WorkStep> opening = WorkSteps.opening(bench, unit, now, pending);
+        boolean started = isStartedSinceMove(unit);
+        List<WorkStep> closing = WorkSteps.closing(bench, now, started);
+        boolean waysOpen = !pending.isEmpty()
+                && pending.stream().allMatch(p -> bench.evaluator().isOpen(p, now.offSet()))
+                && opening.stream().allMatch(WorkStep::done);
+        List<Finding> openingGates = Gates.opening(unit.intake(), record.start().losesClock());
+        Expectation expected = Expectation.of(record, planned, plan, host);
+        Proof proof = Proof.of(bench, unit, now, plan);
+        return new Assessment(
+                now,
+                found,
+                plan,
+                Gates.reading(unit, found),
+                openingGates,
+                Gates.fitting(openingGates, plan, unit.isChosen()),
+                Gates.clearing(unit.intake()),
+                Gates.handingBack(
+                        unit.intake(), now.off().stream().map(bench::partName).toList(), false),
+                opening,
+                lines,
+                closing,
+                expected,
+                proof,
+                Trail.of(
+                        work,
+                        found,
+                        plan,
+                        Gates.isShut(openingGates),
+                        opening,
+                        closing,
+                        lines,
+                        waysOpen,
+                        expected,
+                        proof));
+    }
+
+    private static boolean isStartedSinceMove(Unit unit) {
+        boolean started = false;
+        for (Entry e : unit.log().happened()) {
+            started = e instanceof Entry.Started || started && !(e instanceof Entry.Moved);
+        }
+        return started;
+    }
+
+    /** A machine that nobody has looked into is not one without memory. */
+    private static LayoutEvaluation unreadIsNotEmpty(LayoutEvaluation e, boolean unread) {
+        if (!unread || e.finding(LayoutFinding.NO_MEMORY).isEmpty()) {
+            return e;
+        }
+        Finding notRead = Finding.of(
+                GateFinding.READ_NOTHING_YET,
+                Severity.NOTE,
+                new Subject(Subject.Kind.JOB, ""),
+                new GateFinding.Count(0),
+                new Evidence.Word("what is in it", "not read"));
+        return e.withFindings(Stream.concat(
+                        e.findings().stream().filter(f -> f.code() != LayoutFinding.NO_MEMORY), Stream.of(notRead))
+                .toList());
+    }
+
+    /** Module by position as things stand. */
+    public Map<String, String> inIt() {
+        return now.inIt();
+    }
+}

@@ -1,0 +1,28 @@
+package zephyrridge.core.job;
+
+import java.util.Set;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.machine.MachineRecord;
+
+/**
+ * What a machine's work is judged by.
+ *
+ * @param record as it is true of this very machine: the pinned version with its deviations
+ * @param evaluator of that record
+ */
+public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules house) {
+    /** Batteries and plugs that must be out before anything else inside is touched. */
+    Set<String> powerParts(Unit unit) {
+        return evaluator.powerParts(unit.intake().hasBattery());
+    }
+
+    /** Whether a part lies over a battery or its plug, or is one: the way to it needs no drain. */
+    boolean leadsToPower(String part, Unit unit) {
+        return powerParts(unit).stream().anyMatch(p -> evaluator.liesOver(part, p));
+    }
+
+    String partName(String id) {
+        return record.access().part(id).map(p -> p.name()).orElse(id);
+    }
+}

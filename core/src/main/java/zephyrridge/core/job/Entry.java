@@ -1,0 +1,122 @@
+package zephyrridge.core.job;
+
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.Collections;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import zephyrridge.core.proof.Readout;
+
+/** Something that was done to the machine, as it happened. Never changed and never taken out; a wrong one is retracted. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "entry")
+@JsonSubTypes({
+    @JsonSubTypes.Type(value = Entry.Opened.class, name = "Opened"),
+    @JsonSubTypes.Type(value = Entry.Stepped.class, name = "Stepped"),
+    @JsonSubTypes.Type(value = Entry.Moved.class, name = "Moved"),
+    @JsonSubTypes.Type(value = Entry.Reseated.class, name = "Reseated"),
+    @JsonSubTypes.Type(value = Entry.Acted.class, name = "Acted"),
+    @JsonSubTypes.Type(value = Entry.Started.class, name = "Started"),
+    @JsonSubTypes.Type(value = Entry.Retracted.class, name = "Retracted")
+})
+public sealed interface Entry {
+    Stamp stamp();
+
+    default int no() {
+        return stamp().no();
+    }
+
+    enum Purpose {
+        LOOK,
+        FIT,
+        COMPANION,
+        FAULT
+    }
+
+    /** An opening begins: what for, and which positions it is about. */
+    record Opened(Stamp stamp, Purpose purpose, SortedSet<String> positions) implements Entry {
+        public Opened {
+            positions = Collections.unmodifiableSortedSet(new TreeSet<>(positions));
+        }
+    }
+
+    enum Did {
+        POWER_DOWN,
+        UNPLUG,
+        GROUND,
+        DRAIN,
+        TAKE_OFF,
+        PUT_BACK
+    }
+
+    /** @param part the part that came off or went back; "" for the others */
+    record Stepped(Stamp stamp, Did did, String part) implements Entry {}
+
+    /**
+     * A module went from one place to another.
+     *
+     * @param seen tag or label that was read off it, "" where nobody did
+     */
+    record Moved(Stamp stamp, String module, Place from, Place to, String seen) implements Entry {}
+
+    /** A module was taken out and put back into the same position. */
+    record Reseated(Stamp stamp, String module, String position) implements Entry {}
+
+    enum Action {
+        WAITED,
+        MAINS,
+        SETTINGS_CLEARED,
+        FIRMWARE_UPDATED,
+        COMPANION
+    }
+
+    /** Something that can cure a fault without a module being touched. */
+    record Acted(Stamp stamp, Action action, String note) implements Entry {}
+
+    /** STARTED: it came up. SILENT: nothing. SIGNAL: a light or sound code of its own. NOT_SAID: only readings are known. */
+    enum Outcome {
+        STARTED,
+        SILENT,
+        SIGNAL,
+        NOT_SAID
+    }
+
+    /**
+     * The machine was switched on.
+     *
+     * @param arrangement module by position at that moment
+     * @param note the code, or what else was seen
+     * @param readout what was read at this start; it never moves to another one
+     * @param minutes how long it took
+     */
+    record Started(
+            Stamp stamp,
+            SortedMap<String, String> arrangement,
+            Outcome outcome,
+            String note,
+            Readout readout,
+            Optional<Integer> minutes)
+            implements Entry {
+        public Started {
+            arrangement = Collections.unmodifiableSortedMap(new TreeMap<>(arrangement));
+        }
+
+        public Started withReadout(Readout next) {
+            return new Started(stamp, arrangement, outcome, note, next, minutes);
+        }
+
+        /** Whether it is known not to have come up. */
+        public boolean failed() {
+            return outcome == Outcome.SILENT || outcome == Outcome.SIGNAL;
+        }
+    }
+
+    /** These entries did not happen, and what hangs on them neither. */
+    record Retracted(Stamp stamp, SortedSet<Integer> entries, String reason) implements Entry {
+        public Retracted {
+            entries = Collections.unmodifiableSortedSet(new TreeSet<>(entries));
+        }
+    }
+}

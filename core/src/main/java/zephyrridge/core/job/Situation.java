@@ -1,0 +1,132 @@
+package zephyrridge.core.job;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.machine.Position;
+
+/** What a change is applied to, and the checks that several of them share. A check that fails ends the change with its reason. */
+final class Situation {
+    static final int MOST_MODULES = 600;
+
+    final Work work;
+    final Unit unit;
+    final Bench bench;
+    final Ports ports;
+
+    Situation(Work work, Bench bench, Ports ports) {
+        this.work = work;
+        this.unit = work.unit();
+        this.bench = bench;
+        this.ports = ports;
+    }
+
+    RuntimeException refused(Finding why) {
+        return new Refusal.Thrown(why);
+    }
+
+    RuntimeException noSuch(String what, String id) {
+        return refused(Refusal.NO_SUCH.of(what, id));
+    }
+
+    void refuseIfShut(List<Finding> gates) {
+        gates.stream().filter(f -> f.severity() == Severity.STOP).findFirst().ifPresent(f -> {
+            throw refused(f);
+        });
+    }
+
+    Assessment assess() {
+        return Assessment.of(bench, work);
+    }
+
+    JobModule module(String key) {
+        JobModule module = unit.modules().get(key);
+        if (module == null) {
+            throw noSuch("module", key);
+        }
+        return module;
+    }
+
+    Position position(String id) {
+        if (!bench.record().hasPosition(id)) {
+            throw noSuch("position", id);
+        }
+        return bench.record().position(id);
+    }
+
+    String socket(String id) {
+        Position p = position(id);
+        if (p.isSoldered()) {
+            throw refused(Refusal.POSITION_SOLDERED.of("position", p.label()));
+        }
+        return id;
+    }
+
+    String freshKey() {
+        if (unit.modules().size() >= MOST_MODULES) {
+            throw refused(Refusal.TOO_MANY.of("label", "modules", String.valueOf(MOST_MODULES)));
+        }
+        return unit.freshModuleKey();
+    }
+
+    Readings.SourceRef source(String id) {
+        return unit.readings().sources().stream()
+                .filter(s -> s.id().equals(id))
+                .findFirst()
+                .orElseThrow(() -> noSuch("source", id));
+    }
+
+    /** The module of the drawer, when this job may plan with it. */
+    Ports.Stock stock(String tag) {
+        Ports.Stock stock = ports.stock(tag).orElseThrow(() -> noSuch("drawer module", tag));
+        if (stock.bad()) {
+            throw refused(Refusal.MODULE_BAD.of("tag", tag));
+        }
+        if (stock.heldBy().isPresent()) {
+            throw refused(Refusal.MODULE_TAKEN.of(
+                    "tag", tag, String.valueOf(stock.heldBy().get())));
+        }
+        return stock;
+    }
+
+    Stamp stamp(Log log) {
+        if (log.entries().size() >= Log.MOST) {
+            throw refused(Refusal.TOO_MANY.of("log", "entries", String.valueOf(Log.MOST)));
+        }
+        return new Stamp(log.last() + 1, log.last(), Optional.of(ports.now()), ports.by(), false);
+    }
+
+    /** The unit with one more entry, when that can be as things stand. */
+    Unit logged(Unit now, Entry entry) {
+        Optional<Finding> why = Now.of(now).refuses(entry, now, bench);
+        if (why.isPresent()) {
+            throw refused(why.get());
+        }
+        return now.withLog(now.log().with(entry));
+    }
+
+    /** The unit without an entry and all that hangs on it. */
+    Unit retracted(int no, String reason) {
+        if (unit.log().entry(no).isEmpty()) {
+            throw noSuch("entry", String.valueOf(no));
+        }
+        SortedSet<Integer> gone = Now.hangingOn(no, unit, bench);
+        return retracted(unit, gone, reason);
+    }
+
+    Unit retracted(Unit from, Set<Integer> gone, String reason) {
+        return from.withLog(from.log().with(new Entry.Retracted(stamp(from.log()), new TreeSet<>(gone), reason)));
+    }
+
+    /** What was found, or what the record says, can only change where the log still holds. */
+    Unit stillHolds(Unit next, Bench then) {
+        Now.broken(next, then).ifPresent(e -> {
+            throw refused(Refusal.LOG_SAYS_OTHERWISE.of("log", String.valueOf(e.no())));
+        });
+        return next;
+    }
+}

@@ -1,0 +1,329 @@
+package zephyrridge.core.job;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Readout;
+
+/**
+ * One machine as far as its upgrade has come. Immutable; {@link Change} gives the next one. What is in it now, what is off,
+ * which fit lines are done and what is proven stand nowhere: they follow from the log ({@link Now}, {@link FitLine}, {@link Proof}).
+ *
+ * @param deviations what is otherwise in this very machine than in its record
+ * @param modules by key
+ * @param asFound module key by position, as the machine came in
+ * @param alternatives layouts one might choose, the one on the table first
+ * @param chosen id of the alternative that was decided on
+ * @param log what was done
+ * @param accepted differences that somebody took upon themselves, with the reason
+ * @param before readings before anything was changed
+ * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
+ */
+public record Unit(
+        Intake intake,
+        Deviations deviations,
+        SortedMap<String, JobModule> modules,
+        SortedMap<String, String> asFound,
+        List<Alternative> alternatives,
+        Optional<String> chosen,
+        Log log,
+        List<Acceptance> accepted,
+        Readout before,
+        List<Photo> photos,
+        Readings readings,
+        Optional<Closing> closing) {
+
+    /** @param field the reading; empty for a start that failed */
+    public record Acceptance(int start, Optional<Comparison.Field> field, String reason, String by) {}
+
+    /**
+     * @param grade what the proof had reached; {@code wanted} what the house asked for
+     * @param note what the owner is told
+     * @param inParts name of who decided to hand it back with something off; empty where it was closed
+     * @param houseVersion {@code ruleVersion} what it was judged by
+     */
+    public record Closing(Grade grade, Grade wanted, String note, String inParts, int houseVersion, int ruleVersion) {
+        public boolean proven() {
+            return grade != Grade.NONE && grade != Grade.OLD_RULE && grade.reaches(wanted);
+        }
+    }
+
+    /** @param id of the picture; {@code caption} what it shows, maybe empty */
+    public record Photo(String id, String caption) {}
+
+    public static final Unit NEW = new Unit(
+            Intake.EMPTY,
+            Deviations.NONE,
+            new TreeMap<>(),
+            new TreeMap<>(),
+            List.of(Alternative.FIRST),
+            Optional.empty(),
+            Log.EMPTY,
+            List.of(),
+            Readout.NOTHING,
+            List.of(),
+            Readings.NONE,
+            Optional.empty());
+
+    public Unit {
+        modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
+        asFound = Collections.unmodifiableSortedMap(new TreeMap<>(asFound));
+        alternatives = List.copyOf(alternatives);
+        accepted = List.copyOf(accepted);
+        photos = List.copyOf(photos);
+    }
+
+    /** The alternative that moves go into. */
+    public Alternative onTheTable() {
+        return alternatives.get(0);
+    }
+
+    public boolean isChosen() {
+        return chosen.filter(onTheTable().id()::equals).isPresent();
+    }
+
+    public Unit withIntake(Intake next) {
+        return with(b -> b.intake = next);
+    }
+
+    public Unit withDeviations(Deviations next) {
+        return with(b -> b.deviations = next);
+    }
+
+    public Unit withModule(JobModule module) {
+        return with(b -> b.modules.put(module.key(), module));
+    }
+
+    /** A key that no module of this job has or had: one above the highest that is named anywhere. */
+    public String freshModuleKey() {
+        SortedSet<String> named = new TreeSet<>(modules.keySet());
+        log.entries().forEach(e -> {
+            if (e instanceof Entry.Moved m) {
+                named.add(m.module());
+            }
+        });
+        return "m"
+                + (named.stream()
+                                .mapToInt(k -> Integer.parseInt(k.substring(1)))
+                                .max()
+                                .orElse(0)
+                        + 1);
+    }
+
+    /** Takes a module out of the job and out of all layouts; one that the log speaks of stays. */
+    Unit withoutModule(String key) {
+        return with(b -> {
+            b.modules.remove(key);
+            b.asFound.values().removeIf(key::equals);
+            b.plan(p -> p.values().removeIf(key::equals));
+        });
+    }
+
+    /** Says what was in a position when the machine came; "" for empty. */
+    Unit withFound(String position, String key) {
+        return with(b -> {
+            b.asFound.values().removeIf(key::equals);
+            if (key.isEmpty()) {
+                b.asFound.remove(position);
+            } else {
+                b.asFound.put(position, key);
+            }
+        });
+    }
+
+    /** Plans a module into a position, from wherever the plan had it; "" empties the position. A changed plan is no longer chosen. */
+    Unit withPlanned(String position, String key) {
+        SortedMap<String, String> whole = plannedModules();
+        return with(b -> {
+            b.plan(p -> {
+                if (!key.isEmpty()) {
+                    whole.forEach((at, there) -> {
+                        if (there.equals(key)) {
+                            p.put(at, "");
+                        }
+                    });
+                }
+                p.put(position, key);
+            });
+        });
+    }
+
+    Unit withPlanReset() {
+        return with(b -> b.plan(Map::clear));
+    }
+
+    Unit withoutPosition(String position) {
+        return with(b -> {
+            b.deviations = b.deviations.withMissing(position, true);
+            b.plan(p -> p.remove(position));
+        });
+    }
+
+    Unit withChosen(boolean decided) {
+        return with(b -> b.chosen = decided ? Optional.of(onTheTable().id()) : Optional.empty());
+    }
+
+    public Unit withLog(Log next) {
+        return with(b -> b.log = next);
+    }
+
+    Unit withAccepted(Acceptance acceptance) {
+        List<Acceptance> next = new ArrayList<>(accepted);
+        next.removeIf(a -> a.start() == acceptance.start() && a.field().equals(acceptance.field()));
+        next.add(acceptance);
+        return with(b -> b.accepted = next);
+    }
+
+    Unit withBefore(Readout readout) {
+        return with(b -> b.before = readout);
+    }
+
+    Unit withPhotos(List<Photo> next) {
+        return with(b -> b.photos = next);
+    }
+
+    Unit withReadings(Readings next) {
+        return with(b -> b.readings = next);
+    }
+
+    Unit withClosing(Optional<Closing> next) {
+        return with(b -> b.closing = next);
+    }
+
+    /** Module key by position as the plan on the table has it. */
+    public SortedMap<String, String> plannedModules() {
+        SortedMap<String, String> whole = new TreeMap<>(asFound);
+        onTheTable().planned().forEach((position, key) -> {
+            if (key.isEmpty()) {
+                whole.remove(position);
+            } else {
+                whole.put(position, key);
+            }
+        });
+        return whole;
+    }
+
+    /** Whether anything at all is known of what is in it: until then it is not read, which is another thing than empty. */
+    public boolean isLookedAt() {
+        return !asFound.isEmpty()
+                || !before.isEmpty()
+                || !readings.equals(Readings.NONE)
+                || !deviations.equals(Deviations.NONE);
+    }
+
+    /** A layout of this machine out of module keys; a key at a position that the record does not have is left out. */
+    public Layout layout(MachineRecord record, Map<String, String> keys) {
+        Map<String, ModuleSpec> specs = new LinkedHashMap<>();
+        keys.forEach((position, key) -> {
+            if (record.hasPosition(position) && modules.containsKey(key)) {
+                specs.put(position, modules.get(key).spec());
+            }
+        });
+        return Layout.of(record, specs, deviations.absent());
+    }
+
+    /**
+     * Tags of drawer modules that nobody else can have: those of the chosen plan, and those that have left their bin. What is
+     * only tried stays free for others.
+     */
+    public SortedSet<String> heldTags() {
+        SortedSet<String> keys = new TreeSet<>();
+        if (isChosen()) {
+            keys.addAll(plannedModules().values());
+        }
+        for (Entry e : log.happened()) {
+            if (e instanceof Entry.Moved m) {
+                if (m.to().kind() == Place.Kind.BIN) {
+                    keys.remove(m.module());
+                } else {
+                    keys.add(m.module());
+                }
+            }
+        }
+        SortedSet<String> tags = new TreeSet<>();
+        for (String key : keys) {
+            Optional.ofNullable(modules.get(key)).flatMap(JobModule::tag).ifPresent(tags::add);
+        }
+        return tags;
+    }
+
+    private Unit with(java.util.function.Consumer<Draft> edit) {
+        Draft b = new Draft(this);
+        edit.accept(b);
+        return b.unit();
+    }
+
+    /** A unit on its way to the next. */
+    private static final class Draft {
+        Intake intake;
+        Deviations deviations;
+        final SortedMap<String, JobModule> modules;
+        final SortedMap<String, String> asFound;
+        final List<Alternative> alternatives;
+        Optional<String> chosen;
+        Log log;
+        List<Acceptance> accepted;
+        Readout before;
+        List<Photo> photos;
+        Readings readings;
+        Optional<Closing> closing;
+
+        Draft(Unit u) {
+            intake = u.intake;
+            deviations = u.deviations;
+            modules = new TreeMap<>(u.modules);
+            asFound = new TreeMap<>(u.asFound);
+            alternatives = new ArrayList<>(u.alternatives);
+            chosen = u.chosen;
+            log = u.log;
+            accepted = u.accepted;
+            before = u.before;
+            photos = u.photos;
+            readings = u.readings;
+            closing = u.closing;
+        }
+
+        /** Changes the alternative on the table; when it is another one then, it has to be chosen again. */
+        void plan(java.util.function.Consumer<SortedMap<String, String>> edit) {
+            Alternative now = alternatives.get(0);
+            SortedMap<String, String> next = new TreeMap<>(now.planned());
+            edit.accept(next);
+            alternatives.set(0, now.with(next));
+            if (!next.equals(now.planned())) {
+                chosen = Optional.empty();
+            }
+        }
+
+        Unit unit() {
+            // Plan entries that say what is so anyway are dropped, so that "changed" stays true.
+            Alternative was = alternatives.get(0);
+            SortedMap<String, String> tidy = new TreeMap<>(was.planned());
+            tidy.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
+            alternatives.set(0, was.with(tidy));
+            return new Unit(
+                    intake,
+                    deviations,
+                    modules,
+                    asFound,
+                    alternatives,
+                    chosen,
+                    log,
+                    accepted,
+                    before,
+                    photos,
+                    readings,
+                    closing);
+        }
+    }
+}

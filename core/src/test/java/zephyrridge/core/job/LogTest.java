@@ -1,0 +1,215 @@
+package zephyrridge.core.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import zephyrridge.core.machine.SlotModel;
+
+/** The log as state: what hangs on an entry goes with it, and no sequence of changes breaks what must always hold. */
+class LogTest {
+    @Test
+    void takingAFittingBackTakesItsStartsAlong() {
+        Walk w = new Walk()
+                .planned()
+                .opened()
+                .does(Walk.fit("B1"))
+                .closed()
+                .does(Walk.start(), Walk.read("firmwareTotal", "12 GB"));
+        int entries = w.unit().log().entries().size();
+        w.does(new Change.ConfirmFit("B1", false, Optional.empty()));
+        assertThat(w.unit().log().entries()).as("nothing is taken out of a log").hasSize(entries + 1);
+        assertThat(w.unit().log().starts()).isEmpty();
+        assertThat(w.assess().inIt()).containsOnly(Map.entry("A1", "m1"));
+        assertThat(w.assess().fitLines().get(0).done()).isFalse();
+    }
+
+    @Test
+    void retractingAPowerStepTakesAllThatNeededIt() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        int powerDown = w.unit().log().happened().get(0).no();
+        w.does(new Change.Retract(powerDown, "it was only asleep"));
+        assertThat(w.assess().now().isClosed()).isTrue();
+        assertThat(w.assess().inIt()).doesNotContainKey("B1");
+        assertThat(w.refused(new Change.Retract(powerDown, ""))).isEqualTo("NO_SUCH");
+    }
+
+    @Test
+    void whatWasFoundCannotBeSaidAgainstTheLog() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        w.does(Walk.typed(Walk.D8));
+        assertThat(w.refused(new Change.PlaceFound("B1", Optional.of("m3")))).isEqualTo("LOG_SAYS_OTHERWISE");
+        assertThat(w.refused(new Change.RemoveModule("m2"))).isEqualTo("MODULE_IN_LOG");
+    }
+
+    @Test
+    void aModuleIsInOnePlaceWhateverAFaultTestDoes() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        assertThat(w.refused(new Change.MoveModule("m2", Place.Kind.POSITION, "A1")))
+                .isEqualTo("SOCKET_TAKEN");
+        w.does(
+                new Change.MoveModule("m1", Place.Kind.TRAY, ""),
+                new Change.MoveModule("m2", Place.Kind.POSITION, "A1"));
+        assertThat(w.assess().inIt()).containsOnly(Map.entry("A1", "m2"));
+        assertThat(w.assess().now().modulesAt(Place.Kind.TRAY)).containsExactly("m1");
+        w.does(new Change.Reseat("A1"));
+    }
+
+    /** An eye that sees nothing there is a fact of this machine: the plan goes without that position at once. */
+    @Test
+    void aPhantomPositionLeavesThePlan() {
+        Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"), Walk.typed(Walk.D8), Walk.plan("B2", "m2"));
+        w.does(new Change.SayWhatIsSeen("B2", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty()));
+        assertThat(w.bench().record().hasPosition("B2")).isFalse();
+        assertThat(w.unit().plannedModules()).doesNotContainKey("B2");
+        assertThat(w.refused(Walk.plan("B2", "m2"))).isEqualTo("NO_SUCH");
+        assertThat(w.refused(new Change.SayWhatIsSeen(
+                        "A1", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty())))
+                .isEqualTo("POSITION_NEEDED");
+        w.does(new Change.SayMissing("B2", false), Walk.plan("B2", "m2"));
+    }
+
+    /** Evidence taken after a module moved does not speak of the machine as found. */
+    @Test
+    void evidenceIsDated() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        w.does(new Change.SayWhatIsSeen("B1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+        w.does(new Change.SayWhatIsSeen("A1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+        var rows = AsFound.survey(w.bench(), w.unit(), Map.of()).rows();
+        assertThat(rows.get(0).verdict().orElseThrow().slot().seen()).contains(SlotModel.State.FILLED);
+        assertThat(rows.get(1).verdict().orElseThrow().slot().seen())
+                .as("B1 was filled by us")
+                .isEmpty();
+    }
+
+    private static List<Change> candidates(Walk w, Random r) {
+        String[] positions = {"A1", "B1", "B2", "nowhere"};
+        String position = positions[r.nextInt(positions.length)];
+        String key = "m" + (1 + r.nextInt(4));
+        String[] steps = {
+            "power-down",
+            "unplug",
+            "ground",
+            "drain",
+            "off:base",
+            "off:plug",
+            "off:plate",
+            "off:hatch",
+            "on:base",
+            "on:plug",
+            "on:plate",
+            "on:hatch"
+        };
+        List<Change> all = new ArrayList<>(List.of(
+                Walk.found(r.nextBoolean() ? Walk.D4 : Walk.D8, position),
+                Walk.typed(Walk.D8),
+                Walk.plan(position, key),
+                Walk.plan(position, null),
+                new Change.ResetPlan(),
+                new Change.ChoosePlan(r.nextInt(4) > 0),
+                new Change.PlaceFound(position, Optional.of(key)),
+                new Change.PlaceFound(position, Optional.empty()),
+                new Change.RemoveModule(key),
+                new Change.ConfirmFit(position, r.nextInt(4) > 0, Optional.empty()),
+                new Change.MoveModule(key, Place.Kind.values()[r.nextInt(6)], position),
+                new Change.Reseat(position),
+                new Change.LogStart(Entry.Outcome.values()[r.nextInt(4)], "", Optional.empty()),
+                Walk.read("firmwareTotal", "12 GB", "rate", "2400", "positionsFilled", "2"),
+                new Change.Retract(1 + r.nextInt(Math.max(1, w.unit().log().last())), ""),
+                new Change.SayMissing(position, r.nextInt(3) > 0),
+                new Change.CloseJob("", Optional.empty()),
+                new Change.ReopenJob(),
+                Walk.battery(Intake.Battery.values()[r.nextInt(7)])));
+        Assessment a = w.assess();
+        a.opening().stream().filter(s -> !s.done()).findFirst().ifPresent(s -> {
+            for (int i = 0; i < 8; i++) {
+                all.add(Walk.tick(s.id()));
+            }
+        });
+        a.fitLines().stream().filter(l -> !l.done()).forEach(l -> {
+            for (int i = 0; i < 5; i++) {
+                all.add(Walk.fit(l.position().id()));
+            }
+        });
+        a.now().inIt().keySet().forEach(p -> all.add(new Change.Reseat(p)));
+        for (int i = 0; i < 14; i++) {
+            all.add(new Change.TickStep(steps[r.nextInt(steps.length)], r.nextInt(5) > 0));
+        }
+        return all;
+    }
+
+    /** 28,000 random changes and retractions, most of them refused; what must always hold does after each. */
+    @Test
+    void noSequenceOfChangesBreaksAnything() {
+        Set<String> done = new HashSet<>();
+        for (int round = 0; round < 70; round++) {
+            Random r = new Random(7000 + round);
+            Walk w = new Walk().answered();
+            if (round % 2 == 0) {
+                w = new Walk().planned();
+            }
+            for (int i = 0; i < 400; i++) {
+                List<Change> all = candidates(w, r);
+                Change change = all.get(r.nextInt(all.size()));
+                Outcome outcome = w.attempt(change);
+                if (outcome instanceof Outcome.Applied applied) {
+                    w.work = applied.work();
+                    done.add(change.getClass().getSimpleName());
+                    holds(w, change);
+                }
+            }
+        }
+        assertThat(done)
+                .contains(
+                        "ConfirmFit",
+                        "MoveModule",
+                        "LogStart",
+                        "Retract",
+                        "TickStep",
+                        "Reseat",
+                        "CloseJob",
+                        "SayMissing");
+    }
+
+    private static void holds(Walk w, Change change) {
+        Unit unit = w.unit();
+        Assessment a = w.assess();
+        Now now = a.now();
+        // No position holds two modules: as many are in it as places say.
+        long inside = now.places().values().stream().filter(Place::isPosition).count();
+        assertThat(now.inIt()).as(change.toString()).hasSize((int) inside);
+        for (FitLine line : a.fitLines()) {
+            boolean is = now.inIt()
+                    .getOrDefault(line.position().id(), "")
+                    .equals(unit.plannedModules().getOrDefault(line.position().id(), ""));
+            assertThat(line.done()).as(change.toString()).isEqualTo(is);
+        }
+        // What is off exists, came off after all that lies over it, and never before power and plug.
+        assertThat(w.bench().record().access().parts()).extracting(p -> p.id()).containsAll(now.off());
+        for (int i = 0; i < now.off().size(); i++) {
+            var part = w.bench().record().access().part(now.off().get(i)).orElseThrow();
+            assertThat(now.off().subList(0, i)).as(change.toString()).containsAll(part.needsOff());
+        }
+        // Each start keeps the arrangement it had, and the whole log replays.
+        Map<String, String> said = new HashMap<>();
+        unit.log().starts().forEach(s -> assertThat(s.arrangement())
+                .isEqualTo(Now.at(unit, s.no()).inIt()));
+        assertThat(said).isEmpty();
+        assertThat(Now.broken(unit, w.bench())).as(change.toString()).isEmpty();
+        if (a.proof().proven()) {
+            assertThat(now.inIt()).isEqualTo(unit.plannedModules());
+            assertThat(now.off()).isEmpty();
+            assertThat(unit.isChosen()).isTrue();
+            assertThat(unit.log().starts()).isNotEmpty();
+        }
+        assertThat(unit.closing().isPresent() && unit.intake().battery() == Intake.Battery.SWOLLEN)
+                .isFalse();
+    }
+}

@@ -1,0 +1,215 @@
+package zephyrridge.core.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.house.HouseRules;
+
+/** power before hands, at every opening anew. */
+class StepOrderTest {
+    @Test
+    void stepsInOrder() {
+        assertThat(new Walk().planned().assess().opening())
+                .extracting(WorkStep::id)
+                .containsExactly("power-down", "unplug", "ground", "off:base", "off:plug", "drain", "off:plate");
+    }
+
+    /** The plug lies elsewhere than the way to this socket; it comes out all the same, and first. */
+    @Test
+    void aPlugThatCanBeReachedComesOutAlsoOffTheWay() {
+        Walk w = new Walk()
+                .answered()
+                .does(
+                        Walk.found(Walk.D4, "A1"),
+                        Walk.typed(Walk.D8),
+                        Walk.plan("B2", "m2"),
+                        new Change.ChoosePlan(true));
+        assertThat(w.assess().opening())
+                .extracting(WorkStep::id)
+                .containsExactly("power-down", "unplug", "ground", "off:base", "off:plug", "drain", "off:hatch");
+        w.does(Walk.battery(Intake.Battery.NONE_FITTED));
+        assertThat(w.assess().opening())
+                .extracting(WorkStep::id)
+                .containsExactly("power-down", "unplug", "ground", "drain", "off:hatch");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "unplug,STEP_POWER_DOWN_FIRST,''",
+        "off:base,STEP_POWER_DOWN_FIRST,''",
+        "off:base,STEP_UNPLUG_FIRST,power-down",
+        "drain,STEP_PLUG_FIRST,power-down unplug",
+        "drain,STEP_PLUG_FIRST,power-down unplug off:base",
+        "off:plate,STEP_LIES_BELOW,power-down unplug off:base",
+        "off:plate,STEP_DRAIN_FIRST,power-down unplug off:base off:plug",
+        "off:plug,STEP_LIES_BELOW,power-down unplug",
+    })
+    void outOfOrderIsRefused(String step, String code, String before) {
+        Walk w = new Walk().planned();
+        for (String done : before.split(" ")) {
+            if (!done.isEmpty()) {
+                w.does(Walk.tick(done));
+            }
+        }
+        assertThat(w.refused(Walk.tick(step))).isEqualTo(code);
+    }
+
+    @Test
+    void nothingIsFittedBehindAClosedWay() {
+        Walk w = new Walk().planned();
+        assertThat(w.refused(Walk.fit("B1"))).isEqualTo("STEP_POWER_DOWN_FIRST");
+        w.does(
+                Walk.tick("power-down"),
+                Walk.tick("unplug"),
+                Walk.tick("off:base"),
+                Walk.tick("off:plug"),
+                Walk.tick("drain"));
+        assertThat(w.refused(Walk.fit("B1"))).isEqualTo("WAY_CLOSED");
+        w.does(Walk.tick("off:plate"), Walk.fit("B1"));
+        assertThat(w.assess().inIt()).containsEntry("B1", "m2");
+    }
+
+    @Test
+    void everyStartAsksForThePowerStepsAgain() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1")).closed().does(Walk.start());
+        assertThat(w.assess().now().down()).isFalse();
+        w.does(Walk.plan("B1", null), new Change.ChoosePlan(false));
+        assertThat(w.assess().opening()).noneMatch(WorkStep::done);
+        assertThat(w.refused(Walk.tick("off:base"))).isEqualTo("STEP_POWER_DOWN_FIRST");
+    }
+
+    /** A plug that was put back makes it live again. */
+    @Test
+    void drainIsAskedAgainAfterThePlugWasBack() {
+        Walk w = new Walk().planned().opened().does(Walk.tick("on:plate"), Walk.tick("on:plug"), Walk.tick("off:plug"));
+        assertThat(w.refused(Walk.tick("off:plate"))).isEqualTo("STEP_DRAIN_FIRST");
+    }
+
+    @Test
+    void closesInReverseWithTheStartWhereTheHouseWantsIt() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        assertThat(w.assess().closing())
+                .extracting(WorkStep::id)
+                .containsExactly("on:plate", "on:plug", "test-start", "on:base");
+        assertThat(w.refused(Walk.tick("on:base"))).isEqualTo("STEP_COVERS");
+        Walk first = new Walk(
+                        Walk.LAPTOP,
+                        new HouseRules(
+                                HouseRules.Battery.PLUG_OUT_WHERE_REACHABLE,
+                                HouseRules.Closing.CLOSE_FIRST,
+                                HouseRules.Proof.SEEN))
+                .planned()
+                .opened()
+                .does(Walk.fit("B1"));
+        assertThat(first.assess().closing())
+                .extracting(WorkStep::id)
+                .containsExactly("on:plate", "on:plug", "on:base", "test-start");
+    }
+
+    @Test
+    void aStartWithTheInsideOpenIsRefused() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
+        assertThat(w.refused(Walk.start())).isEqualTo("START_WITH_OFF");
+        w.does(Walk.tick("on:plate"), Walk.tick("on:plug"), Walk.start());
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "GOOD,NONE,NOT_ENCRYPTED,false",
+        "SWOLLEN,NONE,NOT_ENCRYPTED,true",
+        "MADE_SAFE,NONE,NOT_ENCRYPTED,false",
+        "NOT_LOOKED,NONE,NOT_ENCRYPTED,false",
+        "NOT_KNOWN,NONE,NOT_ENCRYPTED,false",
+        "GOOD,NOT_LOOKED,NOT_ENCRYPTED,true",
+        "GOOD,PRESENT_NOT_ASKED,NOT_ENCRYPTED,true",
+        "GOOD,OWNER_REFUSES,NOT_ENCRYPTED,true",
+        "GOOD,OWNER_AGREES,KEY_AT_HAND,false",
+        "GOOD,NOT_KNOWN,KEY_AT_HAND,false",
+        "NONE_FITTED,NONE,NOT_ASKED,true",
+        "GOOD,NONE,KEY_MISSING,true",
+        "GOOD,NONE,OWNER_ACCEPTS,false",
+        "GOOD,NONE,NOT_KNOWN,false"
+    })
+    void theGatesOfAnyOpening(Intake.Battery battery, Intake.Seal seal, Intake.Encryption key, boolean shut) {
+        Walk w = new Walk()
+                .planned()
+                .does(Walk.intake(seal, battery, key), Walk.tick("power-down"), Walk.tick("unplug"));
+        assertThat(Gates.isShut(w.assess().openingGates())).isEqualTo(shut);
+        String first = battery == Intake.Battery.NONE_FITTED ? "drain" : "off:base";
+        assertThat(w.attempt(Walk.tick(first)) instanceof Outcome.Refused).isEqualTo(shut);
+        if (battery == Intake.Battery.NOT_KNOWN || seal == Intake.Seal.NOT_KNOWN) {
+            assertThat(w.assess().openingGates())
+                    .as("not known is not passed over")
+                    .isNotEmpty();
+        }
+    }
+
+    @Test
+    void clearingNeedsTheKeyAndTheSettings() {
+        Walk w = new Walk()
+                .planned()
+                .does(Walk.intake(Intake.Seal.NONE, Intake.Battery.GOOD, Intake.Encryption.NOT_KNOWN));
+        assertThat(w.refused(new Change.ClearSettings(true))).isEqualTo("GATE_CLEAR_WITHOUT_KEY");
+        // A model that forgets its settings while unplugged is opened under both gates, and nothing is said twice.
+        assertThat(Gates.opening(w.unit().intake(), true).stream()
+                        .filter(f -> f.severity() == Severity.STOP)
+                        .map(f -> f.evidence()))
+                .doesNotHaveDuplicates();
+        w.answered().does(new Change.ClearSettings(true), new Change.ClearSettings(false));
+        assertThat(w.unit().log().happened()).noneMatch(Entry.Acted.class::isInstance);
+    }
+
+    @Test
+    void aPlanThatIsNotChosenIsNotFitted() {
+        Walk w = new Walk().planned().does(new Change.ChoosePlan(false)).opened();
+        assertThat(w.refused(Walk.fit("B1"))).isEqualTo("GATE_PLAN_NOT_CHOSEN");
+        assertThat(new Walk().answered().refused(new Change.ChoosePlan(true))).isEqualTo("NOTHING_PLANNED");
+    }
+
+    @Test
+    void anUnreadMachineIsNotOneWithoutMemory() {
+        Walk w = new Walk().answered();
+        assertThat(Walk.codes(w.assess().found().findings()))
+                .doesNotContain("NO_MEMORY")
+                .contains("READ_NOTHING_YET");
+        assertThat(w.assess().found().has(Severity.STOP)).isFalse();
+        assertThat(w.assess().trail().statusOf(Station.READ)).isEqualTo(Trail.Status.OPEN);
+        // Once somebody looked and found nothing, it is.
+        w.does(new Change.SayWhatIsSeen(
+                "A1", Optional.of(zephyrridge.core.machine.SlotModel.State.EMPTY), Optional.empty(), Optional.empty()));
+        assertThat(Walk.codes(w.assess().found().findings())).contains("NO_MEMORY");
+    }
+
+    @Test
+    void takeInIsDoneOnlyWithItsGatesAnswered() {
+        Walk w = new Walk();
+        assertThat(w.assess().trail().statusOf(Station.TAKE_IN)).isEqualTo(Trail.Status.OPEN);
+        assertThat(w.answered().assess().trail().statusOf(Station.TAKE_IN)).isEqualTo(Trail.Status.DONE);
+    }
+
+    @Test
+    void whatIsTriedStaysFree() {
+        Walk w = new Walk().stock("D-1", Walk.D8).answered().does(Walk.found(Walk.D4, "A1"));
+        w.does(new Change.PlanModule("B1", Optional.empty(), Optional.of("D-1")));
+        assertThat(w.unit().heldTags()).isEmpty();
+        w.does(new Change.ChoosePlan(true));
+        assertThat(w.unit().heldTags()).containsExactly("D-1");
+        w.does(Walk.plan("B1", null));
+        assertThat(w.unit().heldTags()).isEmpty();
+        assertThat(w.refused(new Change.TakeFromDrawer("D-1"))).isEqualTo("TAG_HERE_ALREADY");
+    }
+
+    @Test
+    void lowerBeforeUpper() {
+        List<FitLine> lines = new Walk().planned().assess().fitLines();
+        assertThat(lines).extracting(l -> l.position().id()).containsExactly("B1");
+        assertThat(lines.get(0).mistakes(java.util.Map.of(), java.util.Map.of(), Optional.of("other label")))
+                .extracting(f -> f.code().name())
+                .containsExactly("FIT_WRONG_MODULE");
+    }
+}

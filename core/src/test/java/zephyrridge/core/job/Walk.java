@@ -1,0 +1,240 @@
+package zephyrridge.core.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDateTime;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zephyrridge.core.Machines;
+import zephyrridge.core.Modules;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Side;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.survey.Survey;
+
+/** A job on its way through the core alone: the same changes a person makes, without a server. Invented machine. */
+final class Walk implements Ports {
+    static final String D8 = "8GB 1Rx8 PC4-2400T-SA1-11";
+    static final String D4 = "4GB 1Rx8 PC4-2400T-SA1-11";
+
+    /** Two sockets under the base and a plate, a plug on the way; one more behind a hatch of its own. */
+    static final MachineRecord LAPTOP = Machines.of(MemoryGeneration.DDR4, 2400, 2133)
+            .memory(1024, 256, 128)
+            .part("base", Part.Kind.COVER, Side.BOTTOM, 60)
+            .part("plug", Part.Kind.BATTERY_PLUG, Side.BOTTOM, 10, "base")
+            .part("plate", Part.Kind.PLATE, Side.BOTTOM, 10, "plug")
+            .part("hatch", Part.Kind.HATCH, Side.BOTTOM, 20)
+            .channel("A")
+            .socket("A1", "A", 1, List.of(java.util.Set.of("plate")))
+            .channel("B")
+            .socket("B1", "B", 1, List.of(java.util.Set.of("plate")))
+            .socket("B2", "B", 2, List.of(java.util.Set.of("hatch")))
+            .cap(2, null, null, 2133)
+            .cap(null, null, null, 2400)
+            .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 16)
+            .limit(LimitClaim.Source.CONTROLLER, LimitClaim.Quantity.TOTAL, 64)
+            .build();
+
+    private final MachineRecord record;
+    private final HouseRules house;
+    private final Map<String, Stock> stock = new HashMap<>();
+    final Map<String, Recognised> sources = new HashMap<>();
+    Work work;
+    String by = "ilka";
+
+    Walk() {
+        this(LAPTOP, HouseRules.DEFAULT);
+    }
+
+    Walk(MachineRecord record, HouseRules house) {
+        this.record = record;
+        this.house = house;
+        work = Work.takenIn("Valley library", "Two more years");
+    }
+
+    Bench bench() {
+        MachineRecord effective = work.unit().deviations().effective(record);
+        return new Bench(effective, new LayoutEvaluator(effective, house), house);
+    }
+
+    Walk stock(String tag, String label) {
+        stock.put(tag, new Stock(tag, label, Modules.of(label), false, Optional.empty()));
+        return this;
+    }
+
+    Unit unit() {
+        return work.unit();
+    }
+
+    Assessment assess() {
+        return Assessment.of(bench(), work);
+    }
+
+    Outcome attempt(Change change) {
+        return Change.applied(change, work, bench(), this);
+    }
+
+    Walk does(Change... changes) {
+        for (Change change : changes) {
+            Outcome outcome = attempt(change);
+            assertThat(outcome).as(change + " " + outcome).isInstanceOf(Outcome.Applied.class);
+            work = ((Outcome.Applied) outcome).work();
+        }
+        return this;
+    }
+
+    /** The code it is refused with. */
+    String refused(Change change) {
+        Outcome outcome = attempt(change);
+        assertThat(outcome).as(change.toString()).isInstanceOf(Outcome.Refused.class);
+        return ((Outcome.Refused) outcome).why().code().name();
+    }
+
+    Walk answered() {
+        return does(intake(Intake.Seal.NONE, Intake.Battery.GOOD, Intake.Encryption.NOT_ENCRYPTED));
+    }
+
+    static Change intake(Intake.Seal seal, Intake.Battery battery, Intake.Encryption key) {
+        Optional<String> none = Optional.empty();
+        return new Change.AnswerIntake(
+                none,
+                none,
+                none,
+                Optional.empty(),
+                Optional.of(seal),
+                Optional.of(battery),
+                Optional.of(key),
+                Optional.of(Intake.FirmwareSettings.NOTED),
+                Optional.empty(),
+                none,
+                none,
+                none);
+    }
+
+    static Change battery(Intake.Battery battery) {
+        Optional<String> none = Optional.empty();
+        return new Change.AnswerIntake(
+                none,
+                none,
+                none,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.of(battery),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                none,
+                none,
+                none);
+    }
+
+    static Change found(String label, String position) {
+        return new Change.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
+    }
+
+    static Change typed(String label) {
+        return new Change.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
+    }
+
+    static Change plan(String position, String key) {
+        return new Change.PlanModule(position, Optional.ofNullable(key), Optional.empty());
+    }
+
+    static Change tick(String step) {
+        return new Change.TickStep(step, true);
+    }
+
+    static Change fit(String position) {
+        return new Change.ConfirmFit(position, true, Optional.empty());
+    }
+
+    static Change start() {
+        return new Change.LogStart(Entry.Outcome.STARTED, "", Optional.empty());
+    }
+
+    static Change read(String... namesAndTexts) {
+        Map<String, String> readings = new HashMap<>();
+        for (int i = 0; i < namesAndTexts.length; i += 2) {
+            readings.put(namesAndTexts[i], namesAndTexts[i + 1]);
+        }
+        return new Change.EnterReadout(Change.Phase.AFTER, Optional.empty(), readings);
+    }
+
+    /** 4 GB in A1 found; 8 GB planned into B1 beside it, and decided on. */
+    Walk planned() {
+        return answered().does(found(D4, "A1"), typed(D8), plan("B1", "m2"), new Change.ChoosePlan(true));
+    }
+
+    Walk opened() {
+        assess().opening().stream().filter(s -> !s.done()).forEach(s -> does(tick(s.id())));
+        return this;
+    }
+
+    Walk closed() {
+        // A start before the last cover may have made it live again.
+        Now now = assess().now();
+        if (!now.isClosed() && !now.down()) {
+            does(tick("power-down"), tick("unplug"));
+        }
+        assess().closing().stream()
+                .filter(s -> !s.done() && s.kind() == WorkStep.Kind.PUT_BACK)
+                .forEach(s -> does(tick(s.id())));
+        return this;
+    }
+
+    List<String> missing() {
+        return assess().proof().missing().stream().map(f -> f.code().name()).toList();
+    }
+
+    static List<String> codes(List<Finding> findings) {
+        return findings.stream().map(f -> f.code().name()).toList();
+    }
+
+    @Override
+    public Optional<Stock> stock(String tag) {
+        return Optional.ofNullable(stock.get(tag));
+    }
+
+    @Override
+    public boolean hasPhoto(String id) {
+        return true;
+    }
+
+    @Override
+    public boolean hasSource(String id) {
+        return sources.containsKey(id);
+    }
+
+    @Override
+    public Survey survey(Unit unit) {
+        return AsFound.survey(bench(), unit, sources);
+    }
+
+    @Override
+    public Optional<Work> beforeOwnLast() {
+        return Optional.empty();
+    }
+
+    @Override
+    public Optional<Work> afterOwnUndone() {
+        return Optional.empty();
+    }
+
+    @Override
+    public LocalDateTime now() {
+        return LocalDateTime.of(2031, 5, 14, 9, 30);
+    }
+
+    @Override
+    public String by() {
+        return by;
+    }
+}

@@ -1,0 +1,78 @@
+package zephyrridge.server.document;
+
+import java.util.List;
+import java.util.function.UnaryOperator;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Work;
+import zephyrridge.core.machine.MachineRecord;
+
+/**
+ * Documents as they are stored: each carries the number of its schema and is lifted, step by step, when it is read. History is
+ * never rewritten; an old document is as good as a new one.
+ */
+@Component
+public class Documents {
+    /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
+    public static final int UNIT_SCHEMA = 2;
+
+    public static final int RECORD_SCHEMA = 2;
+
+    private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS = List.of(UnitLifts::fromTicksToLog);
+    private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS = List.of(RecordLifts::provenanceOfPositions);
+    private static final String SCHEMA = "schema";
+
+    private final JsonMapper json;
+
+    Documents(JsonMapper json) {
+        this.json = json;
+    }
+
+    /** A job's document, with the order in it that old ones carry inside. */
+    public Unit unit(String stored) {
+        ObjectNode lifted = lift((ObjectNode) json.readTree(stored), UNIT_LIFTS);
+        return json.treeToValue(lifted, Unit.class);
+    }
+
+    public String write(Unit unit) {
+        ObjectNode node = json.valueToTree(unit);
+        node.put(SCHEMA, UNIT_SCHEMA);
+        return json.writeValueAsString(node);
+    }
+
+    public MachineRecord record(String stored) {
+        return json.treeToValue(lift((ObjectNode) json.readTree(stored), RECORD_LIFTS), MachineRecord.class);
+    }
+
+    public String write(MachineRecord record) {
+        ObjectNode node = json.valueToTree(record);
+        node.put(SCHEMA, RECORD_SCHEMA);
+        return json.writeValueAsString(node);
+    }
+
+    /** What turns the second job back into the first. */
+    public String undo(Work before, Work after) {
+        return json.writeValueAsString(Delta.between(json.valueToTree(after), json.valueToTree(before)));
+    }
+
+    /** The job that a step of {@link #undo} makes of this one. */
+    public Work apply(Work work, String step) {
+        JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
+        return new Work(
+                json.treeToValue(next.get("order"), Order.class), json.treeToValue(next.get("unit"), Unit.class));
+    }
+
+    private static ObjectNode lift(ObjectNode document, List<UnaryOperator<ObjectNode>> lifts) {
+        int schema = document.path(SCHEMA).asInt(1);
+        ObjectNode lifted = document;
+        for (int step = schema - 1; step < lifts.size(); step++) {
+            lifted = lifts.get(step).apply(lifted);
+        }
+        lifted.remove(SCHEMA);
+        return lifted;
+    }
+}

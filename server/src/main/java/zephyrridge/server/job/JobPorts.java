@@ -1,0 +1,74 @@
+package zephyrridge.server.job;
+
+import java.time.LocalDateTime;
+import java.util.Map;
+import java.util.Optional;
+import zephyrridge.core.job.AsFound;
+import zephyrridge.core.job.Bench;
+import zephyrridge.core.job.Ports;
+import zephyrridge.core.job.Readings;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Work;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.survey.Survey;
+import zephyrridge.server.document.Documents;
+import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.photo.Photos;
+import zephyrridge.server.reading.Sources;
+
+/** What a change looks up outside its job; lives for one transaction. */
+record JobPorts(
+        long jobId,
+        Work work,
+        Bench bench,
+        Drawer drawer,
+        Photos photos,
+        Sources sources,
+        JobHistory history,
+        Documents documents,
+        LocalDateTime now,
+        String by)
+        implements Ports {
+
+    @Override
+    public Optional<Stock> stock(String tag) {
+        return drawer.find(tag)
+                .map(m -> new Stock(
+                        tag,
+                        m.labelLine(),
+                        m.spec(),
+                        m.tested() == Drawer.Tested.BAD,
+                        m.jobId().filter(id -> id != jobId)));
+    }
+
+    @Override
+    public boolean hasPhoto(String id) {
+        return photos.contains(jobId, id);
+    }
+
+    @Override
+    public boolean hasSource(String id) {
+        return sources.contains(jobId, id);
+    }
+
+    @Override
+    public Survey survey(Unit unit) {
+        return AsFound.survey(bench, unit, content(jobId, unit, sources));
+    }
+
+    static Map<String, Recognised> content(long jobId, Unit unit, Sources sources) {
+        return sources.recognised(
+                jobId,
+                unit.readings().sources().stream().map(Readings.SourceRef::id).toList());
+    }
+
+    @Override
+    public Optional<Work> beforeOwnLast() {
+        return history.undo().map(step -> documents.apply(work, step));
+    }
+
+    @Override
+    public Optional<Work> afterOwnUndone() {
+        return history.redo().map(step -> documents.apply(work, step));
+    }
+}
