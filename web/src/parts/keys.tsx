@@ -8,6 +8,12 @@ export type KeyMap = {
   match?: (e: KeyboardEvent) => boolean;
 }[];
 
+/** What every page understands; those with nothing of their own show this. */
+export const EVERYWHERE: KeyMap = [
+  { keys: '/', does: 'find a job, module or machine' },
+  { keys: 'Esc', does: 'leave a field' },
+];
+
 /** Whether the key goes into a text that somebody types. */
 export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement;

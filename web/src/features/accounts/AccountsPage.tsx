@@ -1,3 +1,4 @@
+import { EVERYWHERE, Keys } from '../../parts/keys';
 import { Badge, Box, Button, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
@@ -25,6 +26,7 @@ export function AccountsPage() {
   });
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="64rem" mx="auto" width="full">
+      <Keys map={EVERYWHERE} />
       <Heading as="h1" size="2xl" mb="4">
         Accounts
       </Heading>

@@ -136,6 +136,8 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
     follow(key, id, queue, client);
     const made = queue;
     void made.adopt(isGone);
+    // At a reload the page before may take a moment to be gone.
+    for (const soon of [300, 1_500]) setTimeout(() => void made.adopt(isGone), soon);
     setInterval(() => void made.adopt(isGone), ADOPT_MS);
     window.addEventListener('online', queue.retry);
   }

@@ -1,3 +1,4 @@
+import { EVERYWHERE, Keys } from '../../parts/keys';
 import { Badge, Box, Button, Flex, Grid, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { useMachine, useMachineJobs } from './api';
@@ -31,6 +32,7 @@ export function MachinePage() {
   const m = machine.data;
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
+      <Keys map={EVERYWHERE} />
       <Flex gap="3" align="baseline" wrap="wrap" mb="4">
         <Heading as="h1" size="2xl" flex="1" overflowWrap="anywhere">
           {m.summary.name}

@@ -1,10 +1,11 @@
+import { EVERYWHERE, Keys } from '../../parts/keys';
 import { Box, Button, Flex, Grid, Heading, Input, Link, Stack, Text } from '@chakra-ui/react';
 import { type FormEvent, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ApiProblem } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import type { Account } from '../session';
-import { type NewMachine, useMachines, useRecordFile, useStarter } from './api';
+import { type NewMachine, useMachines, useRecordFile, useRates, useStarter } from './api';
 
 /** All machine records, and the two ways to a new one: the few facts of a first look, or a whole record from a file. */
 export function MachinesPage({ account }: { account: Account }) {
@@ -15,6 +16,7 @@ export function MachinesPage({ account }: { account: Account }) {
   const empty = machines.data?.length === 0;
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
+      <Keys map={EVERYWHERE} />
       <Flex gap="3" align="center" wrap="wrap" mb="4">
         <Heading as="h1" size="2xl" flex="1">
           Machine records
@@ -24,7 +26,7 @@ export function MachinesPage({ account }: { account: Account }) {
       {empty && (
         <Text mb="3">
           No machine is described yet. Begin with the one on your bench: what you know on the first day is
-          enough, the rest is added as it is found out.
+          enough for a first job. A record with more in it comes from a file.
         </Text>
       )}
       {writes && (adding || empty) && <NewRecord />}
@@ -59,19 +61,9 @@ export function MachinesPage({ account }: { account: Account }) {
   );
 }
 
-const GENERATIONS: NewMachine['generation'][] = ['DDR', 'DDR2', 'DDR3', 'DDR4', 'DDR5', 'LPDDR4', 'LPDDR5'];
-const RATES: Record<NewMachine['generation'], number[]> = {
-  DDR: [200, 266, 333, 400],
-  DDR2: [400, 533, 667, 800, 1066],
-  DDR3: [800, 1066, 1333, 1600, 1866, 2133],
-  DDR4: [1600, 1866, 2133, 2400, 2666, 2933, 3200],
-  DDR5: [4000, 4400, 4800, 5200, 5600, 6000, 6400],
-  LPDDR4: [3200, 3733, 4266],
-  LPDDR5: [5500, 6400, 7500],
-};
-
 function NewRecord() {
   const starter = useStarter();
+  const rates = useRates();
   const file = useRecordFile();
   const navigate = useNavigate();
   const chooser = useRef<HTMLInputElement>(null);
@@ -163,18 +155,18 @@ function NewRecord() {
           <SelectField
             label="Memory"
             value={m.generation}
-            options={GENERATIONS.map((g) => [g, g])}
+            options={Object.keys(rates).map((g) => [g, g])}
             onChange={(g) =>
               set({
                 generation: g as NewMachine['generation'],
-                topRate: RATES[g as NewMachine['generation']].at(-1),
+                topRate: rates[g as NewMachine['generation']]?.at(-1) ?? m.topRate,
               })
             }
           />
           <SelectField
             label="Top rate, MT/s"
             value={String(m.topRate)}
-            options={RATES[m.generation].map((r) => [String(r), String(r)])}
+            options={(rates[m.generation] ?? [m.topRate]).map((r) => [String(r), String(r)])}
             onChange={(r) => set({ topRate: Number(r) })}
           />
           <SelectField

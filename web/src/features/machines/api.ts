@@ -11,6 +11,16 @@ export function useMachines() {
   });
 }
 
+/** The standard rates of each generation, as the core has them. */
+export function useRates(): Partial<Record<NewMachine['generation'], number[]>> {
+  const rates = useQuery({
+    queryKey: ['rates'],
+    queryFn: () => api.get<Schemas['GenerationRates'][]>('/api/rates'),
+    staleTime: Infinity,
+  });
+  return Object.fromEntries((rates.data ?? []).map((g) => [g.generation, g.rates]));
+}
+
 export function useMachine(id: string) {
   return useQuery({
     queryKey: ['machine', id],

@@ -8,6 +8,7 @@ import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
 import type { StationProps } from './props';
 import { ReadoutFields } from './ReadoutFields';
+import { Steps } from './Steps';
 
 /** What to expect, written down before the start; each start with what was read at it; and what that proves. */
 export function ProveStation({ job, change, readOnly }: StationProps) {
@@ -17,6 +18,14 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   return (
     <Stack gap="4">
       <Expected job={job} readOnly={readOnly} />
+      {job.closingSteps.some((s) => s.kind === 'PUT_BACK') && (
+        <Box as="section" aria-label="Close up">
+          <Heading as="h2" size="md" mb="2">
+            Close up, as far as the start needs it
+          </Heading>
+          <Steps job={job.id} steps={job.closingSteps} disabled={readOnly} change={change} />
+        </Box>
+      )}
       {!readOnly && <NewStart job={job} change={change} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
       {start && (
@@ -119,7 +128,7 @@ function Expected({ job, readOnly }: { job: JobView; readOnly: boolean }) {
       {!readOnly && (
         <Flex gap="2" wrap="wrap" mt="3">
           <StartTimer job={job.id} kind="TRAINING" seconds={e.firstStartSeconds} />
-          <StartTimer job={job.id} kind="MEMORY_TEST" seconds={Math.max(60, e.testPassMinutes * 60)} />
+          <StartTimer job={job.id} kind="MEMORY_TEST" seconds={e.testPassMinutes * 60} />
         </Flex>
       )}
     </Box>

@@ -13,7 +13,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
-import zephyrridge.server.demo.DemoAccounts;
+import zephyrridge.server.account.DemoAccounts;
 
 /**
  * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
@@ -103,7 +103,7 @@ class KillTest {
             // One write may have been kept whose answer did not arrive any more.
             assertThat(version).as("job %d", a.job()).isBetween(a.version(), a.version() + 1);
             if (version == a.version()) {
-                assertThat(job.at("/intake/wish").asString()).isEqualTo(a.text());
+                assertThat(job.at("/order/wish").asString()).isEqualTo(a.text());
             }
             JsonNode events = client.get("/api/jobs/" + a.job() + "/events").json();
             assertThat(events.size()).as("events of job %d", a.job()).isEqualTo((int) version);

@@ -24,7 +24,7 @@ class ReadJourneyTest {
         byte[] chip = api.getBytes("/api/drawer/D-001/spd");
         Technician t = new Technician(browser.newPage(server.address()))
                 .signIn("ilka")
-                .takeIn("Halmira Panel 27", "School, room 5", "As room 3");
+                .takeIn("Halmira Panel 24", "School, room 5", "As room 3");
         t.go("Read");
         t.page.locator("[data-sources]").setInputFiles(new FilePayload[] {
             new FilePayload("table.bin", "application/octet-stream", table),
@@ -72,9 +72,9 @@ class ReadJourneyTest {
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules found")))
                 .containsText("8 GB 1Rx8 DDR4-2666");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/([0-9]+).*", "$1"));
-        JsonNode job = api.get("/api/jobs/" + id + "/export").json().get("job");
+        JsonNode job = api.get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/asFound").size()).isEqualTo(2);
-        assertThat(job.at("/before/firmwareTotal").asString()).isEqualTo("16 GiB");
+        assertThat(job.at("/before/firmwareTotal").asString()).isEqualTo("32 GiB");
         assertThat(t.complaints).isEmpty();
     }
 }

@@ -9,10 +9,13 @@ import com.microsoft.playwright.options.BoundingBox;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
-import zephyrridge.server.demo.DemoAccounts;
+import zephyrridge.server.account.DemoAccounts;
 
 /** What a technician does on the page, in their words. Errors on the browser's console are collected: there must be none. */
 final class Technician {
+    /** The grades, as the page words them. */
+    private static final Pattern PROVEN = Pattern.compile("(Seen|Tested|Soaked): ");
+
     final Page page;
     final List<String> complaints = new ArrayList<>();
 
@@ -112,6 +115,29 @@ final class Technician {
             kept();
             assertThat(open).hasCount(left - 1);
         }
+        return this;
+    }
+
+    /** Decides on the plan; then it is what opening, fitting and proving follow. */
+    Technician choosePlan() {
+        button("Choose this plan").click();
+        assertThat(page.getByText(Pattern.compile("This plan is chosen"))).isVisible();
+        return kept();
+    }
+
+    /** Switches the machine on, and it comes up. */
+    Technician start() {
+        int before = page.locator("[data-start]").count();
+        button("It came up").click();
+        assertThat(page.locator("[data-start]")).hasCount(before + 1);
+        return kept();
+    }
+
+    /** What is said at Hand back once the machine is whole again. */
+    Technician proven() {
+        assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Hand back"))
+                        .getByText(PROVEN))
+                .isVisible();
         return this;
     }
 

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
-import zephyrridge.server.demo.DemoAccounts;
+import zephyrridge.server.account.DemoAccounts;
 
 /** The start command, used as a person does. */
 @ExtendWith(Browser.class)
@@ -60,7 +60,7 @@ class ZephyrCommandTest {
                 .contains("Database:    does not run");
         Installation.Said again = zephyr.zephyr("demo");
         assertThat(again.code()).as(again.text()).isZero();
-        assertThat(ilka().get("/api/jobs/" + id).json().at("/intake/owner").asString())
+        assertThat(ilka().get("/api/jobs/" + id).json().at("/order/owner").asString())
                 .isEqualTo("Kept through a crash");
 
         // An afresh demo has its stories and nothing else.
@@ -178,7 +178,7 @@ class ZephyrCommandTest {
         assertThat(t.page.getByText("3 changes wait")).isVisible();
         assertThat(zephyr.zephyr("demo").code()).isZero();
         t.kept();
-        JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().get("job");
+        JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/intake/condition").asString()).isEqualTo("Typed while nobody answered");
         assertThat(job.at("/intake/battery").asString()).isEqualTo("WORN");
         assertThat(job.at("/before/firmwareTotal").asString()).isEqualTo("16 GiB");

@@ -504,6 +504,9 @@ public sealed interface Change {
                 return s.work.with(s.unit.withBefore(ReadoutTyped.enter(s.unit.before(), readings)));
             }
             List<Entry.Started> starts = s.unit.log().starts();
+            if (starts.isEmpty()) {
+                throw s.refused(Refusal.NO_START_YET.of("start", ""));
+            }
             Entry.Started at = starts.stream()
                     .filter(e -> start.map(no -> no == e.no()).orElse(e == starts.get(starts.size() - 1)))
                     .findFirst()

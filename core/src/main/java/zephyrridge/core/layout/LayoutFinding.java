@@ -24,6 +24,8 @@ public enum LayoutFinding implements FindingCode {
     FIT_HEIGHT(Height.class),
     FIT_POSITION_ABSENT(Absent.class),
     MIX_BUFFERING(BufferingMixed.class),
+    MIX_CHECK_BITS(Unlike.class),
+    MIX_WIDTHS(Unlike.class),
     MIX_STACKED(Nothing.class),
     MIX_ECC_OFF(Nothing.class),
     MIX_SIZES(Sizes.class),
@@ -74,6 +76,8 @@ public enum LayoutFinding implements FindingCode {
     public record Form(String position, FormFactor module, FormFactor socket) implements Detail {}
 
     public record BufferingRefused(String position, Buffering module) implements Detail {}
+
+    public record Unlike(String one, String other) implements Detail {}
 
     public record BufferingMixed(Buffering one, Buffering other) implements Detail {}
 

@@ -6,10 +6,11 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Stacking;
 
-/** What may not, or had better not, stand together (handbook 2.F and 3.4.2: JESD79 for the first, common practice for the rest). */
+/** What may not, or had better not, stand together (R-2.5: JESD79 for the first, common practice for the rest). */
 final class MixingRule implements LayoutRule {
     private static final Evidence NEVER = new Evidence.Clause("JESD79", "register and buffer on the command bus", true);
 
@@ -44,6 +45,9 @@ final class MixingRule implements LayoutRule {
                         NEVER));
                 stopped = true;
             }
+            if (first.generation() == MemoryGeneration.DDR5 && m.generation() == MemoryGeneration.DDR5) {
+                stopped |= !stopped && halvesDiffer(f, p, first, m, out);
+            }
             boolean single = m.organisation().stacking() == Stacking.SINGLE_LOAD;
             stacked |= single;
             flat |= !single;
@@ -76,6 +80,34 @@ final class MixingRule implements LayoutRule {
             }
         }
         return stopped || out.size() > before ? Verdict.VIOLATED : Verdict.SATISFIED;
+    }
+
+    /** On DDR5 neither the check bits of a half nor x4 and x8 devices may differ between registered modules. */
+    private static boolean halvesDiffer(Facts f, int p, ModuleSpec first, ModuleSpec m, List<Finding> out) {
+        boolean bits = first.checkBits().isPresent()
+                && m.checkBits().isPresent()
+                && !first.checkBits().equals(m.checkBits());
+        int a = first.organisation().deviceWidth();
+        int b = m.organisation().deviceWidth();
+        boolean widths = a + b == 12 && a != b && registered(first) && registered(m);
+        if (!bits && !widths) {
+            return false;
+        }
+        out.add(Finding.of(
+                bits ? LayoutFinding.MIX_CHECK_BITS : LayoutFinding.MIX_WIDTHS,
+                Severity.STOP,
+                Subject.position(f.position(p).id()),
+                bits
+                        ? new LayoutFinding.Unlike(
+                                "EC" + first.checkBits().get(),
+                                "EC" + m.checkBits().get())
+                        : new LayoutFinding.Unlike("x" + a, "x" + b),
+                Evidence.COMMON_PRACTICE));
+        return true;
+    }
+
+    private static boolean registered(ModuleSpec m) {
+        return m.buffering() == Buffering.REGISTERED || m.buffering() == Buffering.LOAD_REDUCED;
     }
 
     /** Clocked modules are unbuffered ones with a clock driver and stand with them. */

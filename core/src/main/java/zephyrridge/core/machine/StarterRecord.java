@@ -103,6 +103,7 @@ public record StarterRecord(
                         FormFactor.SOLDERED,
                         Buffering.UNBUFFERED,
                         false,
+                        Optional.empty(),
                         organisation(soldered.get(), generation).orElseThrow(),
                         topRate,
                         Optional.empty(),

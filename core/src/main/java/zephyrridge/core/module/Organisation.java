@@ -1,5 +1,6 @@
 package zephyrridge.core.module;
 
+import java.util.Optional;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 
@@ -49,14 +50,20 @@ public record Organisation(
         return Math.max(1, logicalRanks() * (DATA_BITS / deviceWidth) / diesPerPackage);
     }
 
-    /** Packages with the check bits of an 8-bit ECC module: 8 / width per rank, one at least (handbook 3.1). */
-    public int packages(MemoryGeneration generation, boolean ecc) {
+    /**
+     * Packages with those that carry check bits: logical ranks x sub-channels x ceil(check bits of one sub-channel / width) / dies
+     * per package, one at least (R-1.2; arithmetic). One channel with 8 check bits up to DDR4, two halves with 4 or 8 on DDR5.
+     *
+     * @param checkBits of each half of a DDR5 module, 4 or 8; 8 where nobody said
+     */
+    public int packages(MemoryGeneration generation, boolean ecc, Optional<Integer> checkBits) {
         if (!ecc) {
             return dataPackages();
         }
-        int checkPerRank =
-                generation == MemoryGeneration.DDR5 ? Math.max(1, 16 / deviceWidth) : Math.max(1, 8 / deviceWidth);
-        return dataPackages() + Math.max(1, logicalRanks() * checkPerRank / diesPerPackage);
+        int halves = generation == MemoryGeneration.DDR5 ? 2 : 1;
+        int bits = generation == MemoryGeneration.DDR5 ? checkBits.orElse(8) : 8;
+        int perRank = halves * ((bits + deviceWidth - 1) / deviceWidth);
+        return dataPackages() + Math.max(1, logicalRanks() * perRank / diesPerPackage);
     }
 
     /** The density that a capacity needs in this arrangement, in Mbit; may be one that nobody makes, or no whole number (0). */

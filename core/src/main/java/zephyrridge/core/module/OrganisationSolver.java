@@ -63,7 +63,10 @@ public final class OrganisationSolver {
                     if (known.generation.isMade(density)
                             && known.density.map(density::equals).orElse(true)
                             && known.capacity.map(o.capacity()::equals).orElse(true)
-                            && agrees(known.chips, o.packages(known.generation, known.ecc))) {
+                            && (agrees(known.chips, o.packages(known.generation, known.ecc, Optional.empty()))
+                                    || known.ecc
+                                            && agrees(
+                                                    known.chips, o.packages(known.generation, true, Optional.of(4))))) {
                         found.add(o);
                     }
                 }

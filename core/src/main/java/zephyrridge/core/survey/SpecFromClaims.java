@@ -94,6 +94,7 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
                 m.formFactor(),
                 m.buffering(),
                 m.ecc(),
+                m.checkBits(),
                 new Organisation(
                         o.packageRanks(), o.deviceWidth(), o.density(), o.diesPerPackage(), Stacking.SINGLE_LOAD),
                 m.rate(),
@@ -169,6 +170,7 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
                 form.isEmpty() || form.equals("SOLDERED") ? p.formFactor() : FormFactor.valueOf(form),
                 buffering.isEmpty() ? Buffering.UNBUFFERED : Buffering.valueOf(buffering),
                 ecc,
+                Optional.empty(),
                 taken,
                 rate,
                 Optional.empty(),
@@ -184,15 +186,19 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
 
     /** "16GB 2Rx8 DDR4-3200 SO-DIMM": what the trade would write, for modules without a label line. */
     static String line(ModuleSpec m) {
-        String shape = m.formFactor() == FormFactor.SO_DIMM
-                ? " SO-DIMM"
-                : m.formFactor() == FormFactor.DIMM
-                        ? m.buffering() == Buffering.REGISTERED
-                                ? " RDIMM"
-                                : m.buffering() == Buffering.LOAD_REDUCED ? " LRDIMM" : " DIMM"
-                        : "";
+        boolean laptop = m.formFactor() == FormFactor.SO_DIMM;
+        String shape =
+                switch (m.buffering()) {
+                    case REGISTERED -> " RDIMM";
+                    case LOAD_REDUCED -> " LRDIMM";
+                    case CLOCKED -> laptop ? " CSODIMM" : " CUDIMM";
+                    case UNBUFFERED -> laptop ? " SO-DIMM" : m.formFactor() == FormFactor.DIMM ? " DIMM" : "";
+                };
+        boolean implied = m.buffering() == Buffering.REGISTERED || m.buffering() == Buffering.LOAD_REDUCED;
+        String ecc =
+                m.checkBits().map(bits -> " EC" + bits).orElse(m.ecc() == implied ? "" : m.ecc() ? " ECC" : " NON-ECC");
         return m.capacity().toString().replace(" GiB", "GB").replace(" MiB", "MB") + " "
                 + m.organisation().label() + " " + m.generation() + "-"
-                + m.rate().name() + shape;
+                + m.rate().name() + shape + ecc;
     }
 }

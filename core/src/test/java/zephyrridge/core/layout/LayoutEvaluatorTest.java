@@ -115,6 +115,7 @@ class LayoutEvaluatorTest {
                 plain.formFactor(),
                 Buffering.CLOCKED,
                 false,
+                Optional.empty(),
                 plain.organisation(),
                 plain.rate(),
                 plain.timings(),
@@ -174,6 +175,25 @@ class LayoutEvaluatorTest {
     }
 
     // --- 2 mixing
+    /** Neither the check bits of a half nor the width of the devices may differ (R-2.5; common practice). */
+    @Test
+    void registeredDdr5ModulesOfTwoKindsStop() {
+        MachineRecord server = Machines.of(MemoryGeneration.DDR5, 4800)
+                .kind(MachineKind.SERVER, FormFactor.DIMM, true)
+                .buffering(Buffering.REGISTERED)
+                .sockets(1, 1)
+                .build();
+        assertThat(evaluate(server, "A1=32GB 2Rx4 DDR5-4800 RDIMM EC4", "B1=32GB 2Rx4 DDR5-4800 RDIMM EC8")
+                        .finding(LayoutFinding.MIX_CHECK_BITS))
+                .isPresent();
+        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "B1=64GB 2Rx4 DDR5-4800 RDIMM EC8")
+                        .finding(LayoutFinding.MIX_WIDTHS))
+                .isPresent();
+        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "B1=16GB 1Rx8 DDR5-4800 RDIMM")
+                        .verdict(Rule.MIXING))
+                .isEqualTo(Verdict.SATISFIED);
+    }
+
     @Test
     void registeredWithUnbufferedAndLoadReducedWithRegisteredStop() {
         MachineRecord server = Machines.of(MemoryGeneration.DDR4, 2400)
@@ -367,6 +387,7 @@ class LayoutEvaluatorTest {
                 odd.formFactor(),
                 odd.buffering(),
                 false,
+                Optional.empty(),
                 odd.organisation(),
                 odd.rate(),
                 Optional.of(new zephyrridge.core.module.Timings(
@@ -434,6 +455,7 @@ class LayoutEvaluatorTest {
                 FormFactor.CAMM2,
                 so.buffering(),
                 false,
+                Optional.empty(),
                 so.organisation(),
                 so.rate(),
                 so.timings(),

@@ -58,18 +58,23 @@ class OrganisationTest {
     /** Chips per module, handbook 2.E and 2.I.4. */
     @ParameterizedTest
     @CsvSource({
-        "DDR4,1,8,8,false,8",
-        "DDR4,1,16,16,false,4",
-        "DDR4,2,8,8,false,16",
-        "DDR4,2,8,8,true,18",
-        "DDR4,2,4,8,true,36",
-        "DDR3,1,8,4,true,9",
-        "DDR5,1,8,16,true,10",
-        "DDR5,1,4,16,true,20"
+        "DDR4,1,8,8,false,,8",
+        "DDR4,1,16,16,false,,4",
+        "DDR4,2,8,8,false,,16",
+        "DDR4,2,8,8,true,,18",
+        "DDR4,2,4,8,true,,36",
+        "DDR3,1,8,4,true,,9",
+        "DDR5,1,8,16,true,,10",
+        "DDR5,1,4,16,true,,20",
+        "DDR5,2,4,16,true,8,40",
+        "DDR5,2,4,16,true,4,36",
+        "DDR5,1,8,16,true,4,10",
+        "DDR5,2,8,16,true,4,20"
     })
-    void chipsToBeSeen(MemoryGeneration generation, int ranks, int width, int gigabits, boolean ecc, int chips) {
+    void chipsToBeSeen(
+            MemoryGeneration generation, int ranks, int width, int gigabits, boolean ecc, Integer bits, int chips) {
         assertThat(Organisation.of(ranks, width, DieDensity.ofGigabits(gigabits))
-                        .packages(generation, ecc))
+                        .packages(generation, ecc, Optional.ofNullable(bits)))
                 .isEqualTo(chips);
     }
 

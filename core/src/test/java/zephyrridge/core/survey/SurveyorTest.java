@@ -160,7 +160,11 @@ class SurveyorTest {
                 Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))),
                 Map.of(),
                 Set.of());
-        assertThat(row(settled, "socket").spec().orElseThrow().organisation().packages(MemoryGeneration.DDR4, false))
+        assertThat(row(settled, "socket")
+                        .spec()
+                        .orElseThrow()
+                        .organisation()
+                        .packages(MemoryGeneration.DDR4, false, Optional.empty()))
                 .isEqualTo(16);
         // The record knows of a base and of no tape.
         assertThat(codes(settled)).contains("SURVEY_COVER_NOT_IN_RECORD");

@@ -235,6 +235,23 @@ class MachineController {
                 .toList();
     }
 
+    /** @param rates trade names in MT/s, the slowest first */
+    record GenerationRates(MemoryGeneration generation, List<Integer> rates) {}
+
+    @GetMapping("/api/rates")
+    List<GenerationRates> rates() {
+        return Stream.of(MemoryGeneration.values())
+                .map(g -> new GenerationRates(
+                        g,
+                        Rates.all().stream()
+                                .filter(r -> r.generation() == g && r.sold())
+                                .map(r -> r.rate().name())
+                                .sorted()
+                                .toList()))
+                .filter(g -> !g.rates().isEmpty())
+                .toList();
+    }
+
     @GetMapping("/api/operating-systems")
     List<OperatingSystemChoice> operatingSystems() {
         return OperatingSystem.all().stream()

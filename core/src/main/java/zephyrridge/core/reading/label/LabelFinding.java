@@ -19,7 +19,12 @@ public enum LabelFinding implements FindingCode {
     LABEL_WIDTH_WITHOUT_ECC(Width.class),
     LABEL_UNIT_IS_MEGABYTES(Number.class),
     LABEL_UNIT_IS_INFORMAL(Number.class),
-    LABEL_SINGLE_RANK_WIDE(Width.class);
+    LABEL_SINGLE_RANK_WIDE(Width.class),
+    LABEL_KIT(Pack.class),
+    LABEL_KIT_SIZE_OPEN(Pack.class),
+    LABEL_MAYBE_PROFILE(Bin.class),
+    LABEL_VOLTAGE_UNUSUAL(Letter.class),
+    LABEL_WIDTH_OR_PIECES(Letter.class);
 
     private final Class<? extends Detail> detailType;
 
@@ -47,6 +52,9 @@ public enum LabelFinding implements FindingCode {
     public record Characters(String printed, String readAs) implements Detail {}
 
     public record Letter(String letter) implements Detail {}
+
+    /** @param one what one of them holds, "" where the line does not say */
+    public record Pack(int pieces, String one) implements Detail {}
 
     public record Width(int width, String organisation) implements Detail {}
 }

@@ -20,13 +20,24 @@ final class LabelOrganisation {
     private static final String DENSITY_FORMULA = "die = capacity x width / (8 x ranks)";
 
     private final LabelParser parser;
+    private final LabelText text;
     private final String line;
     private final MemoryGeneration generation;
     private final boolean ecc;
+    private final Optional<Integer> checkBits;
     private final Buffering buffering;
 
-    LabelOrganisation(LabelParser parser, String line, MemoryGeneration generation, boolean ecc, Buffering buffering) {
+    LabelOrganisation(
+            LabelParser parser,
+            LabelText text,
+            String line,
+            MemoryGeneration generation,
+            boolean ecc,
+            Optional<Integer> checkBits,
+            Buffering buffering) {
         this.parser = parser;
+        this.text = text;
+        this.checkBits = checkBits;
         this.line = line;
         this.generation = generation;
         this.ecc = ecc;
@@ -64,15 +75,16 @@ final class LabelOrganisation {
                 ? capacityPart.get().to()
                 : organisationPart.map(o -> o.whole().from()).orElse(pcFrom);
         fitting.stream().limit(4).forEach(o -> {
-            String inserted = capacity.isPresent()
-                    ? " " + o.label()
-                    : (o.capacity() + " ").replace(" GiB", "GB").replace(" MiB", "MB");
-            parser.suggest(
-                    line.substring(0, insertAt) + inserted + line.substring(insertAt),
-                    o.label(),
-                    o.density().toString(),
-                    inserted.strip().length(),
-                    0.5);
+            String mended = capacity.isPresent()
+                    ? o.label()
+                    : o.capacity().toString().replace(" GiB", "GB").replace(" MiB", "MB");
+            // What stands there and cannot be read is mended; only where nothing stands something is put in.
+            Optional<Part> broken = capacity.isPresent() ? text.brokenOrganisation() : text.brokenCapacity();
+            String better = broken.map(b -> replace(line, b, mended))
+                    .orElse(line.substring(0, insertAt)
+                            + (capacity.isPresent() ? " " + mended : mended + " ")
+                            + line.substring(insertAt));
+            parser.suggest(better, o.label(), o.density().toString(), mended.length(), 0.5);
         });
         return Optional.empty();
     }
@@ -104,7 +116,7 @@ final class LabelOrganisation {
         parser.computed(LabelField.DIE_DENSITY, density.toString(), formula);
         parser.computed(
                 LabelField.CHIPS,
-                String.valueOf(organisation.packages(generation, ecc)),
+                String.valueOf(organisation.packages(generation, ecc, checkBits)),
                 Evidence.Formula.of(
                         "chips = ranks x 64 / width / dies per chip + check chips",
                         logical,

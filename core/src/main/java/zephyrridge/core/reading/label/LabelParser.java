@@ -3,6 +3,7 @@ package zephyrridge.core.reading.label;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
@@ -30,6 +31,7 @@ public final class LabelParser {
     private static final Subject LABEL = new Subject(Subject.Kind.LABEL, "");
 
     private final LabelText text;
+    private final LabelWords words;
     private final String line;
     private final List<LabelReading.Value> values = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
@@ -38,6 +40,7 @@ public final class LabelParser {
     private LabelParser(String line) {
         this.line = line;
         this.text = new LabelText(line);
+        this.words = new LabelWords(text.upper());
     }
 
     /** @param line one label line, at most 200 characters (longer ones come back with a finding and no values) */
@@ -56,7 +59,9 @@ public final class LabelParser {
 
     private LabelReading decode() {
         Optional<LabelText.PcPart> pc = text.pc();
-        Optional<Part> capacityPart = text.capacityPart();
+        Optional<LabelWords.Kit> kit = words.kit();
+        Optional<Part> capacityPart = kit.isPresent() ? kit.get().one() : text.capacityPart();
+        kit.ifPresent(this::kit);
         Optional<LabelText.OrganisationPart> organisationPart = text.organisation();
         Optional<ModuleSpec> spec = Optional.empty();
         if (pc.isEmpty() && organisationPart.isEmpty()) {
@@ -80,17 +85,24 @@ public final class LabelParser {
         Optional<SpeedBin> bin = rate.flatMap(r -> bin(generation, r, pc));
         List<Integer> millivolts = voltage(generation, pc);
         Optional<Buffering> buffering = moduleLetter(pc);
-        boolean ecc =
-                (pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(text.has("ECC")) || text.has("EC4", "EC8"))
-                        && !text.has("NON-ECC", "NON ECC");
+        boolean ecc = ecc(pc, buffering);
         addEcc(pc, ecc);
+        Optional<Integer> checkBits = ecc && generation == MemoryGeneration.DDR5 ? words.checkBits() : Optional.empty();
         Optional<FormFactor> form = formFactor(pc);
         pc.rawCard().ifPresent(c -> printed(LabelField.RAW_CARD, c.text(), c));
         pc.revision().ifPresent(r -> printed(LabelField.SPD_REVISION, revision(r.digits()), r));
         pc.grade().ifPresent(g -> printed(LabelField.TEMPERATURE_GRADE, g.text(), g));
         Optional<Organisation> whole = new LabelOrganisation(
-                        this, line, generation, ecc, buffering.orElse(Buffering.UNBUFFERED))
+                        this, text, line, generation, ecc, checkBits, buffering.orElse(Buffering.UNBUFFERED))
                 .decode(capacity, organisation, pc.whole().from());
+        if (organisation.isEmpty()) {
+            words.loneWidth()
+                    .ifPresent(x -> find(
+                            LabelFinding.LABEL_WIDTH_OR_PIECES,
+                            Severity.RISK,
+                            new LabelFinding.Letter(x.text()),
+                            span(x)));
+        }
         if (rate.isEmpty() || whole.isEmpty() || form.isEmpty() || buffering.isEmpty()) {
             return Optional.empty();
         }
@@ -99,6 +111,7 @@ public final class LabelParser {
                 form.get(),
                 buffering.get(),
                 ecc,
+                checkBits,
                 whole.get(),
                 rate.get(), // A label without a bin leaves the timings open, which a layout then says where it matters.
                 bin.map(SpeedBin::timings),
@@ -195,19 +208,67 @@ public final class LabelParser {
             }
             return bin;
         }
+        Optional<Part> words = this.words.cl();
+        if (words.isPresent()) {
+            return shopClocks(generation, rate, words.get(), known);
+        }
         missing(LabelField.TIMINGS, known);
         return Optional.empty();
     }
 
+    /**
+     * A CL without a bin letter. One below every bin of the rate belongs to an overclock profile, and what the module does by the
+     * standard only its chip says; a higher one is only a slow module (R-1.5).
+     */
+    private Optional<SpeedBin> shopClocks(MemoryGeneration generation, DataRate rate, Part cl, List<String> known) {
+        Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, cl.number());
+        boolean profile =
+                bin.isEmpty() && SpeedBin.of(generation, rate).stream().allMatch(b -> b.cl() > cl.number());
+        printed(LabelField.TIMINGS, bin.map(SpeedBin::clocks).orElse("CL" + cl.number()), cl);
+        if (bin.isEmpty()) {
+            find(
+                    profile ? LabelFinding.LABEL_MAYBE_PROFILE : LabelFinding.LABEL_CL_UNUSUAL,
+                    Severity.RISK,
+                    new LabelFinding.Bin(cl.digits(), rate.toString(), known),
+                    span(cl),
+                    BINS);
+        }
+        return bin;
+    }
+
+    /** A pack is never one module of its whole size; where only the total is printed it is asked. */
+    private void kit(LabelWords.Kit kit) {
+        find(
+                kit.one().isPresent() ? LabelFinding.LABEL_KIT : LabelFinding.LABEL_KIT_SIZE_OPEN,
+                kit.one().isPresent() ? Severity.NOTE : Severity.RISK,
+                new LabelFinding.Pack(kit.pieces(), kit.one().map(Part::text).orElse("")),
+                span(kit.whole()));
+    }
+
+    private boolean ecc(LabelText.PcPart pc, Optional<Buffering> buffering) {
+        boolean byLetter = pc.letter().map(l -> "ERLTP".contains(l.text())).orElse(false);
+        boolean implied = buffering
+                .filter(b -> b == Buffering.REGISTERED || b == Buffering.LOAD_REDUCED)
+                .isPresent();
+        return byLetter || words.ecc().orElse(implied);
+    }
+
     private List<Integer> voltage(MemoryGeneration generation, LabelText.PcPart pc) {
         String letter = pc.voltageLetter().map(Part::text).orElse("");
+        Optional<Part> said = words.voltage();
+        // On a DDR3 module without its letter the printed voltage says the same: 1.35 V is L, 1.25 V is U.
+        String volts = said.map(v -> Map.of(1350, "L", 1250, "U").getOrDefault(LabelWords.millivolts(v), ""))
+                .orElse("");
         List<Integer> millivolts = generation != MemoryGeneration.DDR3
                 ? List.of(generation.nominalMillivolts())
-                : switch (letter) {
+                : switch (letter.isEmpty() ? volts : letter) {
                     case "L" -> List.of(1350, 1500);
                     case "U" -> List.of(1250, 1350, 1500);
                     default -> List.of(1500);
                 };
+        said.filter(v -> !millivolts.contains(LabelWords.millivolts(v)))
+                .ifPresent(v -> find(
+                        LabelFinding.LABEL_VOLTAGE_UNUSUAL, Severity.RISK, new LabelFinding.Letter(v.text()), span(v)));
         String shown = millivolts.stream()
                 .map(mv -> mv / 1000.0 + " V")
                 .reduce((a, b) -> a + " or " + b)
@@ -224,7 +285,7 @@ public final class LabelParser {
 
     private Optional<Buffering> moduleLetter(LabelText.PcPart pc) {
         Optional<Buffering> buffering = pc.letter().isEmpty()
-                ? Optional.of(text.has("RDIMM", "REGISTERED") ? Buffering.REGISTERED : Buffering.UNBUFFERED)
+                ? Optional.of(words.buffering().orElse(Buffering.UNBUFFERED))
                 : switch (pc.letter().get().text()) {
                     case "U", "E", "S", "T" -> Optional.of(Buffering.UNBUFFERED);
                     case "R", "P" -> Optional.of(Buffering.REGISTERED);
@@ -257,17 +318,16 @@ public final class LabelParser {
     }
 
     private Optional<FormFactor> formFactor(LabelText.PcPart pc) {
-        if (text.has("CAMM2")) {
+        Optional<FormFactor> said = words.formFactor();
+        if (said.filter(FormFactor.CAMM2::equals).isPresent()) {
             values.add(new LabelReading.Value(
                     LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LABEL_FORM));
             return Optional.of(FormFactor.CAMM2);
         }
         Optional<FormFactor> form =
                 pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
-        if (form.isEmpty() && text.has("SODIMM", "SO-DIMM", "SO DIMM")) {
-            form = Optional.of(FormFactor.SO_DIMM);
-        } else if (form.isEmpty() && text.has("UDIMM", "RDIMM", "DIMM")) {
-            form = Optional.of(FormFactor.DIMM);
+        if (form.isEmpty()) {
+            form = said;
         }
         if (form.isEmpty()) {
             missing(LabelField.FORM_FACTOR, List.of("SO-DIMM", "UDIMM"));

@@ -23,14 +23,27 @@ final class LabelText {
     private static final Pattern DDR_TAIL =
             Pattern.compile("([USRM])(?:" + GAP + "(" + D + "{4})(" + D + "))?(?:" + GAP + "([A-Z])(" + D + "))?");
 
-    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?:" + GAP + "(" + D + "{3}))?(?:" + GAP + "("
-            + D + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
-    private static final Pattern DDR3_TAIL = Pattern.compile(GAP + "([UESRLTMNP])(?:" + GAP + "(" + D + "{1,2}))?(?:"
-            + GAP + "(" + D + "{2}))?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
-    private static final Pattern DDR4_TAIL = Pattern.compile(
-            "(AA|AB|AC|[JKLMNPRTUVWYZ])?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D + "{2}))?");
-    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?)?(?:" + GAP + "([A-Z])([A-Z]{1,2})(" + D
-            + "))?(?:" + GAP + "(" + D + "{4}))?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
+    /** A group of digits that ends here and is no capacity: "PC4-21300 16GB" has no SPD revision 1.6. */
+    private static final String ENDS = "(?![0-9OI]|\\s?[GM]I?B|\\s?[X*]|\\s?[1248I]?R\\s?[X*])";
+
+    private static final Pattern DDR2_TAIL = Pattern.compile("([UESRPFMN])(?![A-Z])(?:" + GAP + "(" + D + "{3})" + ENDS
+            + ")?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
+    private static final Pattern DDR3_TAIL = Pattern.compile(GAP + "([UESRLTMNP])(?![A-Z])(?:" + GAP + "(" + D
+            + "{1,2})" + ENDS + ")?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?(?:" + GAP + "([A-Z]{1,2})(" + D + "))?");
+    /** A letter that is no bin, where one belongs: it casts doubt on itself and not on what follows. */
+    private static final String STRAY = "|[A-Z](?=[\\s\\-_]{1,3}[A-Z]{2,3}" + D + ")";
+
+    private static final Pattern DDR4_TAIL = Pattern.compile("(AA|AB|AC|[JKLMNPRTUVWYZ](?![A-Z]{3})" + STRAY + ")?(?:"
+            + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?");
+    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?" + STRAY + ")?(?:" + GAP + "([A-Z])([A-Z]{1,2})("
+            + D + "))?(?:" + GAP + "(" + D + "{4})" + ENDS + ")?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
+    /** Something written where an organisation belongs that is none: "1Px8". */
+    private static final Pattern BROKEN_ORGANISATION =
+            Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,3}[X*][0-9A-Z]{1,2}(?![A-Z0-9-])");
+    /** Something written where a capacity belongs that is none: "B GB". */
+    private static final Pattern BROKEN_CAPACITY =
+            Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,4}\\s?[GM]I?B(?![A-Z0-9])");
+
     private static final Pattern NAMED =
             Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?[\\s\\-]{0,2}(" + D + "{3,4})(?![0-9A-Z]|\\s?[GM]I?B)");
     /** "8GB DDR4 SODIMM 2666MHz": the generation and the rate stand apart. */
@@ -212,13 +225,17 @@ final class LabelText {
                 : Optional.of(new Part(m.group(letters) + m.group(revision), m.start(letters), m.end(revision)));
     }
 
-    /** Whether the line has a word that says so, e.g. SODIMM. */
-    boolean has(String... words) {
-        for (String word : words) {
-            if (upper.contains(word)) {
-                return true;
-            }
-        }
-        return false;
+    /** What stands there instead of an organisation, to be mended. */
+    Optional<Part> brokenOrganisation() {
+        return first(BROKEN_ORGANISATION);
+    }
+
+    Optional<Part> brokenCapacity() {
+        return first(BROKEN_CAPACITY);
+    }
+
+    private Optional<Part> first(Pattern pattern) {
+        Matcher m = pattern.matcher(upper);
+        return m.find() ? Optional.of(new Part(m.group(), m.start(), m.end())) : Optional.empty();
     }
 }

@@ -301,7 +301,7 @@ public final class SpdEncoder {
         b[232] = 0x1F;
         b[233] = (byte) 0x81;
         b[234] = (byte) (o.packageRanks() - 1 << 3);
-        b[235] = (byte) (0x22 | (m.ecc() ? 0x10 : 0));
+        b[235] = (byte) (0x22 | (m.ecc() ? (m.checkBits().orElse(8) == 4 ? 0x08 : 0x10) : 0));
         little(b, 510, SpdChecksum.crc16(Bytes.copyOf(b), 0, 510));
         maker(b, 512, c.maker());
         date(b, 515, c);

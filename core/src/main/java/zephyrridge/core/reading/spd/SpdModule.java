@@ -81,6 +81,7 @@ final class SpdModule {
                     shape.formFactor,
                     shape.buffering,
                     ecc(),
+                    checkBits(),
                     organisation,
                     rate,
                     timings(),
@@ -260,6 +261,12 @@ final class SpdModule {
                     || fields.containsKey(SpdKey.CHECKING) && (raw(SpdKey.CHECKING) & 2) != 0;
         }
         return raw(SpdKey.CHECK_BITS) != 0;
+    }
+
+    /** Of each half of a DDR5 module: code 1 is 4 bits, 2 is 8. */
+    private Optional<Integer> checkBits() {
+        int code = generation == MemoryGeneration.DDR5 ? (int) raw(SpdKey.CHECK_BITS) : 0;
+        return code == 1 || code == 2 ? Optional.of(4 * code) : Optional.empty();
     }
 
     /** The rate whose stored clock period is nearest, within half a per cent: periods are stored truncated. */

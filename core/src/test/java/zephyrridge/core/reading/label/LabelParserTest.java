@@ -160,6 +160,103 @@ class LabelParserTest {
         assertThat(spec.timings()).isEmpty();
     }
 
+    /** Whole words, never parts of words (R-1.5; common practice of shops). */
+    @ParameterizedTest
+    @CsvSource({
+        "64GB 4DRx4 DDR4-2666 LRDIMM,LOAD_REDUCED,yes,DIMM",
+        "16GB 2Rx8 DDR4-3200 UNREGISTERED DIMM,UNBUFFERED,no,DIMM",
+        "16GB 2Rx8 DDR4-3200 NON-REGISTERED DIMM,UNBUFFERED,no,DIMM",
+        "16GB 1Rx8 DDR5-6400 CUDIMM,CLOCKED,no,DIMM",
+        "16GB 1Rx8 DDR5-6400 CSODIMM,CLOCKED,no,SO_DIMM",
+        "32GB 2Rx4 DDR4-2400 RDIMM,REGISTERED,yes,DIMM",
+        "32GB 2Rx4 DDR4-2400 DIMM REG,REGISTERED,yes,DIMM",
+        "16GB 2Rx8 DDR4-3200 SODIMM NON-ECC,UNBUFFERED,no,SO_DIMM",
+        "16GB 1Rx8 DDR5-4800 UDIMM TD516EC8-K7,UNBUFFERED,no,DIMM",
+        "16GB 1Rx8 DDR5-4800 UDIMM TD5-EC8-K7,UNBUFFERED,no,DIMM",
+        "16GB 1Rx8 DDR5-4800 UDIMM EC4,UNBUFFERED,yes,DIMM"
+    })
+    void shopWordsAreReadWhole(String line, String buffering, String ecc, String form) {
+        ModuleSpec spec = LabelParser.parse(line).spec().orElseThrow();
+        assertThat(spec.buffering()).hasToString(buffering);
+        assertThat(spec.ecc()).isEqualTo(ecc.equals("yes"));
+        assertThat(spec.formFactor()).hasToString(form);
+    }
+
+    @Test
+    void checkBitsOfHalvesAreKept() {
+        ModuleSpec four =
+                LabelParser.parse("32GB 2Rx4 DDR5-4800 RDIMM EC4").spec().orElseThrow();
+        assertThat(four.checkBits()).contains(4);
+        assertThat(four.packages()).isEqualTo(36);
+    }
+
+    /** A pack is n modules of m, never one of n x m; where only one size is printed it is asked. */
+    @ParameterizedTest
+    @CsvSource({
+        "2x8GB 1Rx8 DDR4-3200 SODIMM,2,8 GiB",
+        "16GB (2x8GB) 1Rx8 DDR4-3200 SODIMM,2,8 GiB",
+        "8GBx2 1Rx8 DDR4-3200 SODIMM,2,8 GiB",
+        "KIT OF 2 16GB 1Rx8 DDR4-3200 SODIMM,2,"
+    })
+    void aPackIsNoModule(String line, int pieces, String each) {
+        LabelReading r = LabelParser.parse(line);
+        assertThat(r.spec().map(m -> m.capacity().toString()).orElse(null)).isEqualTo(each);
+        assertThat(r.findings()).anySatisfy(f -> assertThat(f.detail())
+                .isInstanceOfSatisfying(
+                        LabelFinding.Pack.class, k -> assertThat(k.pieces()).isEqualTo(pieces)));
+    }
+
+    @Test
+    void printedVoltageAndLatencyAreRead() {
+        ModuleSpec low =
+                LabelParser.parse("8GB 2Rx8 DDR3-1600 SODIMM 1.35V CL11").spec().orElseThrow();
+        assertThat(low.millivolts()).containsExactly(1350, 1500);
+        assertThat(low.timings()).isPresent();
+        LabelReading profile = LabelParser.parse("16GB 1Rx8 DDR5-6000 UDIMM CL30 1.35V");
+        assertThat(profile.findings())
+                .extracting(Finding::code)
+                .contains(LabelFinding.LABEL_MAYBE_PROFILE, LabelFinding.LABEL_VOLTAGE_UNUSUAL);
+        assertThat(profile.spec().orElseThrow().timings()).isEmpty();
+        assertThat(LabelParser.parse("16GB 2Rx8 DDR4-3200 UDIMM 16-18-18-38").findings())
+                .extracting(Finding::code)
+                .contains(LabelFinding.LABEL_MAYBE_PROFILE);
+        LabelReading slow = LabelParser.parse("128GB 2S4Rx4 DDR4-3200 RDIMM CL26");
+        assertThat(slow.findings())
+                .extracting(Finding::code)
+                .contains(LabelFinding.LABEL_CL_UNUSUAL)
+                .doesNotContain(LabelFinding.LABEL_MAYBE_PROFILE);
+    }
+
+    @Test
+    void aCapacityBehindTheNumberIsNoRevision() {
+        LabelReading r = LabelParser.parse("PC4-21300 16GB 2Rx8 UDIMM");
+        assertThat(r.value(LabelField.SPD_REVISION)).isEmpty();
+        assertThat(r.spec().orElseThrow().capacity()).hasToString("16 GiB");
+    }
+
+    @Test
+    void binsForHalfBatchesAreKnown() {
+        assertThat(LabelParser.parse("16GB 1Rx8 PC5-5600BN-SA0-1010-XT")
+                        .value(LabelField.TIMINGS)
+                        .orElseThrow()
+                        .value())
+                .isEqualTo("46-46-46");
+    }
+
+    /** What cannot be read casts doubt on itself; what follows is read all the same, and a suggestion mends it in its place. */
+    @Test
+    void doubtStaysWhereItIsAndIsMendedThere() {
+        LabelReading letter = LabelParser.parse("16GB 2Rx8 PC4-2666X-SE1-11");
+        assertThat(letter.findings()).extracting(Finding::code).contains(LabelFinding.LABEL_BIN_UNKNOWN);
+        assertThat(letter.spec().orElseThrow().formFactor()).hasToString("SO_DIMM");
+        assertThat(LabelParser.parse("16GB 2Px8 PC4-2666V-SE1-11").suggestions())
+                .isNotEmpty()
+                .allSatisfy(s -> assertThat(s.line()).doesNotContain("2Px8"));
+        assertThat(LabelParser.parse("16GB x8 DDR4-2666 SODIMM").findings())
+                .extracting(Finding::code)
+                .contains(LabelFinding.LABEL_WIDTH_OR_PIECES);
+    }
+
     /** Micro-DIMM, Mini-RDIMM and FB-DIMM go into no socket that the tool knows: said, not guessed. */
     @ParameterizedTest
     @ValueSource(
