@@ -58,6 +58,9 @@ public final class Recogniser {
                         || !t.version().isEmpty())
                 .orElse(false);
         boolean imageSize = image.size() == 128 || image.size() == 256 || image.size() == 512 || image.size() == 1024;
+        if (!whole && imageSize && isKnownButNotDecoded(image.u8(2))) {
+            return new Recognised.Unknown(Recognised.Why.SPD_TYPE_NOT_DECODED);
+        }
         if (whole || table.isPresent() && (spd.isEmpty() || !imageSize)) {
             return new Recognised.Firmware(table.get());
         }
@@ -68,9 +71,16 @@ public final class Recogniser {
         if (same == 0 || same == 0xFF) {
             return new Recognised.Unknown(Recognised.Why.BLANK_IMAGE);
         }
-        boolean lowPower =
-                imageSize && (image.u8(2) >= 0x0F && image.u8(2) <= 0x15 || image.u8(2) == 0x04 || image.u8(2) == 0x09);
-        return new Recognised.Unknown(lowPower ? Recognised.Why.SPD_TYPE_NOT_DECODED : Recognised.Why.BINARY);
+        return new Recognised.Unknown(Recognised.Why.BINARY);
+    }
+
+    /** Device types of byte 2 that have no layout here: FB-DIMMs, DDR4E, low-power and others (JESD21-C 4.1.2, from memory). */
+    private static boolean isKnownButNotDecoded(int type) {
+        return type >= 0x0E && type <= 0x11
+                || type >= 0x13 && type <= 0x15
+                || type == 0x04
+                || type == 0x09
+                || type == 0x0A;
     }
 
     private static Recognised text(String raw, Trees trees) {

@@ -181,15 +181,15 @@ class LayoutEvaluatorTest {
         MachineRecord server = Machines.of(MemoryGeneration.DDR5, 4800)
                 .kind(MachineKind.SERVER, FormFactor.DIMM, true)
                 .buffering(Buffering.REGISTERED)
-                .sockets(1, 1)
+                .sockets(1, 2)
                 .build();
-        assertThat(evaluate(server, "A1=32GB 2Rx4 DDR5-4800 RDIMM EC4", "B1=32GB 2Rx4 DDR5-4800 RDIMM EC8")
+        assertThat(evaluate(server, "A1=32GB 2Rx4 DDR5-4800 RDIMM EC4", "A2=32GB 2Rx4 DDR5-4800 RDIMM EC8")
                         .finding(LayoutFinding.MIX_CHECK_BITS))
                 .isPresent();
-        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "B1=64GB 2Rx4 DDR5-4800 RDIMM EC8")
+        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "A2=64GB 2Rx4 DDR5-4800 RDIMM EC8")
                         .finding(LayoutFinding.MIX_WIDTHS))
                 .isPresent();
-        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "B1=16GB 1Rx8 DDR5-4800 RDIMM")
+        assertThat(evaluate(server, "A1=32GB 2Rx8 DDR5-4800 RDIMM EC8", "A2=32GB 2Rx8 DDR5-4800 RDIMM")
                         .verdict(Rule.MIXING))
                 .isEqualTo(Verdict.SATISFIED);
     }

@@ -19,6 +19,8 @@ import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
 import zephyrridge.core.reading.spd.SpdContents;
 import zephyrridge.core.reading.spd.SpdEncoder;
+import zephyrridge.core.reading.spd.SpdFinding;
+import zephyrridge.core.reading.spd.SpdKey;
 
 class RecogniserTest {
     /** Trees that a test hands in; what text they come from is the edge's affair, and tested there. */
@@ -61,6 +63,51 @@ class RecogniserTest {
                         new SmbiosContents.Board("m", "b", ""),
                         List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), 1, List.of(d)))),
                 wrapping);
+    }
+
+    /** FB-DIMM, its probe and DDR4E have no layout here: said so, and never taken for a firmware table. */
+    @ParameterizedTest
+    @ValueSource(ints = {0x09, 0x0A, 0x0E})
+    void undecodedMemoryIsNoFirmwareTable(int type) {
+        byte[] image = new byte[type == 0x0E ? 512 : 256];
+        image[0] = (byte) (type == 0x0E ? 0x23 : 0x92);
+        image[1] = 0x11;
+        image[2] = (byte) type;
+        assertThat(recognise(image)).isEqualTo(new Recognised.Unknown(Recognised.Why.SPD_TYPE_NOT_DECODED));
+    }
+
+    private static Recognised.Chip chip(byte[] image) {
+        return (Recognised.Chip) recognise(image);
+    }
+
+    @Test
+    void zerosAreNotPraisedForTheirChecksum() {
+        byte[] image = image("16GB 2Rx8 PC4-3200AA-SE1-11");
+        java.util.Arrays.fill(image, 128, 256, (byte) 0);
+        assertThat(chip(image).reading().checksumsHold()).isFalse();
+        assertThat(chip(image).reading().findings())
+                .anyMatch(f -> f.code() == SpdFinding.SPD_BLOCK_BLANK)
+                .filteredOn(f -> f.code() == SpdFinding.SPD_CHECKSUM_HOLDS)
+                .hasSize(1);
+    }
+
+    @Test
+    void aPageReadTwiceSaysNothingOfTheSecond() {
+        byte[] image = image("16GB 2Rx8 PC4-3200AA-SE1-11");
+        System.arraycopy(image, 0, image, 256, 256);
+        var reading = chip(image).reading();
+        assertThat(reading.findings()).anyMatch(f -> f.code() == SpdFinding.SPD_PAGE_REPEATED);
+        assertThat(reading.fields()).doesNotContainKey(SpdKey.PART_NUMBER);
+        assertThat(reading.spec()).isPresent();
+    }
+
+    @Test
+    void aHybridIsNoPlainModule() {
+        byte[] image = image("32GB 2Rx4 PC4-2400T-RA1-11");
+        image[3] |= (byte) 0x90;
+        var reading = chip(image).reading();
+        assertThat(reading.spec()).isEmpty();
+        assertThat(reading.findings()).anyMatch(f -> f.code() == SpdFinding.SPD_HYBRID);
     }
 
     @ParameterizedTest

@@ -1,6 +1,7 @@
 package zephyrridge.core.reading.spd;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
@@ -56,8 +57,9 @@ public final class SpdDecoder {
         }
         Map<SpdKey, SpdField> fields = new EnumMap<>(SpdKey.class);
         SpdTimebase base = layout.timebase(image);
+        boolean repeated = repeats(layout, image, findings);
         for (SpdRow row : layout.rows()) {
-            if (row.isWithin(image)) {
+            if (row.isWithin(image) && !(repeated && row.first() >= layout.imageSize() / 2)) {
                 fields.put(row.key(), field(row, image, base, findings));
             }
         }
@@ -101,6 +103,22 @@ public final class SpdDecoder {
         return new SpdField(row, raw, -1, hex, false);
     }
 
+    /** A reader that did not turn the page gives the first half twice: what the second should say was not read. */
+    private static boolean repeats(SpdLayout layout, Bytes image, List<Finding> findings) {
+        int half = layout.imageSize() / 2;
+        // Only images of 512 bytes and more are read in pages.
+        if (half < 256 || !image.has(half, half)) {
+            return false;
+        }
+        byte[] all = image.toArray();
+        if (!Arrays.equals(all, 0, half, all, half, 2 * half)) {
+            return false;
+        }
+        findings.add(
+                finding(SpdFinding.SPD_PAGE_REPEATED, Severity.RISK, new SpdFinding.Profile(half), image, half, 2));
+        return true;
+    }
+
     /** Last byte under the checksums of a generation. */
     static int lastCovered(MemoryGeneration generation, Bytes image) {
         return switch (generation) {
@@ -137,6 +155,11 @@ public final class SpdDecoder {
         int stored = bytes == 1 ? image.u8(at) : image.u16(at);
         boolean holds = stored == computed;
         var detail = new SpdFinding.Checksum(from, last, hex(stored, bytes), hex(computed, bytes));
+        if (holds && stored == 0 && image.uniform(from, last + 1 - from) == 0) {
+            // Zeros agree with their own checksum and say nothing.
+            findings.add(finding(SpdFinding.SPD_BLOCK_BLANK, Severity.RISK, detail, image, at, bytes));
+            return false;
+        }
         findings.add(finding(
                 holds ? SpdFinding.SPD_CHECKSUM_HOLDS : SpdFinding.SPD_CHECKSUM_WRONG,
                 holds ? Severity.PROVEN : Severity.RISK,

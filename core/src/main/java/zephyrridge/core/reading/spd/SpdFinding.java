@@ -17,7 +17,10 @@ public enum SpdFinding implements FindingCode {
     SPD_MODULE_UNDECIDED(Missing.class),
     SPD_STACK_UNSURE(Stack.class),
     SPD_RANKS_UNLIKE(Stack.class),
-    SPD_PROFILE_PRESENT(Profile.class);
+    SPD_PROFILE_PRESENT(Profile.class),
+    SPD_BLOCK_BLANK(Checksum.class),
+    SPD_PAGE_REPEATED(Profile.class),
+    SPD_HYBRID(Unknown.class);
 
     private final Class<? extends Detail> detailType;
 

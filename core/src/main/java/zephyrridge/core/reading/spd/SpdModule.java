@@ -64,6 +64,16 @@ final class SpdModule {
         if (!wide) {
             unknown(SpdKey.BUS_WIDTH);
         }
+        if (isHybrid()) {
+            findings.add(SpdDecoder.finding(
+                    SpdFinding.SPD_HYBRID,
+                    Severity.RISK,
+                    new SpdFinding.Unknown(SpdKey.MODULE_TYPE.term(), image.hex(3, 1)),
+                    image,
+                    3,
+                    1));
+            unknown(SpdKey.MODULE_TYPE);
+        }
         if (organisation != null && "asymmetrical".equals(value(SpdKey.RANK_MIX))) {
             SpdField mix = fields.get(SpdKey.RANK_MIX);
             findings.add(SpdDecoder.finding(
@@ -96,6 +106,14 @@ final class SpdModule {
                 2,
                 2));
         return Optional.empty();
+    }
+
+    /** Byte 3, bit 7: beside the plain memory there is another medium on the module (annexes K and L, JESD400-5, from memory). */
+    private boolean isHybrid() {
+        return generation.compareTo(MemoryGeneration.DDR3) >= 0
+                && generation.compareTo(MemoryGeneration.DDR5) <= 0
+                && image.has(3, 1)
+                && (image.u8(3) & 0x80) != 0;
     }
 
     private Organisation organisation() {
