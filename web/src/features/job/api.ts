@@ -109,7 +109,8 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
       {
         send: async (expectedVersion, { id: changeId, change }) => {
           const body: Schemas['ChangeRequest'] = { expectedVersion, changeId, by: login, change };
-          await client.cancelQueries({ queryKey: ['job', id] });
+          // A look under way would show the job as it was; the very first one is waited for by the page and goes on.
+          if (client.getQueryData(['job', id])) await client.cancelQueries({ queryKey: ['job', id] });
           try {
             return await api.post<Schemas['ChangeAnswer']>(`/api/jobs/${id}/changes`, body);
           } catch (e) {

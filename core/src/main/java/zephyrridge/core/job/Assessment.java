@@ -49,7 +49,10 @@ public record Assessment(
         Layout planned = unit.layout(record, unit.plannedModules());
         boolean unread = !unit.isLookedAt();
         LayoutEvaluation found = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
-        LayoutEvaluation plan = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
+        LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
+        LayoutEvaluation plan = judged.withFindings(Stream.concat(
+                        judged.findings().stream(), bench.evaluator().advice(planned, asFound, host, judged).stream())
+                .toList());
         List<FitLine> lines = FitLine.of(record, unit, now);
         List<String> pending = lines.stream()
                 .filter(l -> !l.done())

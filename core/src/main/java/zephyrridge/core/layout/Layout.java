@@ -49,6 +49,13 @@ public final class Layout {
         return Optional.ofNullable(modules[position]);
     }
 
+    /** The same with another module, or none (null), at a socket. */
+    Layout with(int position, ModuleSpec module) {
+        ModuleSpec[] next = modules.clone();
+        next[position] = module;
+        return new Layout(next, absent);
+    }
+
     public int size() {
         return modules.length;
     }

@@ -103,6 +103,11 @@ public final class LayoutEvaluator {
                 findings);
     }
 
+    /** What would be better, each asked of this evaluator. */
+    public List<Finding> advice(Layout layout, Layout asFound, Host host, LayoutEvaluation evaluation) {
+        return new LayoutAdvice(this, machine, layout, asFound, host, evaluation).all();
+    }
+
     /** The opening plan for some positions of this machine, closed and with its battery. */
     public OpeningPlan opening(List<String> positions) {
         return opening(positions, Set.of(), true);

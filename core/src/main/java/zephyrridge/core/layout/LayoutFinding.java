@@ -3,6 +3,7 @@ package zephyrridge.core.layout;
 import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
@@ -50,6 +51,11 @@ public enum LayoutFinding implements FindingCode {
     LIMIT_BEYOND_OFFICIAL(Limit.class),
     LIMIT_CONTROLLER_UNKNOWN(Limit.class),
     LIMIT_DENSITY(Density.class),
+    LIMIT_DENSITY_UNSPOKEN(Density.class),
+    LIMIT_HINT(Hint.class),
+    ADVICE_FILL(LayoutAdvice.Fill.class),
+    ADVICE_WITHOUT(LayoutAdvice.Without.class),
+    ADVICE_LEAVE_EMPTY(LayoutAdvice.LeaveEmpty.class),
     EFFORT_HIDDEN(Effort.class);
 
     private final Class<? extends Detail> detailType;
@@ -92,14 +98,15 @@ public enum LayoutFinding implements FindingCode {
 
     public record Organisations(String channel, String one, String other) implements Detail {}
 
-    public record Ranks(String channel, int ranks, int limit, String leaveEmpty) implements Detail {}
+    public record Ranks(String channel, int ranks, int limit) implements Detail {}
 
     public record Order(String channel, String filled, String first) implements Detail {}
 
     /** @param held the rate it runs; {@code could} what the modules could; {@code by} the row's or controller's source */
     public record RateHeld(DataRate held, DataRate could, String by) implements Detail {}
 
-    public record RateMixed(DataRate held, DataRate could, String position) implements Detail {}
+    /** @param positions of every module that is no faster */
+    public record RateMixed(DataRate held, List<String> positions) implements Detail {}
 
     public record RateConditions(int modules, int ranks, boolean unlikeSizes, boolean allChannelsFilled)
             implements Detail {}
@@ -115,6 +122,9 @@ public enum LayoutFinding implements FindingCode {
     public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {}
 
     public record Limit(ByteSize planned, ByteSize limit, String where) implements Detail {}
+
+    /** What somebody other than maker and controller says, below what is planned. */
+    public record Hint(LimitClaim.Source source, ByteSize planned, ByteSize limit, String where) implements Detail {}
 
     public record Density(String position, DieDensity module, DieDensity limit, String where) implements Detail {}
 

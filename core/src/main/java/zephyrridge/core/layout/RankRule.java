@@ -25,7 +25,6 @@ final class RankRule implements LayoutRule {
         Optional<Integer> multiplication = f.controller().rankMultiplication();
         for (int c = 0; c < f.count.length; c++) {
             int ranks = 0;
-            int last = -1;
             boolean unknown = false;
             for (int p : f.machine.positionsOf[c]) {
                 if (!f.counts(p)) {
@@ -39,7 +38,6 @@ final class RankRule implements LayoutRule {
                     own = (own + divisor - 1) / divisor;
                 }
                 ranks += own;
-                last = f.position(p).isSoldered() ? last : p;
             }
             String channel = f.machine.channelIds[c];
             int limit = f.controller().ranksPerChannel();
@@ -48,11 +46,7 @@ final class RankRule implements LayoutRule {
                         LayoutFinding.RANKS_EXCEEDED,
                         Severity.STOP,
                         Subject.channel(channel),
-                        new LayoutFinding.Ranks(
-                                channel,
-                                ranks,
-                                limit,
-                                last < 0 ? "" : f.position(last).label()),
+                        new LayoutFinding.Ranks(channel, ranks, limit),
                         new Evidence.RecordEntry(
                                 "controller.ranksPerChannel",
                                 String.valueOf(limit),

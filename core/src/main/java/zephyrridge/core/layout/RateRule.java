@@ -1,5 +1,6 @@
 package zephyrridge.core.layout;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.finding.Evidence;
@@ -93,7 +94,7 @@ final class RateRule {
                             ClockRounding.cyclesRoundedUp(generation, d.tRP, tck),
                             ClockRounding.cyclesRoundedUp(generation, d.tRAS, tck),
                             firstWord)));
-            return explain(f, d, step, cap, subject, out);
+            return explain(f, domain, d, step, cap, subject, out);
         }
         out.add(Finding.of(
                 LayoutFinding.RATE_NO_COMMON,
@@ -169,7 +170,7 @@ final class RateRule {
         for (DataRate step : f.machine.steps) {
             if (step.compareTo(most) <= 0) {
                 results[domain] = new RateResult(f.machine.domains[domain], Optional.of(step), Optional.empty());
-                explain(f, d, step, cap, subject, out);
+                explain(f, domain, d, step, cap, subject, out);
                 return Verdict.UNDECIDED;
             }
         }
@@ -185,8 +186,26 @@ final class RateRule {
         return Verdict.VIOLATED;
     }
 
+    /** Labels of all modules of the domain that are no faster than this. */
+    private static List<String> holding(Facts f, DataRate slowest, int domain) {
+        List<String> labels = new ArrayList<>();
+        for (int c = 0; c < f.count.length; c++) {
+            for (int p : f.machine.positionsOf[c]) {
+                String label = f.position(p).label();
+                if (f.machine.domainOf[c] == domain
+                        && f.counts(p)
+                        && f.modules[p].rate().equals(slowest)
+                        && !labels.contains(label)) {
+                    labels.add(label);
+                }
+            }
+        }
+        return List.copyOf(labels);
+    }
+
     /** What holds the rate down: a slower module among faster ones, a row of the table, or the controller. */
-    private static Verdict explain(Facts f, Domain d, DataRate runs, RateCap cap, Subject subject, List<Finding> out) {
+    private static Verdict explain(
+            Facts f, int domain, Domain d, DataRate runs, RateCap cap, Subject subject, List<Finding> out) {
         int before = out.size();
         if (cap != null
                 && cap.rate().compareTo(d.slowest.rate()) < 0
@@ -204,7 +223,7 @@ final class RateRule {
                     LayoutFinding.RATE_HELD_BY_MODULE,
                     Severity.COST,
                     Subject.position(f.position(d.slowestAt).id()),
-                    new LayoutFinding.RateMixed(runs, d.fastest.rate().min(f.machine.steps[0]), at),
+                    new LayoutFinding.RateMixed(runs, holding(f, d.slowest.rate(), domain)),
                     new Evidence.ModuleFact(at, "rate", d.slowest.rate().toString())));
         } else if (f.machine.steps[0].compareTo(d.slowest.rate()) < 0) {
             out.add(Finding.of(
