@@ -13,7 +13,7 @@ import zephyrridge.core.module.ModuleSpec;
 
 /**
  * Whether each module goes into its position and is accepted there: generation and key, form factor, buffering, voltage, ECC,
- * height (JEDEC outlines and JESD79 supplies, from memory; handbook 2.D).
+ * height (JEDEC outlines and JESD79 supplies, from memory; R-3.1, R-1.13).
  */
 final class FitRule implements LayoutRule {
     private static final Evidence OUTLINE =

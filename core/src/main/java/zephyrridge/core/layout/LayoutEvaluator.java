@@ -19,7 +19,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
 /**
- * Judges layouts of one machine by the points of handbook 3.4 and the ceilings of 3.3. A pure function of its input: the
+ * Judges layouts of one machine by R-3.1 to R-3.10 and the ceilings of R-4.1. A pure function of its input: the
  * record, the layout, the layout as found and the host. Built once per record; safe under concurrent use.
  */
 public final class LayoutEvaluator {

@@ -13,7 +13,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 
 /**
- * Ceilings (handbook 3.3): a controller's figure is hard, a maker's is what was validated. What firmware, sellers and reports
+ * Ceilings (R-4.1): a controller's figure is hard, a maker's is what was validated. What firmware, sellers and reports
  * say is shown beside them and decides nothing here.
  */
 final class LimitRule implements LayoutRule {

@@ -10,7 +10,7 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Stacking;
 
-/** What may not, or had better not, stand together (R-2.5: JESD79 for the first, common practice for the rest). */
+/** What may not, or had better not, stand together (R-3.2: JESD79 for the first, common practice for the rest). */
 final class MixingRule implements LayoutRule {
     private static final Evidence NEVER = new Evidence.Clause("JESD79", "register and buffer on the command bus", true);
 
@@ -82,7 +82,7 @@ final class MixingRule implements LayoutRule {
         return stopped || out.size() > before ? Verdict.VIOLATED : Verdict.SATISFIED;
     }
 
-    /** On DDR5 neither the check bits of a half nor x4 and x8 devices may differ between registered modules. */
+    /** On DDR5 neither the check bits of a half nor x4 and x8 devices may differ between registered modules. */
     private static boolean halvesDiffer(Facts f, int p, ModuleSpec first, ModuleSpec m, List<Finding> out) {
         boolean bits = first.checkBits().isPresent()
                 && m.checkBits().isPresent()

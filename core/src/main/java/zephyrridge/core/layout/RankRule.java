@@ -11,7 +11,7 @@ import zephyrridge.core.module.ModuleSpec;
 
 /**
  * Chip selects per channel: package ranks, of load-reduced modules divided by the platform's rank multiplication and rounded
- * up, against the channel's limit (handbook 2.F; 8 on classic registered servers).
+ * up, against the channel's limit (R-3.3; 8 on classic registered servers).
  */
 final class RankRule implements LayoutRule {
     @Override

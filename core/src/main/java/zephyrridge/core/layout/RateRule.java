@@ -19,7 +19,7 @@ import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.Picoseconds;
 
 /**
- * The rate and timings one clock domain runs (handbook 3.4.5): the fastest step of the controller that no module and no row of
+ * The rate and timings one clock domain runs (R-3.5): the fastest step of the controller that no module and no row of
  * the record's table forbids, and for which a common CAS latency exists. Rounding from memory of JESD21-C and JESD400-5.
  */
 final class RateRule {

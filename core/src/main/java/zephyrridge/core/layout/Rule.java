@@ -1,6 +1,6 @@
 package zephyrridge.core.layout;
 
-/** The points a layout is judged by, in the order of handbook 3.4, and the ceilings of 3.3. */
+/** The points a layout is judged by, in the order of, and the ceilings of R-4. */
 public enum Rule {
     FIT,
     MIXING,

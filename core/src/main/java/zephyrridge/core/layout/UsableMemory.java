@@ -10,7 +10,7 @@ import zephyrridge.core.machine.Host;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
- * What of the installed memory the operating system can use (handbook 3.4.9): min(installed after mirroring or sparing,
+ * What of the installed memory the operating system can use (R-3.9): min(installed after mirroring or sparing,
  * addressable) - graphics carve-out - firmware reserve, then at most the edition's ceiling. Address arithmetic; 32-bit systems
  * address 4 GiB less the device hole.
  */

@@ -8,7 +8,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
 /**
- * How much of a processor's memory is shared by how many channels (handbook 3.4.7; arithmetic over JESD79 channel widths).
+ * How much of a processor's memory is shared by how many channels (R-3.7; arithmetic over JESD79 channel widths).
  *
  * @param regions the widest first; their sizes add up to the total
  * @param mean total / sum(size / peak), rounded down to a third of a MB/s; empty without a rate

@@ -49,6 +49,7 @@ public final class RecordCheck {
         Set<String> channels = unique("channels", r.channels(), Channel::id);
         unique("positions", r.positions(), Position::id);
         Set<String> parts = unique("access.parts", r.access().parts(), Part::id);
+        new RecordBounds(r, (holds, path, fault, value) -> require(holds, path, fault, String.valueOf(value))).check();
         require(
                 !r.positions().isEmpty() && r.positions().size() <= MOST_POSITIONS,
                 "positions",

@@ -1,7 +1,7 @@
 package zephyrridge.core.module;
 
 /**
- * From a time to whole clocks, the way each generation's standard rounds (handbook 2.A.7; from memory of JESD21-C annexes
+ * From a time to whole clocks, the way each generation's standard rounds (R-1.8; from memory of JESD21-C annexes
  * K and L and JESD400-5). Plain rounding up gives wrong answers: 13 333 ps at 833 ps is 16 clocks, not 17.
  */
 public final class ClockRounding {

@@ -6,7 +6,7 @@ import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.DieDensity;
 
 /**
- * A generation of memory with the dies that are made for it and its longest allowed CAS time. Die sets: handbook 2.E
+ * A generation of memory with the dies that are made for it and its longest allowed CAS time. Die sets: R-1.9
  * (common practice); tAAmax: from memory of JESD79-3/-4/-5, medium confidence.
  */
 public enum MemoryGeneration {

@@ -10,7 +10,7 @@ import zephyrridge.core.quantity.DieDensity;
 
 /**
  * From any part of {capacity, ranks, width, density, chip count} to every organisation that fits, the common first; and
- * where none fits, to the misreadings that would explain it (handbook 3.1: arithmetic; the weights are common practice).
+ * where none fits, to the misreadings that would explain it (R-1.4: arithmetic; the weights are common practice).
  */
 public final class OrganisationSolver {
     /** What is known; single-die packages are assumed, which is what client modules have. */

@@ -21,7 +21,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
 /**
- * What the first start should show, written down before it (handbook 3.7).
+ * What the first start should show, written down before it (R-7.1).
  *
  * @param usableFrom usable after the default graphics share and 3 % for firmware and kernel
  * @param usableTo usable with nothing kept back
@@ -121,7 +121,7 @@ public record Expectation(
                 .toList();
     }
 
-    /** Seconds with memory training: handbook 2.H, common practice, no source. */
+    /** Seconds with memory training, common practice, no source. */
     private static int[] firstStart(MachineRecord record, int modules) {
         if (record.kind() == MachineKind.SERVER) {
             return new int[] {60, 300};

@@ -4,7 +4,7 @@ import java.util.Locale;
 
 /**
  * A transfer rate in thirds of MB/s (10^6 bytes), which makes every peak of a JEDEC rate exact. Peak = ways x bytes per
- * channel x MT/s (arithmetic; handbook 2.F).
+ * channel x MT/s (arithmetic; R-3.8).
  */
 public record Bandwidth(long thirdsOfMegabytes) implements Comparable<Bandwidth> {
     public static final Bandwidth ZERO = new Bandwidth(0);

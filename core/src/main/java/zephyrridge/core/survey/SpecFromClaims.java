@@ -83,7 +83,7 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
         return Optional.empty();
     }
 
-    /** DDR5's dual-die code the other way: the dies double the size (2.J.1 of our facts: not sure; the other sources decide). */
+    /** DDR5's dual-die code the other way: the dies double the size (R-1.12: not sure; the other sources decide). */
     private static Optional<ModuleSpec> stacked(ModuleSpec m) {
         Organisation o = m.organisation();
         if (m.generation() != MemoryGeneration.DDR5 || o.stacking() != Stacking.MULTI_LOAD) {

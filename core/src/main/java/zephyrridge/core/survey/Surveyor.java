@@ -32,7 +32,7 @@ import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.SmbiosKey;
 
-/** Holds all sources of one machine against each other and against its record (handbook 3.1 and 3.2). A pure function of its input. */
+/** Holds all sources of one machine against each other and against its record. A pure function of its input. */
 public final class Surveyor {
     /** Devices without a position that are named one by one. */
     private static final int MOST_LOOSE = 8;

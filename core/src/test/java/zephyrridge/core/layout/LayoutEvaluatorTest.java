@@ -34,7 +34,7 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
-/** The ten points of handbook 3.4, each by its worked example. */
+/** The points of, each by a worked example. */
 class LayoutEvaluatorTest {
     private static final String D5_5600_16 = "16GB 1Rx8 PC5-5600B-SA0-1010-XT";
     private static final String D4_2400_8 = "8GB 1Rx8 PC4-2400T-SA1-11";
@@ -175,7 +175,7 @@ class LayoutEvaluatorTest {
     }
 
     // --- 2 mixing
-    /** Neither the check bits of a half nor the width of the devices may differ (R-2.5; common practice). */
+    /** Neither the check bits of a half nor the width of the devices may differ (R-3.2; common practice). */
     @Test
     void registeredDdr5ModulesOfTwoKindsStop() {
         MachineRecord server = Machines.of(MemoryGeneration.DDR5, 4800)
@@ -503,7 +503,7 @@ class LayoutEvaluatorTest {
         assertThat(evaluate(record, "A1=" + D4_2400_8).usable().mebibytes()).isEqualTo(8192 - 612);
     }
 
-    /** TV-117, TV-118, TV-120, TV-123, TV-124. */
+    /** by worked examples. */
     @Test
     void usableWithHoleCeilingMirroringAndSparing() {
         Host thirtyTwo = new Host(32, Optional.empty(), Host.MemoryMode.INDEPENDENT);

@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.DataRate;
 
-/** Against handbook 2.F, 3.4.7 and vectors TV-110 to TV-116 (arithmetic). */
+/** Against by worked examples (arithmetic). */
 class WidthMapTest {
     private static final int[] ALL_WAYS = {0, 1, 2, 3, 4, 5, 6, 7, 8};
 

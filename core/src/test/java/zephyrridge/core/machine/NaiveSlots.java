@@ -8,7 +8,7 @@ import zephyrridge.core.machine.SlotModel.Form;
 import zephyrridge.core.machine.SlotModel.Slot;
 import zephyrridge.core.machine.SlotModel.State;
 
-/** The slot model of handbook 3.2 a second time, by recursion and with texts for keys; slow and plain. */
+/** The slot model of a second time, by recursion and with texts for keys; slow and plain. */
 final class NaiveSlots {
     private NaiveSlots() {}
 

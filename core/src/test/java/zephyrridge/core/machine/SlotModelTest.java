@@ -178,7 +178,7 @@ class SlotModelTest {
         double total = 0;
         double[] before = model.verdicts().get(1).probabilities();
         for (State seen : State.values()) {
-            // P(seen) by the eye of the handbook, the place wrong in 1 of 20.
+            // P(seen) by the eye of, the place wrong in 1 of 20.
             double probability = 0;
             double[] likelihood = new double[4];
             for (State truth : State.values()) {

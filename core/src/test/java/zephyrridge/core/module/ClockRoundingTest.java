@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import zephyrridge.core.quantity.DataRate;
 
-/** Against the handbook's vectors TV-048 to TV-079 and its table of 2.A.7 (from memory of JESD21-C and JESD400-5). */
+/** Against the known clocks of standard rates (R-1.8; from memory of JESD21-C and JESD400-5). */
 class ClockRoundingTest {
     @ParameterizedTest
     @CsvSource({

@@ -13,7 +13,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 
 class OrganisationTest {
-    /** Handbook vectors TV-015 to TV-029, TV-042 to TV-047: arithmetic. */
+    /** arithmetic. */
     @ParameterizedTest
     @CsvSource({
         "8,2,8,16",
@@ -41,7 +41,7 @@ class OrganisationTest {
         assertThat(Organisation.densityMebibitsFor(capacity, ranks, width)).isEqualTo(gigabits * 1024);
     }
 
-    /** TV-030 to TV-032: stacks multiply, dual-die packages do not. */
+    /** Stacks multiply, dual-die packages do not. */
     @Test
     void stacksMultiplyAndDualDiesDoNot() {
         assertThat(new Organisation(2, 4, DieDensity.ofGigabits(8), 4, Stacking.SINGLE_LOAD).capacity())
@@ -50,12 +50,12 @@ class OrganisationTest {
                 .isEqualTo(ByteSize.ofGibibytes(256));
         assertThat(new Organisation(2, 4, DieDensity.ofGigabits(16), 2, Stacking.MULTI_LOAD).capacity())
                 .isEqualTo(ByteSize.ofGibibytes(64));
-        // A 4DRx4 module has 32 data packages (handbook 3.1).
+        // A 4DRx4 module has 32 data packages.
         assertThat(new Organisation(4, 4, DieDensity.ofGigabits(8), 2, Stacking.MULTI_LOAD).dataPackages())
                 .isEqualTo(32);
     }
 
-    /** Chips per module, handbook 2.E and 2.I.4. */
+    /** Chips per module, R-1.2. */
     @ParameterizedTest
     @CsvSource({
         "DDR4,1,8,8,false,,8",
@@ -115,7 +115,7 @@ class OrganisationTest {
                 .containsExactly(ByteSize.ofGibibytes(16));
     }
 
-    /** Handbook 3.1: 16 GB 1Rx16 DDR4 needs 32 Gbit dies, which DDR4 has not. */
+    /** 16 GB 1Rx16 DDR4 needs 32 Gbit dies, which DDR4 has not. */
     @Test
     void namesMisreadingsTheLikeliestFirst() {
         List<OrganisationSolver.Misreading> m =

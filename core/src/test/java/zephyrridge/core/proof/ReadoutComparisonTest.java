@@ -91,7 +91,7 @@ class ReadoutComparisonTest {
                 .isEqualTo(outcome);
     }
 
-    /** TV-122: a pair of 16 GiB two-rank modules with one rank lost shows 24 of 32. */
+    /** A pair of 16 GiB two-rank modules with one rank lost shows 24 of 32. */
     @Test
     void theLikeliestMissingPartsFirstAndAllOfThem() {
         // 8 of 40 missing: the bank, or one rank of either module.

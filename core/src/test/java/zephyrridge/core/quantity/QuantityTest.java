@@ -8,7 +8,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class QuantityTest {
-    /** Handbook vectors TV-119, TV-102, TV-099 to TV-109: arithmetic. */
+    /** Arithmetic. */
     @Test
     void sizesAndPeaks() {
         assertThat(ByteSize.ofGibibytes(16).bytes()).isEqualTo(17_179_869_184L);

@@ -263,7 +263,7 @@ class SurveyorTest {
                 .allMatch(r -> r.verdict().isEmpty() && r.spec().isPresent());
     }
 
-    /** Handbook 2.A.5, 2.J.1: DDR5's dual-die code is read with factor 1; where the firmware says twice as much, factor 2 holds. */
+    /** DDR5's dual-die code is read with factor 1; where the firmware says twice as much, factor 2 holds. */
     @Test
     void theOtherSourcesDecideAnUnsureStack() {
         MachineRecord record =

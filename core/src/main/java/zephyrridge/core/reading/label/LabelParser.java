@@ -22,7 +22,7 @@ import zephyrridge.core.reading.label.LabelReading.Origin;
 import zephyrridge.core.reading.label.LabelText.Part;
 
 /**
- * Decodes the label line of a module: the printed forms of DDR to DDR5 and the retail and informal ones (handbook 2.B; from
+ * Decodes the label line of a module: the printed forms of DDR to DDR5 and the retail and informal ones (R-1.5, R-1.6; from
  * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
  */
 public final class LabelParser {

@@ -134,7 +134,7 @@ final class SpdModule {
                 density,
                 dies,
                 dies == 1 ? Stacking.SINGLE_DIE : singleLoad() ? Stacking.SINGLE_LOAD : Stacking.MULTI_LOAD);
-        // 2.J.1 of our facts: whether DDR5's dual-die code doubles what the ranks already say is not sure; nor is
+        // whether DDR5's dual-die code doubles what the ranks already say is not sure; nor is
         // stacked DDR3.
         SpdField dieCount = fields.get(SpdKey.DIE_COUNT);
         if (dies > 1

@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.module.ModuleSpec;
 
-/** Against the label vectors of handbook 2.I.4 and its rules of 2.B (from memory of JESD21-C 4.20). */
+/** Against label lines and the rules and R-1.6 (from memory of JESD21-C 4.20). */
 class LabelParserTest {
     @ParameterizedTest
     @CsvSource(
@@ -94,7 +94,7 @@ class LabelParserTest {
                 .containsExactly(1250, 1350, 1500);
     }
 
-    /** Same digits, another unit: handbook 2.B.1. */
+    /** Same digits, another unit. */
     @ParameterizedTest
     @CsvSource({
         "PC4-21300,2666",
@@ -129,7 +129,7 @@ class LabelParserTest {
                 .isEqualTo(rate + " MT/s");
     }
 
-    /** The DDR form of handbook 2.I.4, which prints no organisation. */
+    /** The DDR form, which prints no organisation. */
     @Test
     void ddrPrintsHalfClocks() {
         LabelReading r = LabelParser.parse("512MB DDR PC2700S-25330");
@@ -140,7 +140,7 @@ class LabelParserTest {
         assertThat(r.value(LabelField.CAPACITY).orElseThrow().value()).isEqualTo("512 MiB");
     }
 
-    /** What people write on a bag or in an offer: handbook 2.B.1, informal forms. */
+    /** What people write on a bag or in an offer: the informal forms of. */
     @ParameterizedTest
     @CsvSource({
         "8GB DDR4 SODIMM 2666MHz 1Rx8,DDR4,2666,SO_DIMM",

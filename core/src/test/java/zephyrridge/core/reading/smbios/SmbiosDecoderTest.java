@@ -17,9 +17,9 @@ import zephyrridge.core.module.Jep106;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.Bytes;
 
-/** Against the bytes of handbook 2.I.3 and vectors TV-128 to TV-151 (from memory of DSP0134), and against our own encoder. */
+/** Against bytes typed by hand from the layouts of DSP0134 (from memory), and against our own encoder. */
 class SmbiosDecoderTest {
-    /** Handbook 2.I.3: a memory device of 3.3 length. */
+    /** A memory device of the length of version 3.3, typed by hand. */
     static final byte[] DEVICE = HexFormat.of()
             .parseHex(
                     """
@@ -79,7 +79,7 @@ class SmbiosDecoderTest {
     }
 
     @Test
-    void theHandbooksDevice() {
+    void aDeviceTypedByHand() {
         MemoryDevice d = decode(join(DEVICE, END)).devices().get(0);
         assertThat(d.size()).contains(ByteSize.ofGibibytes(32));
         assertThat(List.of(d.speed(), d.configuredSpeed(), d.rank(), d.memoryType()))
@@ -96,7 +96,7 @@ class SmbiosDecoderTest {
         assertThat(d.structure().offsetOf(SmbiosKey.DEVICE_SPEED)).isEqualTo(0x15);
     }
 
-    /** TV-128 to TV-131: the size field's three ways of counting. */
+    /** The size field's three ways of counting. */
     @ParameterizedTest
     @CsvSource({
         "0x4000, 0, 16 GiB",
@@ -131,7 +131,7 @@ class SmbiosDecoderTest {
         assertThat(d.speed()).isEqualTo(40_000);
     }
 
-    /** TV-132 to TV-134. */
+    /** Codes and their meanings, typed by hand. */
     @Test
     void arraysAndMappings() {
         byte[] array = HexFormat.of().parseHex("100F1000030303000000020000" + "0400" + "0000");
@@ -142,7 +142,7 @@ class SmbiosDecoderTest {
         assertThat(codes(reading)).contains("SMBIOS_DEVICE_COUNT", "SMBIOS_MAPPED_DIFFERS");
     }
 
-    /** TV-150 and TV-151: the entry points of the handbook hold; without a table behind them that is said. */
+    /** Entry points typed by hand hold; without a table behind them that is said. */
     @Test
     void entryPoints() {
         byte[] three = HexFormat.of().parseHex("5F534D335FC6180303000100001000000000007A00000000");

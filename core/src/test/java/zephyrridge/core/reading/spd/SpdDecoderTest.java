@@ -22,7 +22,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Bytes;
 
-/** Against the synthetic images and vectors of handbook 2.I (computed from memory of the standards' layouts, not real dumps). */
+/** Against the synthetic images of SpdImages (computed from memory of the standards' layouts, not real dumps). */
 class SpdDecoderTest {
     private static List<String> codes(SpdReading reading) {
         return reading.findings().stream().map(f -> f.code().name()).toList();
@@ -43,7 +43,7 @@ class SpdDecoderTest {
         assertThat(spec.organisation().density().toString()).isEqualTo("1 Gbit");
         assertThat(reading.checksumsHold()).isTrue();
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("3 4 5");
-        // TV-137: CL 3, 4, 5 at 5.0, 3.75, 2.5 ns; TV-095: tRC 57.5, tRFC 127.5.
+        // CL 3, 4, 5 at 5.0, 3.75, 2.5 ns; tRC 57.5, tRFC 127.5.
         assertThat(SpdRates.of(reading))
                 .extracting(l -> l.rate().name() + " CL" + l.cl())
                 .containsExactly("800 CL5", "533 CL4", "400 CL3");
@@ -63,7 +63,7 @@ class SpdDecoderTest {
         assertThat(spec.millivolts()).containsExactly(1350, 1500);
         assertThat(reading.text(SpdKey.VOLTAGES)).isEqualTo("1.35 V + 1.5 V");
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("5 6 7 8 9 10 11");
-        // TV-075 to TV-078: 13.125 ns is CL 11, 9, 7 and 6.
+        // 13.125 ns is CL 11, 9, 7 and 6.
         assertThat(SpdRates.of(reading))
                 .extracting(l -> l.rate().name() + " CL" + l.cl())
                 .containsExactly("1600 CL11", "1333 CL9", "1066 CL7", "800 CL6");
@@ -71,7 +71,7 @@ class SpdDecoderTest {
         assertThat(reading.text(SpdKey.SERIAL)).isEqualTo("01020304");
         assertThat(reading.text(SpdKey.MODULE_MAKER)).isEqualTo("bank 1, 0x01");
         assertThat(codes(reading)).containsExactly("SPD_CHECKSUM_HOLDS");
-        // Byte 0 bit 7 moved: the CRC over 0..125 is another (TV-010), so the same bytes no longer hold.
+        // Byte 0 bit 7 moved: the CRC over 0..125 is another, so the same bytes no longer hold.
         assertThat(decode(with(SpdImages.ddr3l(), 0, 0x12)).checksumsHold()).isFalse();
     }
 
@@ -82,9 +82,7 @@ class SpdDecoderTest {
         assertThat(spec.summary()).isEqualTo("16 GiB 2Rx8 DDR4-3200");
         assertThat(spec.buffering()).isEqualTo(Buffering.UNBUFFERED);
         assertThat(spec.heightMillimetres()).contains(32);
-        // TV-096.
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("10 11 12 13 14 15 16 17 18 19 20 21 22 24");
-        // TV-048 to TV-053.
         assertThat(SpdRates.of(reading))
                 .extracting(l -> l.rate().name() + " CL" + l.cl())
                 .containsExactly(
@@ -99,9 +97,8 @@ class SpdDecoderTest {
         ModuleSpec spec = spec(SpdImages.ddr5());
         assertThat(spec.summary()).isEqualTo("16 GiB 1Rx8 DDR5-5600");
         assertThat(spec.ecc()).isFalse();
-        // TV-097.
         assertThat(reading.text(SpdKey.CL_MAP)).isEqualTo("22 28 30 32 36 40 42 46 50");
-        // TV-059, -061, -063: CL 40, 42, 46.
+        // CL 40, 42, 46.
         assertThat(SpdRates.of(reading))
                 .extracting(l -> l.rate().name() + " CL" + l.cl())
                 .containsExactly("5600 CL46", "5200 CL42", "4800 CL40");
@@ -122,7 +119,7 @@ class SpdDecoderTest {
         assertThat(reading.hex(reading.field(SpdKey.USER_AREA).orElseThrow())).isEqualTo("00 ".repeat(32) + "…");
     }
 
-    /** DDR, from the rows of handbook 2.A.1: enough to tell the module, no module type as such. */
+    /** DDR, from the rows of its layout: enough to tell the module, no module type as such. */
     @Test
     void ddrIsTold() {
         SpdReading reading = decode(SpdImages.ddr());
@@ -139,7 +136,7 @@ class SpdDecoderTest {
         assertThat(codes(reading)).doesNotContain("SPD_DENSITY_AGAINST_ADDRESS");
     }
 
-    /** CRC: catalogue value of CRC-16/XMODEM, and handbook TV-001 to TV-013. */
+    /** CRC: catalogue value of CRC-16/XMODEM, and values computed by hand. */
     @Test
     void checksums() {
         assertThat(SpdChecksum.crc16(Bytes.copyOf("123456789".getBytes(StandardCharsets.US_ASCII)), 0, 9))
@@ -175,7 +172,7 @@ class SpdDecoderTest {
                 .isEmpty();
     }
 
-    /** TV-145, TV-146 and 2.A's capacity rules: which bytes give which size. */
+    /** Which bytes give which size. */
     @ParameterizedTest
     @CsvSource({
         "DDR3 2Gb 1Rx16, 1 GiB, ddr3, 4=3 7=2 8=3",
@@ -240,7 +237,7 @@ class SpdDecoderTest {
         assertThat(codes(decode(SpdImages.ddr4()))).doesNotContain("SPD_PROFILE_PRESENT");
     }
 
-    /** JEP106: the parity sequence of 0 to 11 continuation codes, handbook 2.A.0 (computed). */
+    /** JEP106: the parity sequence of 0 to 11 continuation codes, computed. */
     @Test
     void continuationCodesCarryOddParity() {
         int[] stored = {0x80, 0x01, 0x02, 0x83, 0x04, 0x85, 0x86, 0x07, 0x08, 0x89, 0x8A, 0x0B};

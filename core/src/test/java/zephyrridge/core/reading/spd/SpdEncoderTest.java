@@ -27,7 +27,7 @@ import zephyrridge.core.quantity.Picoseconds;
 import zephyrridge.core.reading.Bytes;
 
 class SpdEncoderTest {
-    /** Byte by byte against the images of handbook 2.I, wherever those fix a byte: the encoder cannot agree with a wrong offset there. */
+    /** Byte by byte against the images of SpdImages, wherever those fix a byte: the encoder cannot agree with a wrong offset there. */
     @ParameterizedTest
     @CsvSource({
         "ddr2, 2-6 8-9 11-14 16-18 20 23 25 27-31 36-38 40-43 62",
@@ -35,7 +35,7 @@ class SpdEncoderTest {
         "ddr4, 2-6 11-13 18 20-29 36-37 42 121-125 128-129",
         "ddr5, 0-7 20-21 30-41 42-47 192 230-231 233-235"
     })
-    void writesWhatTheHandbookImagesHold(String name, String ranges) {
+    void writesWhatTheTypedImagesHold(String name, String ranges) {
         byte[] image =
                 switch (name) {
                     case "ddr2" -> SpdImages.ddr2();

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /**
- * Every row of handbook 2.A, typed here a second time as byte, bits and name: flipping any of its bits changes that field and no
+ * Every row of the layouts (R-1.10), typed here a second time as byte, bits and name: flipping any of its bits changes that field and no
  * other. The checksum fields stay as they are: they are stored, not computed.
  */
 class SpdFlipTest {

@@ -4,7 +4,7 @@ import java.util.Arrays;
 import java.util.HexFormat;
 import zephyrridge.core.reading.Bytes;
 
-/** The synthetic images of handbook 2.I.2, typed as there: offset: bytes; what is not listed is 00. */
+/** Synthetic images typed by hand (layouts R-1.10, from memory of the standards): offset: bytes; what is not listed is 00. */
 final class SpdImages {
     static final String DDR2 =
             """
@@ -32,7 +32,7 @@ final class SpdImages {
 
     private SpdImages() {}
 
-    /** 512 MiB of two ranks x8, by the rows of handbook 2.A.1; the handbook has no image of it. */
+    /** 512 MiB of two ranks x8, by the rows of DDR's layout. */
     static byte[] ddr() {
         byte[] image = image(
                 """
