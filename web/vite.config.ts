@@ -1,10 +1,14 @@
 import react from '@vitejs/plugin-react';
+import { loadEnv } from 'vite';
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({
+export default defineConfig(({ mode }) => ({
   plugins: [react()],
   build: { chunkSizeWarningLimit: 1500, sourcemap: false },
-  // Only for work on the pages: the server runs beside it.
-  server: { proxy: { '/api': 'http://127.0.0.1:8470' } },
+  // Only for work on the pages (./zephyr dev): the server runs beside it.
+  server: {
+    host: '127.0.0.1',
+    proxy: { '/api': `http://127.0.0.1:${loadEnv(mode, '.', 'ZEPHYR_').ZEPHYR_PORT ?? 8470}` },
+  },
   test: { environment: 'jsdom', setupFiles: ['src/setupTests.ts'] },
-});
+}));

@@ -163,10 +163,12 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
   const [machineId, setMachineId] = useState('');
   const [owner, setOwner] = useState('');
   const [wish, setWish] = useState('');
+  // Sent twice, because the answer got lost or the key was hit twice, it is one job all the same.
+  const [takeInId] = useState(() => crypto.randomUUID());
   const submit = (e: FormEvent) => {
     e.preventDefault();
     takeIn.mutate(
-      { machineId, owner: owner.trim(), wish: wish.trim() },
+      { machineId, owner: owner.trim(), wish: wish.trim(), takeInId },
       { onSuccess: (job) => navigate(`/jobs/${job.id}/take-in`) },
     );
   };

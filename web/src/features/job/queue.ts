@@ -31,6 +31,8 @@ export type Wire = {
 
 const FIRST_RETRY_MS = 2_000;
 const LONGEST_RETRY_MS = 60_000;
+/** Where nobody answers at all, asking costs nobody anything, and somebody waits for it to be back. */
+const LONGEST_UNANSWERED_MS = 8_000;
 
 /**
  * Changes of one job on their way: one after the other, each on top of the version the one before left, kept in the browser's
@@ -189,7 +191,8 @@ export class ChangeQueue {
       }
       if (!isRefusal(problem)) {
         this.show({ kind: 'away', waiting });
-        const wait = Math.min(LONGEST_RETRY_MS, FIRST_RETRY_MS * 2 ** this.tries++);
+        const longest = problem.status === 0 ? LONGEST_UNANSWERED_MS : LONGEST_RETRY_MS;
+        const wait = Math.min(longest, FIRST_RETRY_MS * 2 ** this.tries++);
         this.timer = setTimeout(() => void this.run(), Math.max(wait, problem.retryAfterMs ?? 0));
         return false;
       }

@@ -4,6 +4,7 @@ import { Findings } from '../../../parts/Findings';
 import { StartTimer } from '../../timers';
 import type { JobView } from '../api';
 import { Accept, ComparisonTable } from './prove/ComparisonTable';
+import { LogList } from './prove/LogList';
 import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
 import type { StationProps } from './props';
@@ -28,6 +29,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
       )}
       {!readOnly && <NewStart job={job} change={change} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
+      <LogList job={job} change={change} readOnly={readOnly} />
       {start && (
         <Box as="section" aria-label="Readings at this start">
           <Heading as="h2" size="md" mb="2">

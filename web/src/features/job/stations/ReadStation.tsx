@@ -59,6 +59,28 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           </Flex>
         </Box>
       )}
+      {job.missingPositions.length > 0 && (
+        <Box as="section" aria-label="Positions that this machine lacks">
+          <Text fontWeight="600">This very machine lacks what its record has:</Text>
+          <Flex gap="3" wrap="wrap" align="center" mt="1">
+            {job.missingPositions.map((p) => (
+              <Flex key={p} gap="2" align="center">
+                <Text>{p}</Text>
+                {!readOnly && (
+                  <Button
+                    size="xs"
+                    variant="outline"
+                    color="ink"
+                    onClick={() => void change({ type: 'SayMissing', position: p, missing: false })}
+                  >
+                    It is there after all
+                  </Button>
+                )}
+              </Flex>
+            ))}
+          </Flex>
+        </Box>
+      )}
       {processor.choice}
       <MemoryPicture picture={found} most={longest(found)} name="Memory as found" />
       <MemoryTable picture={job.found} caption="As found" />

@@ -15,7 +15,7 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.LayoutEvaluator;
 
-/** One layout judged, with findings, evidence and minutes: a four-position desktop and a 96-slot, four-processor server. */
+/** One layout judged, with findings, evidence and minutes: a four-position desktop and an eight-processor server of 128 sockets. */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -24,7 +24,7 @@ import zephyrridge.core.layout.LayoutEvaluator;
 @Fork(3)
 public class LayoutBenchmark {
     private final RandomMachines.Case desktop = RandomMachines.desktop4();
-    private final RandomMachines.Case server = RandomMachines.server96();
+    private final RandomMachines.Case server = RandomMachines.server128();
     private final LayoutEvaluator desktopEvaluator = new LayoutEvaluator(desktop.record(), HouseRules.DEFAULT);
     private final LayoutEvaluator serverEvaluator = new LayoutEvaluator(server.record(), HouseRules.DEFAULT);
 
@@ -34,7 +34,7 @@ public class LayoutBenchmark {
     }
 
     @Benchmark
-    public LayoutEvaluation ninetySixSlots() {
+    public LayoutEvaluation hundredTwentyEightSlots() {
         return serverEvaluator.evaluate(server.layout(), server.asFound(), server.host());
     }
 }

@@ -31,7 +31,7 @@ import zephyrridge.core.reading.spd.SpdEncoder;
 import zephyrridge.core.reading.spd.SpdRates;
 import zephyrridge.core.reading.spd.SpdReading;
 
-/** An SPD image and a 96-device firmware table decoded, with every field as text; the rate table apart. */
+/** An SPD image and a 128-device firmware table decoded, with every field as text; the rate table apart. */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
@@ -52,7 +52,7 @@ public class ReadingBenchmark {
 
     private static Bytes table() {
         List<SmbiosContents.Device> devices = new ArrayList<>();
-        for (int i = 0; i < 96; i++) {
+        for (int i = 0; i < 128; i++) {
             devices.add(new SmbiosContents.Device(
                     "P" + i / 24 + " DIMM " + i % 24,
                     "Channel " + i % 8,
@@ -78,7 +78,7 @@ public class ReadingBenchmark {
                         new SmbiosContents.Bios("v", "1", "d"),
                         new SmbiosContents.SystemInfo("m", "p", "", ""),
                         new SmbiosContents.Board("m", "b", ""),
-                        List.of(new SmbiosContents.Array(6, ByteSize.ofGibibytes(6144), 96, devices))),
+                        List.of(new SmbiosContents.Array(6, ByteSize.ofGibibytes(2048), 128, devices))),
                 SmbiosEncoder.Wrapping.ENTRY_POINT));
     }
 
@@ -114,12 +114,12 @@ public class ReadingBenchmark {
     }
 
     @Benchmark
-    public SmbiosReading smbios96() {
+    public SmbiosReading smbios128() {
         return SmbiosDecoder.decode(table).orElseThrow();
     }
 
     @Benchmark
-    public void smbios96AllFields(Blackhole sink) {
+    public void smbios128AllFields(Blackhole sink) {
         for (MemoryDevice device : SmbiosDecoder.decode(table).orElseThrow().devices()) {
             for (SmbiosKey key : device.structure().keys()) {
                 sink.consume(device.structure().text(key));

@@ -176,7 +176,7 @@ public final class RandomMachines {
     }
 
     /** A server of four processors, each with eight channels of three registered modules: 96 positions, 64 of them filled. */
-    public static Case server96() {
+    public static Case server128() {
         Machines m = Machines.of(MemoryGeneration.DDR4, 2933, 2666, 2400, 2133, 1866)
                 .kind(MachineKind.SERVER, FormFactor.DIMM, true)
                 .clockPerProcessor()
@@ -188,7 +188,7 @@ public final class RandomMachines {
         Map<String, ModuleSpec> before = new HashMap<>();
         ModuleSpec large = Modules.of("32GB 2Rx4 PC4-2933Y-RA1-12");
         ModuleSpec small = Modules.of("16GB 1Rx4 PC4-2666V-RC1-12");
-        for (int p = 1; p <= 4; p++) {
+        for (int p = 1; p <= 8; p++) {
             m.processor("P" + p);
             for (int c = 0; c < 8; c++) {
                 String channel = "P" + p + (char) ('A' + c);
@@ -202,7 +202,7 @@ public final class RandomMachines {
                             60,
                             p == 1 && c == 0 ? new String[0] : new String[] {"carrier-P1L"});
                 }
-                for (int s = 1; s <= 3; s++) {
+                for (int s = 1; s <= 2; s++) {
                     m.position(new Position(
                             channel + s,
                             channel + s,
@@ -215,8 +215,8 @@ public final class RandomMachines {
                             Optional.of(carrier),
                             List.of(Set.of(carrier)),
                             zephyrridge.core.machine.Provenance.VARIANT_MANUAL));
-                    if (s < 3) {
-                        modules.put(channel + s, s == 1 || c % 2 == 0 ? large : small);
+                    if (s == 1 || c % 4 == 0) {
+                        modules.put(channel + s, s == 1 ? large : small);
                         before.put(channel + s, s == 1 ? large : small);
                     }
                 }
@@ -226,7 +226,7 @@ public final class RandomMachines {
                 .cap(2, null, true, 2400)
                 .cap(2, null, null, 2666)
                 .cap(3, null, null, 1866)
-                .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 3072)
+                .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 4096)
                 .limit(LimitClaim.Source.CONTROLLER, LimitClaim.Quantity.PER_SLOT, 128)
                 .build();
         return new Case(record, Layout.of(record, modules), Layout.of(record, before), Host.UNLIMITED, modules);

@@ -42,6 +42,7 @@ class ScreenshotTour {
                 "hand-back",
                 "/jobs/6/hand-back"));
         views.put("plan-dark", "/jobs/5/plan");
+        views.put("starts", "/jobs/13/prove");
         views.put("accounts", "/accounts");
         views.put("read", "/jobs/11/read");
         views.put("read-look", "/jobs/12/read");
@@ -62,6 +63,9 @@ class ScreenshotTour {
             if (view.getKey().equals("read")) {
                 page.waitForSelector("[data-evidence-table]");
                 page.evaluate("document.querySelector('[aria-label=Positions]').scrollIntoView()");
+            }
+            if (view.getKey().equals("starts")) {
+                page.evaluate("document.querySelector('[aria-label=Starts]').scrollIntoView()");
             }
             page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             page.waitForTimeout(400);

@@ -4,13 +4,16 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -92,6 +95,8 @@ class ZephyrCommandTest {
         Installation.Said backup = zephyr.zephyr("backup", file.toString());
         assertThat(backup.code()).as(backup.text()).isZero();
         assertThat(Files.size(file)).isGreaterThan(1000);
+        assertThat(Files.getPosixFilePermissions(file))
+                .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
         assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("exists already");
 
         long lost = ilka().post(
@@ -151,6 +156,11 @@ class ZephyrCommandTest {
         zephyr.zephyr("stop");
         assertThat(zephyr.zephyr("demo").code()).isZero();
         assertThat(ilka().get("/api/jobs").body()).doesNotContain("Tor 12").contains("Dairy office");
+        // A backup knows whose data it holds: it replaces no other's, and what runs goes on.
+        Installation.Said wrong = zephyr.zephyr("restore", file.toString());
+        assertThat(wrong.code()).isNotZero();
+        assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
+        assertThat(ilka().get("/api/jobs").body()).contains("Dairy office");
         assertThat(zephyr.zephyr("reset-demo").code()).isZero();
         zephyr.zephyr("stop");
         assertThat(zephyr.zephyr("start").code()).isZero();
@@ -177,7 +187,9 @@ class ZephyrCommandTest {
         t.page.getByLabel("Total in the firmware").blur();
         assertThat(t.page.getByText("3 changes wait")).isVisible();
         assertThat(zephyr.zephyr("demo").code()).isZero();
-        t.kept();
+        // Nobody touches the page: it asks again by itself, every eight seconds at the most.
+        assertThat(t.page.getByText(Pattern.compile("^all kept, ")))
+                .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(15_000));
         JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/intake/condition").asString()).isEqualTo("Typed while nobody answered");
         assertThat(job.at("/intake/battery").asString()).isEqualTo("WORN");

@@ -145,7 +145,7 @@ public final class ApiClient {
                 .orElse("");
     }
 
-    private Answer send(String method, String path, String type, String body, boolean token) {
+    Answer send(String method, String path, String type, String body, boolean token) {
         return send(
                 method,
                 path,

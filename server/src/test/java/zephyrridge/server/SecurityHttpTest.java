@@ -30,6 +30,17 @@ class SecurityHttpTest {
         assertThat(new ApiClient(server.address()).get(path).status()).isEqualTo(401);
     }
 
+    /** Whether it is well may be asked by anybody; nothing else of the kind is answered. */
+    @Test
+    void healthAndNothingElse(TestServer.Running server) {
+        ApiClient client = new ApiClient(server.address());
+        assertThat(client.get("/actuator/health").body()).isEqualTo("{\"status\":\"UP\"}");
+        assertThat(client.get("/actuator").status()).isEqualTo(401);
+        assertThat(client.get("/actuator/env").status()).isEqualTo(401);
+        assertThat(ApiClient.signedIn(server, "wren").get("/actuator/env").status())
+                .isEqualTo(404);
+    }
+
     @Test
     void signInAndOut(TestServer.Running server) {
         ApiClient client = new ApiClient(server.address());
@@ -46,6 +57,39 @@ class SecurityHttpTest {
                 .isEqualTo("LEAD");
         assertThat(client.post("/api/sign-out", "").status()).isEqualTo(204);
         assertThat(client.get("/api/jobs").status()).isEqualTo(401);
+    }
+
+    /** However its path is written, a sign-in that failed too often waits. */
+    @Test
+    void theWaitDoesNotDependOnHowThePathIsWritten(TestServer.Running server) {
+        ApiClient client = new ApiClient(server.address());
+        client.get("/api/session");
+        int last = 0;
+        String retry = "";
+        for (int i = 0; i < 6; i++) {
+            ApiClient.Answer answer = client.send(
+                    "POST",
+                    i % 2 == 0 ? "/api/%73ign-in" : "/api/sign-in",
+                    "application/x-www-form-urlencoded",
+                    "login=ghost&password=wrong-and-long",
+                    true);
+            last = answer.status();
+            retry = answer.headers().firstValue("Retry-After").orElse("");
+        }
+        assertThat(last).isEqualTo(429);
+        assertThat(Integer.parseInt(retry)).isPositive();
+    }
+
+    /** The hash takes 72 bytes; what came after would not count. */
+    @Test
+    void passwordsAreBoundedByBytes(TestServer.Running server) {
+        ApiClient wren = ApiClient.signedIn(server, "wren");
+        ApiClient.Answer answer = wren.post(
+                "/api/accounts",
+                Map.of("login", "tuft", "name", "Tuft", "role", "TECHNICIAN", "password", "\u2603".repeat(25)));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.json().get("detail").asString()).contains("72 bytes");
+        assertThat(wren.get("/api/accounts").body()).doesNotContain("tuft");
     }
 
     @Test

@@ -130,13 +130,13 @@ class RandomMachinesTest {
 
     @Test
     void theGeneratedServerHolds() {
-        RandomMachines.Case c = RandomMachines.server96();
+        RandomMachines.Case c = RandomMachines.server128();
         assertThat(RecordCheck.faults(c.record())).isEmpty();
         LayoutEvaluation e =
                 new LayoutEvaluator(c.record(), HouseRules.DEFAULT).evaluate(c.layout(), c.asFound(), c.host());
-        assertThat(c.record().positions()).hasSize(96);
+        assertThat(c.record().positions()).hasSize(128);
         assertThat(e.rates())
-                .hasSize(4)
+                .hasSize(8)
                 .allSatisfy(r -> assertThat(r.rate().orElseThrow().name()).isEqualTo(2400));
         assertThat(e.has(Severity.STOP)).isFalse();
     }

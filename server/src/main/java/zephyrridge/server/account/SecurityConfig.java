@@ -21,6 +21,10 @@ class SecurityConfig {
         http.authorizeHttpRequests(
                 r -> r.requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account")
                         .permitAll()
+                        .requestMatchers("/actuator/health")
+                        .permitAll()
+                        .requestMatchers("/actuator/**")
+                        .authenticated()
                         .requestMatchers("/api/accounts", "/api/accounts/**")
                         .hasRole("LEAD")
                         .requestMatchers(HttpMethod.GET, "/api/**")
