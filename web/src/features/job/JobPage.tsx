@@ -109,7 +109,11 @@ export function JobPage({ account }: { account: Account }) {
       />
       <Grid
         flex="1"
-        templateColumns={{ base: '1fr', md: '12rem minmax(0, 1fr)', xl: '12rem minmax(0, 1fr) 19rem' }}
+        templateColumns={{
+          base: 'minmax(0, 1fr)',
+          md: '12rem minmax(0, 1fr)',
+          xl: '12rem minmax(0, 1fr) 19rem',
+        }}
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
       >

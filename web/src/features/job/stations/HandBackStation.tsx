@@ -5,7 +5,7 @@ import { useKeptText } from '../../../parts/drafts';
 import { dayAndClock } from '../../../parts/times';
 import { type JobView, useEvents } from '../api';
 import type { StationProps } from './props';
-import { Steps } from './Steps';
+import { CloseUp } from './CloseUp';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {
@@ -59,14 +59,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           </Text>
         )}
       </Box>
-      {job.closingSteps.length > 0 && (
-        <Box as="section" aria-label="Close up">
-          <Heading as="h2" size="md" mb="2">
-            Close up
-          </Heading>
-          <Steps job={job.id} steps={job.closingSteps} disabled={readOnly} change={change} />
-        </Box>
-      )}
+      <CloseUp job={job} change={change} readOnly={readOnly} />
       <Box
         as="section"
         aria-label="Hand back"

@@ -9,7 +9,7 @@ import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
 import type { StationProps } from './props';
 import { ReadoutFields } from './ReadoutFields';
-import { Steps } from './Steps';
+import { CloseUp } from './CloseUp';
 
 /** What to expect, written down before the start; each start with what was read at it; and what that proves. */
 export function ProveStation({ job, change, readOnly }: StationProps) {
@@ -19,14 +19,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   return (
     <Stack gap="4">
       <Expected job={job} readOnly={readOnly} />
-      {job.closingSteps.some((s) => s.kind === 'PUT_BACK') && (
-        <Box as="section" aria-label="Close up">
-          <Heading as="h2" size="md" mb="2">
-            Close up, as far as the start needs it
-          </Heading>
-          <Steps job={job.id} steps={job.closingSteps} disabled={readOnly} change={change} />
-        </Box>
-      )}
+      <CloseUp job={job} change={change} readOnly={readOnly} />
       {!readOnly && <NewStart job={job} change={change} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
       <LogList job={job} change={change} readOnly={readOnly} />

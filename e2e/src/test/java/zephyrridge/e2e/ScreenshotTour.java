@@ -73,7 +73,7 @@ class ScreenshotTour {
         }
         page.setViewportSize(390, 844);
         page.evaluate("localStorage.setItem('ridge-colour-mode', 'light')");
-        page.navigate("/jobs/5/open");
+        page.navigate("/jobs/9/open");
         page.waitForSelector("[data-step]");
         page.waitForTimeout(400);
         page.screenshot(to("open-phone"));

@@ -61,7 +61,7 @@ export function Starts({
               </Text>
             )}
             <Text fontSize="sm" color="quiet" overflowWrap="anywhere">
-              {s.arrangement.length > 0 ? `With ${s.arrangement.join('; ')}` : 'With no module in a socket'}
+              {s.arrangement.length > 0 ? `In it: ${s.arrangement.join('; ')}` : 'No module in a socket'}
               {!s.counts && '. Another arrangement than now: it proves nothing about this one.'}
             </Text>
             <Flex gap="2" mt="1" wrap="wrap">

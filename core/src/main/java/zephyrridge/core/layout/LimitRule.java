@@ -98,8 +98,18 @@ final class LimitRule implements LayoutRule {
         if (spoken || total.isEmpty() || sockets == 0) {
             return;
         }
-        long perSocket = total.get().size().orElseThrow().mebibytes() / sockets;
-        int implied = Organisation.densityMebibitsFor(ByteSize.ofMebibytes(perSocket), 2, 8);
+        long soldered = f.machine.record.positions().stream()
+                .flatMap(p -> p.soldered().stream())
+                .mapToLong(m -> m.capacity().mebibytes())
+                .sum();
+        long perSocket = Math.max(0, total.get().size().orElseThrow().mebibytes() - soldered) / sockets;
+        int needed = Organisation.densityMebibitsFor(ByteSize.ofMebibytes(perSocket), 2, 8);
+        // No die of 6 Gbit is made: a total that needs it speaks of the next one that is.
+        int implied = f.controller().generation().made().stream()
+                .mapToInt(DieDensity::mebibits)
+                .filter(made -> made >= needed)
+                .min()
+                .orElse(0);
         for (int p = 0; p < f.modules.length; p++) {
             if (f.counts(p)
                     && !f.position(p).isSoldered()

@@ -89,7 +89,8 @@ record Rivals(
         if (!believed.isEmpty()) {
             believed.addAll(hand);
         }
-        return new Rivals(names(first), names(second), differ, firstSays, claim(second, telling), believed);
+        return new Rivals(
+                names(first), names(second), differ(first, second), firstSays, claim(second, telling), believed);
     }
 
     /** All claims of a source, and of the others that do not speak of its rival's module. */

@@ -2,6 +2,7 @@ package zephyrridge.server.job;
 
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -16,6 +17,7 @@ import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.proof.ReadoutComparison;
+import zephyrridge.server.account.Accounts;
 import zephyrridge.server.job.JobView.ClosingView;
 import zephyrridge.server.job.JobView.ComparisonLineView;
 import zephyrridge.server.job.JobView.ExpectationView;
@@ -30,8 +32,10 @@ import zephyrridge.server.text.Texts;
 class ProofViews {
     private final Texts texts;
     private final JsonMapper json;
+    private final Accounts accounts;
 
-    ProofViews(Texts texts, JsonMapper json) {
+    ProofViews(Texts texts, JsonMapper json, Accounts accounts) {
+        this.accounts = accounts;
         this.texts = texts;
         this.json = json;
     }
@@ -56,6 +60,7 @@ class ProofViews {
     List<StartView> starts(Jobs.Current c) {
         List<StartView> cards = new ArrayList<>();
         List<String> actions = new ArrayList<>();
+        Map<String, String> names = new HashMap<>();
         Map<Integer, Proof.Try> tries = c.assessment().proof().tries().stream()
                 .collect(java.util.stream.Collectors.toMap(t -> t.start().no(), t -> t));
         for (Entry e : c.unit().log().happened()) {
@@ -71,7 +76,7 @@ class ProofViews {
             cards.add(new StartView(
                     s.no(),
                     s.stamp().at().map(JobController::utc),
-                    s.stamp().by(),
+                    names.computeIfAbsent(s.stamp().by(), this::name),
                     s.outcome(),
                     s.note(),
                     arrangement(s, c),
@@ -168,12 +173,18 @@ class ProofViews {
                 said.map(words -> json.readValue(words, Said.Words.class)));
     }
 
+    /** A person's name; the login of one who is no more. */
+    private String name(String login) {
+        return accounts.find(login).map(Accounts.Account::name).orElse(login);
+    }
+
     List<LogView> log(Jobs.Current c) {
+        Map<String, String> names = new HashMap<>();
         return c.unit().log().happened().stream()
                 .map(e -> new LogView(
                         e.no(),
                         e.stamp().at().map((LocalDateTime at) -> JobController.utc(at)),
-                        e.stamp().by(),
+                        names.computeIfAbsent(e.stamp().by(), this::name),
                         text(e, c),
                         e.stamp().beforeLog()))
                 .toList();
