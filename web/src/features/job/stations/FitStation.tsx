@@ -24,6 +24,11 @@ export function FitStation({ job, change, readOnly }: StationProps) {
             line={l}
             number={i + 1}
             disabled={readOnly || shut}
+            onReseat={
+              l.in && job.now.off.length > 0
+                ? () => void change({ type: 'Reseat', position: l.position })
+                : undefined
+            }
             onConfirm={(done, seen) =>
               void change({ type: 'ConfirmFit', position: l.position, done, seen: seen || undefined })
             }
@@ -38,11 +43,14 @@ function Line({
   line: l,
   number,
   disabled,
+  onReseat,
   onConfirm,
 }: {
   line: JobView['fitLines'][number];
   number: number;
   disabled: boolean;
+  /** Absent where the way to it is shut or nothing is in it. */
+  onReseat?: () => void;
   onConfirm: (done: boolean, seen: string) => void;
 }) {
   const [seen, setSeen] = useState('');
@@ -131,6 +139,11 @@ function Line({
               >
                 Take back
               </Button>
+              {onReseat && (
+                <Button size="sm" variant="outline" color="ink" disabled={disabled} onClick={onReseat}>
+                  Out and in again
+                </Button>
+              )}
             </Flex>
           ) : (
             <Button disabled={disabled} onClick={() => onConfirm(true, seen.trim())}>

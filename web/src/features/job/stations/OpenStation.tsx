@@ -60,7 +60,15 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
       {job.opening.length === 0 ? (
         <Text>Nothing is planned to change yet, so there is nothing to open. Make the plan first.</Text>
       ) : (
-        <Steps job={job.id} steps={job.opening} disabled={readOnly} shut={shut} change={change} />
+        <>
+          {job.fitLines.every((l) => l.done) && job.now.off.length === 0 && (
+            <Text>
+              All that is planned is fitted, and it is closed. These steps open it again, to look or to
+              reseat.
+            </Text>
+          )}
+          <Steps job={job.id} steps={job.opening} disabled={readOnly} shut={shut} change={change} />
+        </>
       )}
     </Stack>
   );

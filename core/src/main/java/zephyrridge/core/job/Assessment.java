@@ -59,6 +59,14 @@ public record Assessment(
                 .map(l -> l.position().id())
                 .toList();
         List<WorkStep> opening = WorkSteps.opening(bench, unit, now, pending);
+        // All is fitted and closed: the way in is shown once more, for whoever has to look again.
+        List<WorkStep> again = pending.isEmpty() && now.isClosed()
+                ? WorkSteps.opening(
+                        bench,
+                        unit,
+                        now,
+                        lines.stream().map(l -> l.position().id()).toList())
+                : opening;
         boolean started = isStartedSinceMove(unit);
         List<WorkStep> closing = WorkSteps.closing(bench, now, started);
         boolean waysOpen = !pending.isEmpty()
@@ -77,7 +85,7 @@ public record Assessment(
                 Gates.clearing(unit.intake()),
                 Gates.handingBack(
                         unit.intake(), now.off().stream().map(bench::partName).toList(), false),
-                opening,
+                again,
                 lines,
                 closing,
                 expected,

@@ -95,12 +95,13 @@ class ProofTest {
         assertThat(w.assess().proof().proven()).isTrue();
         assertThat(w.unit().log().starts()).hasSize(3);
         assertThat(w.unit().log().starts().get(0).readout().rate()).isEmpty();
-        // Reseating begins anew.
-        w.opened();
+        // Reseating needs the way open, and begins anew.
         w.does(Walk.tick("power-down"), Walk.tick("unplug"));
         assertThat(w.refused(new Change.Reseat("B1"))).isEqualTo("STEP_PLUG_FIRST");
-        w.does(Walk.tick("ground")).does(new Change.TickStep("power-down", true));
         assertThat(w.assess().proof().proven()).isTrue();
+        w.opened().does(new Change.Reseat("B1")).closed();
+        assertThat(w.missing()).contains("PROOF_NO_START");
+        assertThat(w.assess().proof().proven()).isFalse();
     }
 
     @Test
