@@ -64,7 +64,7 @@ export function NewStart({ job, change }: Props) {
           Waited for training
         </Button>
         <Button size="sm" variant="outline" color="ink" onClick={() => act('MAINS')}>
-          Off, mains away, on again
+          Put on mains
         </Button>
         <Button size="sm" variant="outline" color="ink" onClick={() => act('FIRMWARE_UPDATED')}>
           Firmware updated
