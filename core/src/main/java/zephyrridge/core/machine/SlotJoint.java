@@ -15,70 +15,87 @@ final class SlotJoint {
     }
 
     private final List<SlotGroup> groups;
+    /** Distance between two cases of a group in the numbering of all cases. */
+    private final int[] steps;
+
     private final double[] joint;
     /** Number of the question's answer, by case. */
     private final int[] answer;
 
-    private int answers;
+    private final int answers;
+    private final double entropy;
 
     SlotJoint(List<SlotGroup> groups, OptionalInt deviceCount) {
         this.groups = groups;
-        int all = 1;
-        for (SlotGroup g : groups) {
-            all *= g.size();
-        }
-        joint = new double[all];
-        answer = new int[all];
-        LongNumbers numbers = new LongNumbers(all);
+        this.steps = new int[groups.size()];
         List<String> places = groups.stream().map(SlotGroup::place).distinct().toList();
-        double sum = 0;
-        for (int c = 0; c < all; c++) {
-            double p = 1;
-            int present = 0;
-            int soldered = 0;
-            long question = 0;
-            int rest = c;
-            for (SlotGroup g : groups) {
-                int which = rest % g.size();
-                rest /= g.size();
-                p *= g.weight(which);
+        // Built up group by group, so that each case costs one step and not one per group.
+        double[] weights = {1};
+        int[] devices = {0};
+        long[] questions = {0};
+        for (int i = 0; i < groups.size(); i++) {
+            SlotGroup g = groups.get(i);
+            int below = weights.length;
+            steps[i] = below;
+            double[] nextWeights = new double[below * g.size()];
+            int[] nextDevices = new int[nextWeights.length];
+            long[] nextQuestions = new long[nextWeights.length];
+            // At most eight free sockets at a place are four bits each; the soldered size stands above eight places.
+            int shift = 4 * places.indexOf(g.place());
+            for (int which = 0; which < g.size(); which++) {
+                double weight = g.weight(which);
                 int banks = g.count(which, State.SOLDERED);
-                soldered += banks;
-                present += g.members().size() - g.count(which, State.ABSENT);
-                // At most eight free sockets at a place are four bits each; the soldered size stands above eight
-                // places.
-                question += (long) g.count(which, State.EMPTY) << 4 * places.indexOf(g.place());
-                question += banks * g.mebibytes() << 32;
+                int more = g.members().size() - g.count(which, State.ABSENT) << 4 | banks;
+                long question = ((long) g.count(which, State.EMPTY) << shift) + (banks * g.mebibytes() << 32);
+                for (int b = 0, c = which * below; b < below; b++, c++) {
+                    nextWeights[c] = weights[b] * weight;
+                    nextDevices[c] = devices[b] + more;
+                    nextQuestions[c] = questions[b] + question;
+                }
             }
-            joint[c] = p * (deviceCount.isPresent() ? SlotModel.count(deviceCount.getAsInt(), present, soldered) : 1);
-            sum += joint[c];
-            answer[c] = numbers.of(question);
+            weights = nextWeights;
+            devices = nextDevices;
+            questions = nextQuestions;
         }
+        LongNumbers numbers = new LongNumbers();
+        answer = new int[weights.length];
+        double sum = 0;
+        for (int c = 0; c < weights.length; c++) {
+            if (deviceCount.isPresent()) {
+                weights[c] *= SlotModel.count(deviceCount.getAsInt(), devices[c] >> 4, devices[c] & 15);
+            }
+            sum += weights[c];
+            answer[c] = numbers.of(questions[c]);
+        }
+        for (int c = 0; c < weights.length; c++) {
+            weights[c] /= sum;
+        }
+        joint = weights;
         answers = numbers.size();
-        for (int c = 0; c < all; c++) {
-            joint[c] /= sum;
+        double[] p = new double[answers];
+        for (int c = 0; c < joint.length; c++) {
+            p[answer[c]] += joint[c];
         }
+        entropy = entropy(p);
     }
 
     double[] marginal(int group) {
-        double[] p = new double[State.values().length];
-        int step = step(group);
         SlotGroup g = groups.get(group);
+        double[] cases = new double[g.size()];
         for (int c = 0; c < joint.length; c++) {
-            int which = c / step % g.size();
+            cases[c / steps[group] % cases.length] += joint[c];
+        }
+        double[] p = new double[State.values().length];
+        for (int which = 0; which < cases.length; which++) {
             for (State s : State.values()) {
-                p[s.ordinal()] += joint[c] * g.count(which, s) / g.members().size();
+                p[s.ordinal()] += cases[which] * g.count(which, s) / g.members().size();
             }
         }
         return p;
     }
 
     double entropy() {
-        double[] p = new double[answers];
-        for (int c = 0; c < joint.length; c++) {
-            p[answer[c]] += joint[c];
-        }
-        return entropy(p);
+        return entropy;
     }
 
     /** Mutual information of the question and what is learned of some groups: H(Q) + H(O) - H(Q, O), in bits. */
@@ -90,8 +107,11 @@ final class SlotJoint {
         if (there.length == 0) {
             return 0;
         }
-        boolean exact = (long) answers * outcomes <= MOST_CELLS;
-        return exact ? exact(there, outcomes, channel) : neverWrong(there, outcomes);
+        if ((long) answers * outcomes <= MOST_CELLS) {
+            return exact(there, outcomes, channel);
+        }
+        // Whoever sees all of it and is never wrong has the answer.
+        return there.length == groups.size() ? entropy : neverWrong(there, outcomes);
     }
 
     private double exact(int[] there, int outcomes, Channel channel) {
@@ -99,7 +119,6 @@ final class SlotJoint {
         for (int c = 0; c < joint.length; c++) {
             cells[answer[c] * outcomes + seen(c, there)] += joint[c];
         }
-        double answersOnly = entropy();
         int below = 1;
         for (int g : there) {
             cells = through(groups.get(g).through(channel), cells, below);
@@ -109,19 +128,19 @@ final class SlotJoint {
         for (int i = 0; i < cells.length; i++) {
             learned[i % outcomes] += cells[i];
         }
-        return Math.max(0, answersOnly + entropy(learned) - entropy(cells));
+        return Math.max(0, entropy + entropy(learned) - entropy(cells));
     }
 
     private double neverWrong(int[] there, int outcomes) {
         double[] learned = new double[outcomes];
         double[] both = new double[joint.length];
-        LongNumbers pairs = new LongNumbers(joint.length);
+        LongNumbers pairs = new LongNumbers();
         for (int c = 0; c < joint.length; c++) {
             int seen = seen(c, there);
             learned[seen] += joint[c];
             both[pairs.of((long) answer[c] << 32 | seen)] += joint[c];
         }
-        return Math.max(0, entropy() + entropy(learned) - entropy(both));
+        return Math.max(0, entropy + entropy(learned) - entropy(both));
     }
 
     private static double[] through(double[][] matrix, double[] cells, int below) {
@@ -145,18 +164,10 @@ final class SlotJoint {
         int number = 0;
         int scale = 1;
         for (int g : there) {
-            number += c / step(g) % groups.get(g).size() * scale;
+            number += c / steps[g] % groups.get(g).size() * scale;
             scale *= groups.get(g).size();
         }
         return number;
-    }
-
-    private int step(int group) {
-        int step = 1;
-        for (int g = 0; g < group; g++) {
-            step *= groups.get(g).size();
-        }
-        return step;
     }
 
     private static double entropy(double[] p) {
@@ -169,26 +180,43 @@ final class SlotJoint {
 
     /** Numbers 0, 1, 2 ... for long keys in the order they first come; open addressing, no boxing. */
     private static final class LongNumbers {
-        private final long[] keys;
-        private final int[] numbers;
+        private long[] keys = new long[64];
+        private int[] numbers = new int[64];
         private int size;
 
-        LongNumbers(int most) {
-            int capacity = Integer.highestOneBit(Math.max(8, most)) * 4;
-            keys = new long[capacity];
-            numbers = new int[capacity];
-        }
-
         int of(long key) {
-            int at = (int) ((key * 0x9E3779B97F4A7C15L) >>> 40) & keys.length - 1;
-            while (numbers[at] != 0 && keys[at] != key) {
-                at = at + 1 & keys.length - 1;
-            }
+            int at = at(key);
             if (numbers[at] == 0) {
+                if (2 * size >= keys.length) {
+                    grow();
+                    at = at(key);
+                }
                 keys[at] = key;
                 numbers[at] = ++size;
             }
             return numbers[at] - 1;
+        }
+
+        private int at(long key) {
+            int at = (int) ((key * 0x9E3779B97F4A7C15L) >>> 40) & keys.length - 1;
+            while (numbers[at] != 0 && keys[at] != key) {
+                at = at + 1 & keys.length - 1;
+            }
+            return at;
+        }
+
+        private void grow() {
+            long[] oldKeys = keys;
+            int[] oldNumbers = numbers;
+            keys = new long[2 * oldKeys.length];
+            numbers = new int[keys.length];
+            for (int i = 0; i < oldKeys.length; i++) {
+                if (oldNumbers[i] != 0) {
+                    int at = at(oldKeys[i]);
+                    keys[at] = oldKeys[i];
+                    numbers[at] = oldNumbers[i];
+                }
+            }
         }
 
         int size() {

@@ -24,7 +24,7 @@ class LogTest {
                 .closed()
                 .does(Walk.start(), Walk.read("firmwareTotal", "12 GB"));
         int entries = w.unit().log().entries().size();
-        w.does(new Change.ConfirmFit("B1", false, Optional.empty()));
+        w.does(new LogChange.ConfirmFit("B1", false, Optional.empty()));
         assertThat(w.unit().log().entries()).as("nothing is taken out of a log").hasSize(entries + 1);
         assertThat(w.unit().log().starts()).isEmpty();
         assertThat(w.assess().inIt()).containsOnly(Map.entry("A1", "m1"));
@@ -35,53 +35,57 @@ class LogTest {
     void retractingAPowerStepTakesAllThatNeededIt() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         int powerDown = w.unit().log().happened().get(0).no();
-        w.does(new Change.Retract(powerDown, "it was only asleep"));
+        w.does(new LogChange.Retract(powerDown, "it was only asleep"));
         assertThat(w.assess().now().isClosed()).isTrue();
         assertThat(w.assess().inIt()).doesNotContainKey("B1");
-        assertThat(w.refused(new Change.Retract(powerDown, ""))).isEqualTo("NO_SUCH");
+        assertThat(w.refused(new LogChange.Retract(powerDown, ""))).isEqualTo("NO_SUCH");
     }
 
     @Test
     void whatWasFoundCannotBeSaidAgainstTheLog() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         w.does(Walk.typed(Walk.D8));
-        assertThat(w.refused(new Change.PlaceFound("B1", Optional.of("m3")))).isEqualTo("LOG_SAYS_OTHERWISE");
-        assertThat(w.refused(new Change.RemoveModule("m2"))).isEqualTo("MODULE_IN_LOG");
+        assertThat(w.refused(new EvidenceChange.PlaceFound("B1", Optional.of("m3"))))
+                .isEqualTo("LOG_SAYS_OTHERWISE");
+        assertThat(w.refused(new PlanChange.RemoveModule("m2"))).isEqualTo("MODULE_IN_LOG");
     }
 
     @Test
     void aModuleIsInOnePlaceWhateverAFaultTestDoes() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
-        assertThat(w.refused(new Change.MoveModule("m2", Place.Kind.POSITION, "A1")))
+        assertThat(w.refused(new LogChange.MoveModule("m2", Place.Kind.POSITION, "A1")))
                 .isEqualTo("SOCKET_TAKEN");
         w.does(
-                new Change.MoveModule("m1", Place.Kind.TRAY, ""),
-                new Change.MoveModule("m2", Place.Kind.POSITION, "A1"));
+                new LogChange.MoveModule("m1", Place.Kind.TRAY, ""),
+                new LogChange.MoveModule("m2", Place.Kind.POSITION, "A1"));
         assertThat(w.assess().inIt()).containsOnly(Map.entry("A1", "m2"));
         assertThat(w.assess().now().modulesAt(Place.Kind.TRAY)).containsExactly("m1");
-        w.does(new Change.Reseat("A1"));
+        w.does(new LogChange.Reseat("A1"));
     }
 
     /** An eye that sees nothing there is a fact of this machine: the plan goes without that position at once. */
     @Test
     void aPhantomPositionLeavesThePlan() {
         Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"), Walk.typed(Walk.D8), Walk.plan("B2", "m2"));
-        w.does(new Change.SayWhatIsSeen("B2", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty()));
+        w.does(new EvidenceChange.SayWhatIsSeen(
+                "B2", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty()));
         assertThat(w.bench().record().hasPosition("B2")).isFalse();
         assertThat(w.unit().plannedModules()).doesNotContainKey("B2");
         assertThat(w.refused(Walk.plan("B2", "m2"))).isEqualTo("NO_SUCH");
-        assertThat(w.refused(new Change.SayWhatIsSeen(
+        assertThat(w.refused(new EvidenceChange.SayWhatIsSeen(
                         "A1", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty())))
                 .isEqualTo("POSITION_NEEDED");
-        w.does(new Change.SayMissing("B2", false), Walk.plan("B2", "m2"));
+        w.does(new ConditionChange.SayMissing("B2", false), Walk.plan("B2", "m2"));
     }
 
     /** Evidence taken after a module moved does not speak of the machine as found. */
     @Test
     void evidenceIsDated() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
-        w.does(new Change.SayWhatIsSeen("B1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
-        w.does(new Change.SayWhatIsSeen("A1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+        w.does(new EvidenceChange.SayWhatIsSeen(
+                "B1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+        w.does(new EvidenceChange.SayWhatIsSeen(
+                "A1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
         var rows = AsFound.survey(w.bench(), w.unit(), Map.of()).rows();
         assertThat(rows.get(0).verdict().orElseThrow().slot().seen()).contains(SlotModel.State.FILLED);
         assertThat(rows.get(1).verdict().orElseThrow().slot().seen())
@@ -112,20 +116,20 @@ class LogTest {
                 Walk.typed(Walk.D8),
                 Walk.plan(position, key),
                 Walk.plan(position, null),
-                new Change.ResetPlan(),
-                new Change.ChoosePlan(r.nextInt(4) > 0),
-                new Change.PlaceFound(position, Optional.of(key)),
-                new Change.PlaceFound(position, Optional.empty()),
-                new Change.RemoveModule(key),
-                new Change.ConfirmFit(position, r.nextInt(4) > 0, Optional.empty()),
-                new Change.MoveModule(key, Place.Kind.values()[r.nextInt(6)], position),
-                new Change.Reseat(position),
-                new Change.LogStart(Entry.Outcome.values()[r.nextInt(4)], "", Optional.empty()),
+                new PlanChange.ResetPlan(),
+                new PlanChange.ChoosePlan(r.nextInt(4) > 0),
+                new EvidenceChange.PlaceFound(position, Optional.of(key)),
+                new EvidenceChange.PlaceFound(position, Optional.empty()),
+                new PlanChange.RemoveModule(key),
+                new LogChange.ConfirmFit(position, r.nextInt(4) > 0, Optional.empty()),
+                new LogChange.MoveModule(key, Place.Kind.values()[r.nextInt(6)], position),
+                new LogChange.Reseat(position),
+                new StartChange.LogStart(Entry.Outcome.values()[r.nextInt(4)], "", Optional.empty()),
                 Walk.read("firmwareTotal", "12 GB", "rate", "2400", "positionsFilled", "2"),
-                new Change.Retract(1 + r.nextInt(Math.max(1, w.unit().log().last())), ""),
-                new Change.SayMissing(position, r.nextInt(3) > 0),
-                new Change.CloseJob("", Optional.empty()),
-                new Change.ReopenJob(),
+                new LogChange.Retract(1 + r.nextInt(Math.max(1, w.unit().log().last())), ""),
+                new ConditionChange.SayMissing(position, r.nextInt(3) > 0),
+                new ClosingChange.CloseJob("", Optional.empty()),
+                new ClosingChange.ReopenJob(),
                 Walk.battery(Intake.Battery.values()[r.nextInt(7)])));
         Assessment a = w.assess();
         a.opening().stream().filter(s -> !s.done()).findFirst().ifPresent(s -> {
@@ -138,9 +142,9 @@ class LogTest {
                 all.add(Walk.fit(l.position().id()));
             }
         });
-        a.now().inIt().keySet().forEach(p -> all.add(new Change.Reseat(p)));
+        a.now().inIt().keySet().forEach(p -> all.add(new LogChange.Reseat(p)));
         for (int i = 0; i < 14; i++) {
-            all.add(new Change.TickStep(steps[r.nextInt(steps.length)], r.nextInt(5) > 0));
+            all.add(new LogChange.TickStep(steps[r.nextInt(steps.length)], r.nextInt(5) > 0));
         }
         return all;
     }

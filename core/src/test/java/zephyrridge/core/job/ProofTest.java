@@ -50,11 +50,11 @@ class ProofTest {
         w.does(Walk.typed(Walk.D8), Walk.plan("B1", "m3"));
         assertThat(w.assess().proof().proven()).isFalse();
         assertThat(w.missing()).contains("PROOF_NO_PLAN_CHOSEN");
-        w.does(new Change.ChoosePlan(true));
+        w.does(new PlanChange.ChoosePlan(true));
         assertThat(w.missing()).contains("PROOF_NOT_AS_PLANNED");
         assertThat(w.assess().fitLines()).anyMatch(l -> !l.done());
         // Back to what is in it, and the old start counts again.
-        w.does(Walk.plan("B1", "m2"), new Change.ChoosePlan(true));
+        w.does(Walk.plan("B1", "m2"), new PlanChange.ChoosePlan(true));
         assertThat(w.assess().proof().proven()).isTrue();
     }
 
@@ -97,9 +97,9 @@ class ProofTest {
         assertThat(w.unit().log().starts().get(0).readout().rate()).isEmpty();
         // Reseating needs the way open, and begins anew.
         w.does(Walk.tick("power-down"), Walk.tick("unplug"));
-        assertThat(w.refused(new Change.Reseat("B1"))).isEqualTo("STEP_PLUG_FIRST");
+        assertThat(w.refused(new LogChange.Reseat("B1"))).isEqualTo("STEP_PLUG_FIRST");
         assertThat(w.assess().proof().proven()).isTrue();
-        w.opened().does(new Change.Reseat("B1")).closed();
+        w.opened().does(new LogChange.Reseat("B1")).closed();
         assertThat(w.missing()).contains("PROOF_NO_START");
         assertThat(w.assess().proof().proven()).isFalse();
     }
@@ -111,14 +111,14 @@ class ProofTest {
                 .opened()
                 .does(Walk.fit("B1"))
                 .closed()
-                .does(new Change.LogStart(Entry.Outcome.SILENT, "", Optional.empty()), Walk.start(), SEEN);
+                .does(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty()), Walk.start(), SEEN);
         assertThat(w.missing()).contains("PROOF_FAILED_START");
         assertThat(w.assess().proof().wanted()).isEqualTo(Grade.TESTED);
         assertThat(w.assess().trail().statusOf(Station.PROVE)).isEqualTo(Trail.Status.BLOCKED);
         int failed = w.unit().log().starts().get(0).no();
-        assertThat(w.refused(new Change.AcceptDifference(failed, Optional.empty(), " ")))
+        assertThat(w.refused(new StartChange.AcceptDifference(failed, Optional.empty(), " ")))
                 .isEqualTo("REASON_NEEDED");
-        w.does(new Change.AcceptDifference(failed, Optional.empty(), "mains was off"));
+        w.does(new StartChange.AcceptDifference(failed, Optional.empty(), "mains was off"));
         assertThat(w.missing()).containsExactly("PROOF_PASS_WANTED");
         w.does(Walk.read("testPasses", "1", "testErrors", "0"));
         assertThat(w.assess().proof().proven()).isTrue();
@@ -129,7 +129,7 @@ class ProofTest {
         Walk w = fitted().does(Walk.read("firmwareTotal", "4 GB", "rate", "2400", "positionsFilled", "2"));
         assertThat(w.missing()).contains("PROOF_DIFFERENCE_OPEN");
         int no = w.unit().log().starts().get(0).no();
-        w.does(new Change.AcceptDifference(
+        w.does(new StartChange.AcceptDifference(
                 no, Optional.of(Field.FIRMWARE_TOTAL), "screen shows one channel only, seen twice"));
         assertThat(w.assess().proof().proven()).isTrue();
         assertThat(w.unit().accepted().get(0).by()).isEqualTo("ilka");
@@ -152,7 +152,7 @@ class ProofTest {
         assertThat(w.assess().proof().grade()).isEqualTo(Grade.SEEN);
         assertThat(w.missing()).containsExactly("PROOF_NOT_CLOSED");
         assertThat(w.assess().proof().proven()).isFalse();
-        assertThat(w.refused(new Change.CloseJob("", Optional.empty()))).isEqualTo("CLOSE_PARTS_OFF");
+        assertThat(w.refused(new ClosingChange.CloseJob("", Optional.empty()))).isEqualTo("CLOSE_PARTS_OFF");
         assertThat(w.refused(Walk.tick("on:base"))).isEqualTo("STEP_POWER_DOWN_FIRST");
         w.closed();
         assertThat(w.assess().proof().proven()).isTrue();
@@ -189,17 +189,17 @@ class ProofTest {
                         Walk.found(Walk.D8, "A1"),
                         Walk.typed("16GB 2Rx8 PC4-2400T-SE1-11"),
                         Walk.plan("B1", "m2"),
-                        new Change.ChoosePlan(true));
+                        new PlanChange.ChoosePlan(true));
         assertThat(w.assess().proof().wanted()).isEqualTo(Grade.TESTED);
         assertThat(new Walk().planned().assess().proof().wanted()).isEqualTo(Grade.SEEN);
     }
 
     @Test
     void aJobClosedUnprovenSaysSo() {
-        Walk w = fitted().does(new Change.CloseJob("as it is", Optional.empty()));
+        Walk w = fitted().does(new ClosingChange.CloseJob("as it is", Optional.empty()));
         assertThat(w.unit().closing().orElseThrow().proven()).isFalse();
         assertThat(w.refused(Walk.start())).isEqualTo("NOT_CLOSED_JOB");
-        Walk good = fitted().does(SEEN, new Change.CloseJob("", Optional.empty()));
+        Walk good = fitted().does(SEEN, new ClosingChange.CloseJob("", Optional.empty()));
         assertThat(good.unit().closing().orElseThrow().grade()).isEqualTo(Grade.SEEN);
         assertThat(good.unit().closing().orElseThrow().proven()).isTrue();
     }
@@ -207,9 +207,9 @@ class ProofTest {
     @Test
     void nothingIsClosedInWithASwollenPack() {
         Walk w = fitted().does(SEEN, Walk.battery(Intake.Battery.SWOLLEN));
-        assertThat(w.refused(new Change.CloseJob("", Optional.empty()))).isEqualTo("CLOSE_SWOLLEN");
+        assertThat(w.refused(new ClosingChange.CloseJob("", Optional.empty()))).isEqualTo("CLOSE_SWOLLEN");
         assertThat(w.refused(Walk.start())).isEqualTo("GATE_BATTERY_SWOLLEN");
         assertThat(w.assess().trail().statusOf(Station.HAND_BACK)).isEqualTo(Trail.Status.BLOCKED);
-        w.does(Walk.battery(Intake.Battery.MADE_SAFE), new Change.CloseJob("", Optional.empty()));
+        w.does(Walk.battery(Intake.Battery.MADE_SAFE), new ClosingChange.CloseJob("", Optional.empty()));
     }
 }

@@ -28,7 +28,7 @@ class StepOrderTest {
                         Walk.found(Walk.D4, "A1"),
                         Walk.typed(Walk.D8),
                         Walk.plan("B2", "m2"),
-                        new Change.ChoosePlan(true));
+                        new PlanChange.ChoosePlan(true));
         assertThat(w.assess().opening())
                 .extracting(WorkStep::id)
                 .containsExactly("power-down", "unplug", "ground", "off:base", "off:plug", "drain", "off:hatch");
@@ -78,7 +78,7 @@ class StepOrderTest {
     void everyStartAsksForThePowerStepsAgain() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1")).closed().does(Walk.start());
         assertThat(w.assess().now().down()).isFalse();
-        w.does(Walk.plan("B1", null), new Change.ChoosePlan(false));
+        w.does(Walk.plan("B1", null), new PlanChange.ChoosePlan(false));
         assertThat(w.assess().opening()).noneMatch(WorkStep::done);
         assertThat(w.refused(Walk.tick("off:base"))).isEqualTo("STEP_POWER_DOWN_FIRST");
     }
@@ -154,21 +154,22 @@ class StepOrderTest {
         Walk w = new Walk()
                 .planned()
                 .does(Walk.intake(Intake.Seal.NONE, Intake.Battery.GOOD, Intake.Encryption.NOT_KNOWN));
-        assertThat(w.refused(new Change.ClearSettings(true))).isEqualTo("GATE_CLEAR_WITHOUT_KEY");
+        assertThat(w.refused(new LogChange.ClearSettings(true))).isEqualTo("GATE_CLEAR_WITHOUT_KEY");
         // A model that forgets its settings while unplugged is opened under both gates, and nothing is said twice.
         assertThat(Gates.opening(w.unit().intake(), true).stream()
                         .filter(f -> f.severity() == Severity.STOP)
                         .map(f -> f.evidence()))
                 .doesNotHaveDuplicates();
-        w.answered().does(new Change.ClearSettings(true), new Change.ClearSettings(false));
+        w.answered().does(new LogChange.ClearSettings(true), new LogChange.ClearSettings(false));
         assertThat(w.unit().log().happened()).noneMatch(Entry.Acted.class::isInstance);
     }
 
     @Test
     void aPlanThatIsNotChosenIsNotFitted() {
-        Walk w = new Walk().planned().does(new Change.ChoosePlan(false)).opened();
+        Walk w = new Walk().planned().does(new PlanChange.ChoosePlan(false)).opened();
         assertThat(w.refused(Walk.fit("B1"))).isEqualTo("GATE_PLAN_NOT_CHOSEN");
-        assertThat(new Walk().answered().refused(new Change.ChoosePlan(true))).isEqualTo("NOTHING_PLANNED");
+        assertThat(new Walk().answered().refused(new PlanChange.ChoosePlan(true)))
+                .isEqualTo("NOTHING_PLANNED");
     }
 
     @Test
@@ -180,7 +181,7 @@ class StepOrderTest {
         assertThat(w.assess().found().has(Severity.STOP)).isFalse();
         assertThat(w.assess().trail().statusOf(Station.READ)).isEqualTo(Trail.Status.OPEN);
         // Once somebody looked and found nothing, it is.
-        w.does(new Change.SayWhatIsSeen(
+        w.does(new EvidenceChange.SayWhatIsSeen(
                 "A1", Optional.of(zephyrridge.core.machine.SlotModel.State.EMPTY), Optional.empty(), Optional.empty()));
         assertThat(Walk.codes(w.assess().found().findings())).contains("NO_MEMORY");
     }
@@ -195,13 +196,13 @@ class StepOrderTest {
     @Test
     void whatIsTriedStaysFree() {
         Walk w = new Walk().stock("D-1", Walk.D8).answered().does(Walk.found(Walk.D4, "A1"));
-        w.does(new Change.PlanModule("B1", Optional.empty(), Optional.of("D-1")));
+        w.does(new PlanChange.PlanModule("B1", Optional.empty(), Optional.of("D-1")));
         assertThat(w.unit().heldTags()).isEmpty();
-        w.does(new Change.ChoosePlan(true));
+        w.does(new PlanChange.ChoosePlan(true));
         assertThat(w.unit().heldTags()).containsExactly("D-1");
         w.does(Walk.plan("B1", null));
         assertThat(w.unit().heldTags()).isEmpty();
-        assertThat(w.refused(new Change.TakeFromDrawer("D-1"))).isEqualTo("TAG_HERE_ALREADY");
+        assertThat(w.refused(new PlanChange.TakeFromDrawer("D-1"))).isEqualTo("TAG_HERE_ALREADY");
     }
 
     @Test

@@ -104,7 +104,7 @@ final class Walk implements Ports {
 
     static Change intake(Intake.Seal seal, Intake.Battery battery, Intake.Encryption key) {
         Optional<String> none = Optional.empty();
-        return new Change.AnswerIntake(
+        return new ConditionChange.AnswerIntake(
                 none,
                 none,
                 none,
@@ -121,7 +121,7 @@ final class Walk implements Ports {
 
     static Change battery(Intake.Battery battery) {
         Optional<String> none = Optional.empty();
-        return new Change.AnswerIntake(
+        return new ConditionChange.AnswerIntake(
                 none,
                 none,
                 none,
@@ -137,27 +137,27 @@ final class Walk implements Ports {
     }
 
     static Change found(String label, String position) {
-        return new Change.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
+        return new EvidenceChange.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
     }
 
     static Change typed(String label) {
-        return new Change.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
+        return new EvidenceChange.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
     }
 
     static Change plan(String position, String key) {
-        return new Change.PlanModule(position, Optional.ofNullable(key), Optional.empty());
+        return new PlanChange.PlanModule(position, Optional.ofNullable(key), Optional.empty());
     }
 
     static Change tick(String step) {
-        return new Change.TickStep(step, true);
+        return new LogChange.TickStep(step, true);
     }
 
     static Change fit(String position) {
-        return new Change.ConfirmFit(position, true, Optional.empty());
+        return new LogChange.ConfirmFit(position, true, Optional.empty());
     }
 
     static Change start() {
-        return new Change.LogStart(Entry.Outcome.STARTED, "", Optional.empty());
+        return new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.empty());
     }
 
     static Change read(String... namesAndTexts) {
@@ -165,12 +165,12 @@ final class Walk implements Ports {
         for (int i = 0; i < namesAndTexts.length; i += 2) {
             readings.put(namesAndTexts[i], namesAndTexts[i + 1]);
         }
-        return new Change.EnterReadout(Change.Phase.AFTER, Optional.empty(), readings);
+        return new StartChange.EnterReadout(StartChange.Phase.AFTER, Optional.empty(), readings);
     }
 
     /** 4 GB in A1 found; 8 GB planned into B1 beside it, and decided on. */
     Walk planned() {
-        return answered().does(found(D4, "A1"), typed(D8), plan("B1", "m2"), new Change.ChoosePlan(true));
+        return answered().does(found(D4, "A1"), typed(D8), plan("B1", "m2"), new PlanChange.ChoosePlan(true));
     }
 
     Walk opened() {

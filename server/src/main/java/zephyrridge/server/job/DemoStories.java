@@ -9,9 +9,15 @@ import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
+import zephyrridge.core.job.ClosingChange;
+import zephyrridge.core.job.ConditionChange;
 import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.EvidenceChange;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.LogChange;
+import zephyrridge.core.job.PlanChange;
+import zephyrridge.core.job.StartChange;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.Jep106;
@@ -152,18 +158,18 @@ class DemoStories implements DemoJobs {
                         Intake.Seal.NONE,
                         Intake.Battery.NONE_FITTED,
                         "Two people to the bench; carrier P2-3 was never bought"))
-                .then(new Change.SayAbsent("P2-3", true));
+                .then(new ConditionChange.SayAbsent("P2-3", true));
         for (String position : new String[] {"P1-A1", "P1-B1", "P1-C1", "P2-A1", "P2-B1", "P2-C1"}) {
             walk.then(found("16GB 1Rx4 PC4-2666V-RC1-12", position));
         }
         walk.then(before("96 GB", "95.2 GB", 2666, 6, null));
         String[] targets = {"P1-D1", "P1-E1", "P2-D1", "P2-E1"};
         for (int i = 0; i < targets.length; i++) {
-            walk.then(new Change.PlanModule(targets[i], Optional.empty(), Optional.of("D-0" + (38 + i))));
+            walk.then(new PlanChange.PlanModule(targets[i], Optional.empty(), Optional.of("D-0" + (38 + i))));
         }
-        walk.then(new Change.ChoosePlan(true));
+        walk.then(new PlanChange.ChoosePlan(true));
         var steps = walk.assessment().opening();
-        steps.subList(0, steps.size() / 2).forEach(step -> walk.then(new Change.TickStep(step.id(), true)));
+        steps.subList(0, steps.size() / 2).forEach(step -> walk.then(new LogChange.TickStep(step.id(), true)));
     }
 
     private void keyboardOut() {
@@ -175,8 +181,8 @@ class DemoStories implements DemoJobs {
                         "Hinge creaks; owner asked to look at it too"))
                 .then(found("4GB 1Rx8 PC4-2400T-SA1-11", "a-below"))
                 .then(before("4 GB", "3.6 GB", 2400, 1, 14_900))
-                .then(new Change.PlanModule("b-top", Optional.empty(), Optional.of("D-002")))
-                .then(new Change.ChoosePlan(true));
+                .then(new PlanChange.PlanModule("b-top", Optional.empty(), Optional.of("D-002")))
+                .then(new PlanChange.ChoosePlan(true));
     }
 
     private void justTakenIn() {
@@ -201,7 +207,7 @@ class DemoStories implements DemoJobs {
                 .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "a-lower"))
                 .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "b-lower"))
                 .then(before("32 GB", "31.6 GB", 2933, 2, 36_700))
-                .then(new Change.PlanModule("a-upper", Optional.empty(), Optional.of("D-001")));
+                .then(new PlanChange.PlanModule("a-upper", Optional.empty(), Optional.of("D-001")));
     }
 
     private void swollen() {
@@ -217,8 +223,8 @@ class DemoStories implements DemoJobs {
                         "Touchpad stands proud by a millimetre"))
                 .then(found("4GB 1Rx16 PC4-2666V-SC0-11", "socket-b"))
                 .then(before("12 GB", "11.5 GB", 2666, 2, null))
-                .then(new Change.PlanModule("socket-b", Optional.empty(), Optional.of("D-007")))
-                .then(new Change.ChoosePlan(true));
+                .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-007")))
+                .then(new PlanChange.ChoosePlan(true));
     }
 
     private void thirtyTwoBits() {
@@ -227,7 +233,7 @@ class DemoStories implements DemoJobs {
                 .then(found("1GB 2Rx8 PC2-6400S-666-12-E0", "lower"))
                 .then(before("1 GB", "944 MB", 800, 1, null))
                 .then(typed("4GB 2Rx8 PC2-6400S-666-12-E1"))
-                .then(new Change.PlanModule("upper", Optional.of("m2"), Optional.empty()));
+                .then(new PlanChange.PlanModule("upper", Optional.of("m2"), Optional.empty()));
     }
 
     /** Three tries, none of which started: waiting, mains, and still a signal. */
@@ -236,16 +242,16 @@ class DemoStories implements DemoJobs {
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.WORN, "One hatch screw replaced"))
                 .then(found("2GB 1Rx8 PC3L-10600S-9-11-B2", "socket"))
                 .then(before("2 GB", "1.7 GB", 1333, 1, null))
-                .then(new Change.PlanModule("socket", Optional.empty(), Optional.of("D-016")))
-                .then(new Change.ChoosePlan(true))
+                .then(new PlanChange.PlanModule("socket", Optional.empty(), Optional.of("D-016")))
+                .then(new PlanChange.ChoosePlan(true))
                 .open()
                 .fit()
                 .close()
-                .then(new Change.LogStart(Entry.Outcome.SILENT, "", Optional.of(2)))
-                .then(new Change.LogAction(Entry.Action.WAITED, "five minutes"))
-                .then(new Change.LogStart(Entry.Outcome.SILENT, "", Optional.of(6)))
-                .then(new Change.LogAction(Entry.Action.MAINS, "on mains, pack out"))
-                .then(new Change.LogStart(Entry.Outcome.SIGNAL, "number light blinks", Optional.of(1)));
+                .then(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.of(2)))
+                .then(new LogChange.LogAction(Entry.Action.WAITED, "five minutes"))
+                .then(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.of(6)))
+                .then(new LogChange.LogAction(Entry.Action.MAINS, "on mains, pack out"))
+                .then(new StartChange.LogStart(Entry.Outcome.SIGNAL, "number light blinks", Optional.of(1)));
     }
 
     private void inProof() {
@@ -257,13 +263,13 @@ class DemoStories implements DemoJobs {
                         "Seal over one screw, cleared by telephone"))
                 .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
                 .then(before("8 GB", "7.3 GB", 4800, 1, 28_700))
-                .then(new Change.PlanModule("socket-a", Optional.empty(), Optional.of("D-012")))
-                .then(new Change.PlanModule("socket-b", Optional.empty(), Optional.of("D-013")))
-                .then(new Change.ChoosePlan(true))
+                .then(new PlanChange.PlanModule("socket-a", Optional.empty(), Optional.of("D-012")))
+                .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-013")))
+                .then(new PlanChange.ChoosePlan(true))
                 .open()
                 .fit()
                 .close()
-                .then(new Change.LogStart(Entry.Outcome.STARTED, "", Optional.of(3)))
+                .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(3)))
                 .then(after("48 GB", "47.3 GB", 4400, 1, null, null));
     }
 
@@ -275,19 +281,19 @@ class DemoStories implements DemoJobs {
                         "wren")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Clean"))
                 .then(before("8 GB", "7.5 GB", 2933, 1, 18_300))
-                .then(new Change.PlanModule("socket-b", Optional.empty(), Optional.of("D-009")))
-                .then(new Change.ChoosePlan(true))
+                .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-009")))
+                .then(new PlanChange.ChoosePlan(true))
                 .open()
                 .fit()
                 .close()
-                .then(new Change.LogStart(Entry.Outcome.STARTED, "", Optional.of(1)))
+                .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(1)))
                 .then(after("40 GB", "39.4 GB", 2933, 2, 33_800, 1))
-                .then(new Change.CloseJob(
+                .then(new ClosingChange.CloseJob(
                         "40 GB instead of 8. One full pass of the memory test without an error.", Optional.empty()));
     }
 
     private static Change intake(String os, Intake.Seal seal, Intake.Battery battery, String condition) {
-        return new Change.AnswerIntake(
+        return new ConditionChange.AnswerIntake(
                 Optional.empty(),
                 Optional.empty(),
                 Optional.of(os),
@@ -304,23 +310,29 @@ class DemoStories implements DemoJobs {
     }
 
     private static Change found(String label, String position) {
-        return new Change.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
+        return new EvidenceChange.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
     }
 
     private static Change typed(String label) {
-        return new Change.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
+        return new EvidenceChange.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
     }
 
     private static Change before(String total, String usable, int rate, int modules, Integer bandwidth) {
-        return readout(Change.Phase.BEFORE, total, usable, rate, modules, bandwidth, null);
+        return readout(StartChange.Phase.BEFORE, total, usable, rate, modules, bandwidth, null);
     }
 
     private static Change after(String total, String usable, int rate, int modules, Integer bandwidth, Integer passes) {
-        return readout(Change.Phase.AFTER, total, usable, rate, modules, bandwidth, passes);
+        return readout(StartChange.Phase.AFTER, total, usable, rate, modules, bandwidth, passes);
     }
 
     private static Change readout(
-            Change.Phase phase, String total, String usable, int rate, int modules, Integer bandwidth, Integer passes) {
+            StartChange.Phase phase,
+            String total,
+            String usable,
+            int rate,
+            int modules,
+            Integer bandwidth,
+            Integer passes) {
         Map<String, String> readings = new LinkedHashMap<>(Map.of(
                 "firmwareTotal",
                 total,
@@ -341,7 +353,7 @@ class DemoStories implements DemoJobs {
             readings.put("testPasses", "" + passes);
             readings.put("testErrors", "0");
         }
-        return new Change.EnterReadout(phase, Optional.empty(), readings);
+        return new StartChange.EnterReadout(phase, Optional.empty(), readings);
     }
 
     /** One job on its way. */
@@ -361,7 +373,8 @@ class DemoStories implements DemoJobs {
         }
 
         Walk read(String name, byte[] content, Optional<String> position) {
-            return then(new Change.AddSource(sources.keep(id, name, content, by).id(), name, position));
+            return then(new EvidenceChange.AddSource(
+                    sources.keep(id, name, content, by).id(), name, position));
         }
 
         Assessment assessment() {
@@ -371,21 +384,22 @@ class DemoStories implements DemoJobs {
         Walk open() {
             assessment().opening().stream()
                     .filter(step -> !step.done())
-                    .forEach(step -> then(new Change.TickStep(step.id(), true)));
+                    .forEach(step -> then(new LogChange.TickStep(step.id(), true)));
             return this;
         }
 
         Walk close() {
             assessment().closing().stream()
                     .filter(step -> step.kind() == WorkStep.Kind.PUT_BACK)
-                    .forEach(step -> then(new Change.TickStep(step.id(), true)));
+                    .forEach(step -> then(new LogChange.TickStep(step.id(), true)));
             return this;
         }
 
         Walk fit() {
             assessment()
                     .fitLines()
-                    .forEach(line -> then(new Change.ConfirmFit(line.position().id(), true, Optional.empty())));
+                    .forEach(line ->
+                            then(new LogChange.ConfirmFit(line.position().id(), true, Optional.empty())));
             return this;
         }
     }
