@@ -13,7 +13,7 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
 
-/** Debian's Chromium, headless, driven by the system's Node; started once for all journeys. */
+/** Debian's Chromium, headless, driven by the system's Node; started once per thread: its driver serves one thread only. */
 public final class Browser implements ParameterResolver {
     /** What is running. */
     public static final class Running implements AutoCloseable {
@@ -61,7 +61,8 @@ public final class Browser implements ParameterResolver {
         return extension
                 .getRoot()
                 .getStore(ExtensionContext.Namespace.create(Browser.class))
-                .getOrComputeIfAbsent("running", k -> new Running(), Running.class);
+                .getOrComputeIfAbsent(
+                        "running on " + Thread.currentThread().getId(), k -> new Running(), Running.class);
     }
 
     private static String onPath(String program) {

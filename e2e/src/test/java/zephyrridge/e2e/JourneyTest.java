@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.server.TestServer;
@@ -19,6 +20,7 @@ import zephyrridge.server.db.Tables;
 
 /** A technician's journeys on the real page, the real server and a real MariaDB. */
 @ExtendWith({TestServer.class, Browser.class})
+@ResourceLock("page")
 class JourneyTest {
     @Test
     void byMouseFromTakeInToHandBack(TestServer.Running server, Browser.Running browser) throws IOException {

@@ -11,6 +11,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.account.DemoAccounts;
@@ -19,6 +20,7 @@ import zephyrridge.server.account.DemoAccounts;
  * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
  * there afterwards, and state and events are of one piece. Rounds: -Dzephyr.kills, 2 by default; ./zephyr test-kill N runs more.
  */
+@ResourceLock("installation")
 class KillTest {
     private static final int WRITERS = 4;
 
@@ -42,7 +44,12 @@ class KillTest {
                     writers.add(new Thread(() -> write(zephyr.address(), name, stop, acknowledged, refused)));
                 }
                 writers.forEach(Thread::start);
-                Thread.sleep(1500 + random.nextInt(1500));
+                // In the middle of it: when all are writing, and some time later.
+                int before = acknowledged.size();
+                for (int waited = 0; acknowledged.size() < before + 40 && waited < 600; waited++) {
+                    Thread.sleep(100);
+                }
+                Thread.sleep(random.nextInt(1000));
                 boolean database = round % 2 == 1;
                 databaseKills += database ? 1 : 0;
                 zephyr.kill(database ? "Database" : "Application");

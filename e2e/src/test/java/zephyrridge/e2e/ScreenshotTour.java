@@ -7,6 +7,7 @@ import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import zephyrridge.server.TestServer;
 
 /**
@@ -15,6 +16,7 @@ import zephyrridge.server.TestServer;
  */
 @ExtendWith({TestServer.class, Browser.class})
 @EnabledIfSystemProperty(named = "zephyr.screenshots", matches = "true")
+@ResourceLock("page")
 class ScreenshotTour {
     @Test
     void everyMainView(TestServer.Running server, Browser.Running browser) {

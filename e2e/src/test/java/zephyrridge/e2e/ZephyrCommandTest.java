@@ -18,12 +18,14 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.account.DemoAccounts;
 
 /** The start command, used as a person does. */
 @ExtendWith(Browser.class)
+@ResourceLock("installation")
 class ZephyrCommandTest {
     private Installation zephyr;
 

@@ -7,8 +7,8 @@ import java.util.Map;
 import zephyrridge.core.reading.Bytes;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.reading.dialog.DialogReader;
 import zephyrridge.core.reading.label.LabelParser;
-import zephyrridge.core.reading.listing.ListingDecoder;
 import zephyrridge.core.reading.smbios.SmbiosDecoder;
 import zephyrridge.core.reading.spd.SpdDecoder;
 import zephyrridge.core.reading.spd.SpdRates;
@@ -63,7 +63,7 @@ class DecodersFuzzTest {
     }
 
     @FuzzTest
-    void meminfo(byte[] data) {
-        ListingDecoder.meminfo(new String(data, StandardCharsets.UTF_8));
+    void dialog(byte[] data) {
+        DialogReader.read(new String(data, StandardCharsets.UTF_8));
     }
 }

@@ -25,6 +25,7 @@ import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
 import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.reading.dialog.DialogFinding;
 import zephyrridge.core.reading.label.LabelField;
 import zephyrridge.core.reading.label.LabelFinding;
 import zephyrridge.core.reading.smbios.SmbiosFinding;
@@ -39,6 +40,7 @@ class TextsTest {
     static Stream<FindingCode> codes() {
         return Stream.of(
                         LabelFinding.values(),
+                        DialogFinding.values(),
                         SpdFinding.values(),
                         SmbiosFinding.values(),
                         SurveyFinding.values(),

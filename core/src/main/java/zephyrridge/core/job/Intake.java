@@ -118,4 +118,18 @@ public record Intake(
                 faultsBefore,
                 condition);
     }
+
+    public Intake withWordBits(Optional<Integer> bits) {
+        return new Intake(
+                operatingSystem,
+                bits,
+                seal,
+                battery,
+                encryption,
+                firmwareSettings,
+                wayIn,
+                firmwareVersion,
+                faultsBefore,
+                condition);
+    }
 }

@@ -3,7 +3,6 @@ package zephyrridge.core.job;
 import java.util.Optional;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.proof.Readout;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.survey.Survey;
 
 /** What a job is when a reading is accepted: its modules in their sockets, and readings before the work where none were typed. */
@@ -19,7 +18,13 @@ final class ReadingAccepted {
             }
         }
         // Once something was moved or started, what the sources add up to is no longer a reading from before.
-        return unit.log().happened().isEmpty() ? next.withBefore(before(next.before(), survey.baseline())) : next;
+        if (!unit.log().happened().isEmpty()) {
+            return next;
+        }
+        Intake intake = next.intake();
+        Survey.Baseline read = survey.baseline();
+        return next.withBefore(before(next.before(), read))
+                .withIntake(intake.wordBits().isPresent() ? intake : intake.withWordBits(read.wordBits()));
     }
 
     /** A module whose label somebody read keeps that label, also where it says otherwise: it stays a source, and is what is printed on it. */
@@ -53,8 +58,9 @@ final class ReadingAccepted {
     private static Readout before(Readout now, Survey.Baseline read) {
         return now.with()
                 .firmwareTotal(now.firmwareTotal().or(read::firmwareTotal))
+                .systemTotal(now.systemTotal().or(read::systemTotal))
                 .usable(now.usable().or(read::usable))
-                .rate(now.rate().or(() -> read.running().map(DataRate::name)))
+                .rate(now.rate().or(read::rate))
                 .positionsFilled(now.positionsFilled().or(read::filled))
                 .build();
     }

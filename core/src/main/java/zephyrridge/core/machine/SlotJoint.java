@@ -25,7 +25,7 @@ final class SlotJoint {
     private final int answers;
     private final double entropy;
 
-    SlotJoint(List<SlotGroup> groups, OptionalInt deviceCount) {
+    SlotJoint(List<SlotGroup> groups, OptionalInt deviceCount, OptionalInt usedCount) {
         this.groups = groups;
         this.steps = new int[groups.size()];
         List<String> places = groups.stream().map(SlotGroup::place).distinct().toList();
@@ -45,7 +45,9 @@ final class SlotJoint {
             for (int which = 0; which < g.size(); which++) {
                 double weight = g.weight(which);
                 int banks = g.count(which, State.SOLDERED);
-                int more = g.members().size() - g.count(which, State.ABSENT) << 4 | banks;
+                int more = g.members().size() - g.count(which, State.ABSENT) << 8
+                        | g.count(which, State.FILLED) << 4
+                        | banks;
                 long question = ((long) g.count(which, State.EMPTY) << shift) + (banks * g.mebibytes() << 32);
                 for (int b = 0, c = which * below; b < below; b++, c++) {
                     nextWeights[c] = weights[b] * weight;
@@ -62,7 +64,10 @@ final class SlotJoint {
         double sum = 0;
         for (int c = 0; c < weights.length; c++) {
             if (deviceCount.isPresent()) {
-                weights[c] *= SlotModel.count(deviceCount.getAsInt(), devices[c] >> 4, devices[c] & 15);
+                weights[c] *= SlotModel.count(deviceCount.getAsInt(), devices[c] >> 8, devices[c] & 15);
+            }
+            if (usedCount.isPresent()) {
+                weights[c] *= SlotModel.used(usedCount.getAsInt(), devices[c] >> 4 & 15, devices[c] & 15);
             }
             sum += weights[c];
             answer[c] = numbers.of(questions[c]);

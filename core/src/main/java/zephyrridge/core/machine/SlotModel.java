@@ -141,17 +141,17 @@ public final class SlotModel {
     private final List<SlotGroup> groups;
     private final SlotJoint joint;
 
-    private SlotModel(List<Slot> slots, List<SlotGroup> groups, OptionalInt deviceCount) {
+    private SlotModel(List<Slot> slots, List<SlotGroup> groups, OptionalInt deviceCount, OptionalInt usedCount) {
         this.slots = slots;
         this.groups = groups;
-        this.joint = new SlotJoint(groups, deviceCount);
+        this.joint = new SlotJoint(groups, deviceCount, usedCount);
     }
 
     /**
-     * @param deviceCount how many devices the firmware says there are
+     * @param deviceCount how many devices the firmware says there are; {@code usedCount} in how many of them it sees memory
      * @throws IllegalArgumentException for more than {@link #MOST} slots: servers are asked carrier by carrier
      */
-    public static SlotModel of(List<Slot> slots, OptionalInt deviceCount) {
+    public static SlotModel of(List<Slot> slots, OptionalInt deviceCount, OptionalInt usedCount) {
         if (slots.size() > MOST) {
             throw new IllegalArgumentException("at most " + MOST + " positions at once: " + slots.size());
         }
@@ -174,12 +174,19 @@ public final class SlotModel {
                         alone.get(members.get(0)),
                         slots.get(members.get(0)).mebibytes))
                 .toList();
-        return new SlotModel(List.copyOf(slots), groups, deviceCount);
+        return new SlotModel(List.copyOf(slots), groups, deviceCount, usedCount);
     }
 
     /** Right .80, some reference design's number .15, each soldered bank listed twice .05. */
     static double count(int said, int present, int soldered) {
         return (said == present ? 0.80 : 0) + 0.15 / MOST_DEVICES + (said == present + soldered ? 0.05 : 0);
+    }
+
+    /** A filled device is seen as one, a soldered bank too; twice where it is listed per channel. */
+    static double used(int said, int filled, int soldered) {
+        return (said == filled + soldered ? 0.93 : 0)
+                + 0.02 / MOST_DEVICES
+                + (said == filled + 2 * soldered ? 0.05 : 0);
     }
 
     private static double[] likelihoods(Slot slot) {

@@ -1,5 +1,6 @@
 package zephyrridge.core.reading;
 
+import zephyrridge.core.reading.dialog.DialogReading;
 import zephyrridge.core.reading.label.LabelReading;
 import zephyrridge.core.reading.listing.ListingReading;
 import zephyrridge.core.reading.smbios.SmbiosReading;
@@ -12,6 +13,9 @@ public sealed interface Recognised {
     record Chip(SpdReading reading) implements Recognised {}
 
     record Listing(ListingReading reading) implements Recognised {}
+
+    /** What windows and commands say, typed or pasted. */
+    record Dialog(DialogReading reading) implements Recognised {}
 
     record Label(LabelReading reading) implements Recognised {}
 

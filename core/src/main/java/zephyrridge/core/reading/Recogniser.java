@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import zephyrridge.core.reading.dialog.DialogReader;
+import zephyrridge.core.reading.dialog.DialogReading;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.label.LabelReading;
 import zephyrridge.core.reading.listing.ListingDecoder;
@@ -18,7 +20,7 @@ import zephyrridge.core.reading.smbios.SmbiosReading;
 import zephyrridge.core.reading.spd.SpdDecoder;
 import zephyrridge.core.reading.spd.SpdReading;
 
-/** Tells what bytes or a text are: firmware table, SPD image (also as hex), a listing, a label line. */
+/** Tells what bytes or a text are: firmware table, SPD image (also as hex), a listing, a label line, what windows and commands print. */
 public final class Recogniser {
     /** Turns JSON and CSV into maps, lists, texts and numbers; both throw IllegalArgumentException on what they cannot read. */
     public interface Trees {
@@ -97,10 +99,6 @@ public final class Recogniser {
                 return new Recognised.Unknown(Recognised.Why.JSON_BROKEN);
             }
         }
-        Optional<ListingReading> meminfo = ListingDecoder.meminfo(text);
-        if (meminfo.isPresent()) {
-            return new Recognised.Listing(meminfo.get());
-        }
         if (text.contains("Capacity") && text.contains("\n")) {
             try {
                 Optional<ListingReading> listing = ListingDecoder.rows(
@@ -109,7 +107,7 @@ public final class Recogniser {
                     return new Recognised.Listing(listing.get());
                 }
             } catch (IllegalArgumentException e) {
-                return new Recognised.Unknown(Recognised.Why.TEXT);
+                // Not every text with that word is a CSV.
             }
         }
         if (text.length() >= 128 && text.length() <= 32_768) {
@@ -118,13 +116,14 @@ public final class Recogniser {
                 return binary(Bytes.copyOf(HexFormat.of().parseHex(hex)));
             }
         }
-        if (text.length() <= 200 && text.indexOf('\n') < 0) {
+        if (text.length() <= 200 && text.indexOf('\n') < 0 && !DialogReader.names(text)) {
             LabelReading label = LabelParser.parse(text);
             if (!label.values().isEmpty()) {
                 return new Recognised.Label(label);
             }
         }
-        return new Recognised.Unknown(Recognised.Why.TEXT);
+        DialogReading dialog = DialogReader.read(text);
+        return dialog.isEmpty() ? new Recognised.Unknown(Recognised.Why.TEXT) : new Recognised.Dialog(dialog);
     }
 
     /** The content as text, when it is: UTF-8, or UTF-16 with its mark as Windows shells write it; without control characters. */

@@ -157,6 +157,9 @@ final class Claims {
         m.size().ifPresent(size -> c.add(ModuleField.CAPACITY, size.toString(), FIRMWARE, evidence));
         rate(m.speed()).ifPresent(r -> c.add(ModuleField.RATE, r.toString(), FIRMWARE, evidence));
         rate(m.configured()).ifPresent(r -> c.add(ModuleField.RUNNING, r.toString(), FIRMWARE, evidence));
+        if (m.ranks() > 0) {
+            c.add(ModuleField.RANKS, String.valueOf(m.ranks()), FIRMWARE_CARELESS, evidence);
+        }
         if (m.dataWidth() > 0 && m.totalWidth() >= m.dataWidth()) {
             c.add(ModuleField.ECC, m.totalWidth() > m.dataWidth() ? "yes" : "no", FIRMWARE_CARELESS, evidence);
         }

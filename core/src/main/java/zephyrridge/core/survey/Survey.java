@@ -7,7 +7,6 @@ import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.DataRate;
 
 /**
  * Everything that was read of one machine, held together.
@@ -38,12 +37,20 @@ public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<F
     public record Look(
             SlotModel.LookKind kind, List<String> positions, List<String> under, double minutes, double bits) {}
 
-    /** Readings before anything is changed, as far as the sources say. */
+    /**
+     * Readings before anything is changed, as far as the sources say.
+     *
+     * @param firmwareTotal sum of the firmware's table; {@code systemTotal} what the system calls installed
+     * @param rate the number as it is shown
+     * @param wordBits 32 or 64
+     */
     public record Baseline(
             Optional<ByteSize> firmwareTotal,
+            Optional<ByteSize> systemTotal,
             Optional<ByteSize> usable,
-            Optional<DataRate> running,
-            Optional<Integer> filled) {}
+            Optional<Integer> rate,
+            Optional<Integer> filled,
+            Optional<Integer> wordBits) {}
 
     public Survey {
         rows = List.copyOf(rows);

@@ -29,6 +29,9 @@ import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.dialog.DialogReading;
+import zephyrridge.core.reading.dialog.Meaning;
+import zephyrridge.core.reading.dialog.Printed;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.SmbiosKey;
 
@@ -48,6 +51,7 @@ public final class Surveyor {
 
     private final List<Finding> findings = new ArrayList<>();
     private OptionalInt deviceCount = OptionalInt.empty();
+    private OptionalInt usedCount = OptionalInt.empty();
 
     private Surveyor(MachineRecord record, Set<String> absent) {
         this.record = record;
@@ -107,19 +111,28 @@ public final class Surveyor {
                             new SurveyFinding.Lack(source.name(), lack),
                             new Evidence.Word(source.name(), lack.name())));
         } else if (source.content() instanceof Recognised.Listing l) {
-            List<ListedModule> modules = l.reading().modules();
-            List<DevicePlacing.Device> devices = modules.stream()
-                    .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
-                    .toList();
-            placing(source, devices).forEach((position, i) -> {
-                ListedModule m = modules.get(i);
-                entries.putIfAbsent(
-                        position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
-                if (isFilled(m)) {
-                    claims.get(position).addAll(Claims.of(m, source.id()));
-                }
-            });
+            listed(source, l.reading().modules());
+        } else if (source.content() instanceof Recognised.Dialog d) {
+            listed(source, d.reading().modules());
+            Optional<Integer> there =
+                    d.reading().positions().or(() -> d.reading().slots().flatMap(DialogReading.Slots::of));
+            there.ifPresent(n -> deviceCount = OptionalInt.of(n));
+            d.reading().slots().ifPresent(n -> usedCount = OptionalInt.of(n.used()));
+            findings.addAll(d.reading().findings());
         }
+    }
+
+    private void listed(Source source, List<ListedModule> modules) {
+        List<DevicePlacing.Device> devices = modules.stream()
+                .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
+                .toList();
+        placing(source, devices).forEach((position, i) -> {
+            ListedModule m = modules.get(i);
+            entries.putIfAbsent(position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
+            if (isFilled(m)) {
+                claims.get(position).addAll(Claims.of(m, source.id()));
+            }
+        });
     }
 
     private Map<String, Integer> placed(Source source, List<Listed> listed) {
@@ -258,7 +271,7 @@ public final class Surveyor {
             minutes.putIfAbsent(BOARD, deepest.getValue());
             under.putIfAbsent(BOARD, under.get(deepest.getKey()));
         });
-        SlotModel model = SlotModel.of(slots, deviceCount);
+        SlotModel model = SlotModel.of(slots, deviceCount, usedCount);
         model.verdicts().forEach(v -> verdicts.put(v.slot().id(), v));
         model.looks(minutes)
                 .forEach(l -> looks.add(new Survey.Look(
@@ -371,9 +384,13 @@ public final class Surveyor {
 
     private Survey.Baseline baseline(List<Source> sources) {
         Optional<ByteSize> total = Optional.empty();
+        Optional<ByteSize> systemTotal = Optional.empty();
         Optional<ByteSize> usable = Optional.empty();
         Optional<Integer> filled = Optional.empty();
+        Optional<Integer> printedRate = Optional.empty();
+        Optional<Integer> wordBits = Optional.empty();
         for (Source source : sources) {
+            List<ListedModule> modules = List.of();
             if (source.content() instanceof Recognised.Firmware f
                     && Totals.missing(f.reading()).isEmpty()) {
                 total = total.or(() -> Optional.of(f.reading().fitted()));
@@ -381,14 +398,22 @@ public final class Surveyor {
                         .filter(Listed::filled)
                         .count()));
             } else if (source.content() instanceof Recognised.Listing l) {
-                usable = usable.or(l.reading()::usable);
-                List<ListedModule> modules = l.reading().modules();
-                if (!modules.isEmpty() && Totals.isWhole(modules)) {
-                    total = total.or(() -> Optional.of(
-                            modules.stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
-                    filled = filled.or(() -> Optional.of(
-                            (int) modules.stream().filter(Surveyor::isFilled).count()));
-                }
+                modules = l.reading().modules();
+            } else if (source.content() instanceof Recognised.Dialog d) {
+                modules = d.reading().modules();
+                systemTotal =
+                        systemTotal.or(() -> d.reading().size(Meaning.INSTALLED).map(Printed::size));
+                usable = usable.or(() -> d.reading().size(Meaning.VISIBLE).map(Printed::size));
+                filled = filled.or(() -> d.reading().slots().map(DialogReading.Slots::used));
+                printedRate = printedRate.or(() -> d.reading().rate().map(DialogReading.Rate::number));
+                wordBits = wordBits.or(d.reading()::wordBits);
+            }
+            if (!modules.isEmpty() && Totals.isWhole(modules)) {
+                List<ListedModule> all = modules;
+                total = total.or(() -> Optional.of(
+                        all.stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
+                filled = filled.or(() -> Optional.of(
+                        (int) all.stream().filter(Surveyor::isFilled).count()));
             }
         }
         Optional<DataRate> running = claims.values().stream()
@@ -396,7 +421,9 @@ public final class Surveyor {
                 .flatMap(i -> i.field(ModuleField.RUNNING).stream())
                 .map(h -> DataRate.parse(h.value()))
                 .min(Comparator.naturalOrder());
-        return new Survey.Baseline(total, usable, running, filled);
+        Optional<Integer> rate = printedRate;
+        return new Survey.Baseline(
+                total, systemTotal, usable, running.map(DataRate::name).or(() -> rate), filled, wordBits);
     }
 
     private void add(SurveyFinding code, Severity severity, Subject subject, Detail detail, Evidence evidence) {

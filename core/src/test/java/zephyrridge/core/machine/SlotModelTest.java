@@ -33,7 +33,8 @@ class SlotModelTest {
     /** By hand, one socket of the record with a filled entry: .95 x .5 x .95 x .98 x .97 against the other three states. */
     @Test
     void onePositionByHand() {
-        SlotModel model = SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, FILLED, null)), OptionalInt.empty());
+        SlotModel model = SlotModel.of(
+                List.of(slot("a", "hatch", State.EMPTY, FILLED, null)), OptionalInt.empty(), OptionalInt.empty());
         double filled = 0.95 * 0.5 * 0.95 * 0.98 * 0.97;
         double empty = 0.95 * 0.5 * 0.95 * 0.02 * 0.97;
         double soldered = 0.025 * 0.30 * 0.98 * 0.4;
@@ -50,7 +51,8 @@ class SlotModelTest {
                 List.of(
                         slot("bank", "board", State.SOLDERED, new Entry(Form.SOCKETED, true, true), null),
                         slot("a", "hatch", State.EMPTY, EMPTY, null)),
-                OptionalInt.of(2));
+                OptionalInt.of(2),
+                OptionalInt.empty());
         assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.SOLDERED);
         assertThat(model.verdicts().get(0).contradictsEntry()).isTrue();
         assertThat(model.verdicts().get(1).likeliest()).isEqualTo(State.EMPTY);
@@ -59,8 +61,10 @@ class SlotModelTest {
     /** An eye that saw a socket where the record has a bank contradicts the record. */
     @Test
     void theEyeContradictsTheRecord() {
-        SlotModel model =
-                SlotModel.of(List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)), OptionalInt.empty());
+        SlotModel model = SlotModel.of(
+                List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)),
+                OptionalInt.empty(),
+                OptionalInt.empty());
         assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.FILLED);
         assertThat(model.verdicts().get(0).contradictsRecord()).isTrue();
     }
@@ -72,8 +76,8 @@ class SlotModelTest {
                 slot("below", "hatch", State.EMPTY, null, State.FILLED),
                 slot("k1", "keyboard", State.EMPTY, null, null),
                 slot("k2", "keyboard", State.EMPTY, null, null));
-        List<SlotModel.Look> looks =
-                SlotModel.of(slots, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0));
+        List<SlotModel.Look> looks = SlotModel.of(slots, OptionalInt.empty(), OptionalInt.empty())
+                .looks(Map.of("hatch", 2.0, "keyboard", 20.0));
         assertThat(looks).extracting(SlotModel.Look::place).containsExactly("keyboard");
         assertThat(looks.get(0).bits()).isBetween(1.0, 2.0);
         // Once looked at, nothing is left to see there.
@@ -81,7 +85,8 @@ class SlotModelTest {
                 slots.get(0),
                 slot("k1", "keyboard", State.EMPTY, null, State.EMPTY),
                 slot("k2", "keyboard", State.EMPTY, null, State.FILLED));
-        assertThat(SlotModel.of(after, OptionalInt.empty()).looks(Map.of("hatch", 2.0, "keyboard", 20.0)))
+        assertThat(SlotModel.of(after, OptionalInt.empty(), OptionalInt.empty())
+                        .looks(Map.of("hatch", 2.0, "keyboard", 20.0)))
                 .isEmpty();
     }
 
@@ -93,9 +98,12 @@ class SlotModelTest {
                 List.of(slot("a", "hatch", State.EMPTY, FILLED, null), slot("b", "keyboard", State.EMPTY, null, null));
         List<Slot> swapped =
                 List.of(slot("a", "keyboard", State.EMPTY, FILLED, null), slot("b", "hatch", State.EMPTY, null, null));
-        assertThat(SlotModel.of(known, OptionalInt.of(1)).looks(minutes).get(0).place())
+        assertThat(SlotModel.of(known, OptionalInt.of(1), OptionalInt.empty())
+                        .looks(minutes)
+                        .get(0)
+                        .place())
                 .isEqualTo("keyboard");
-        assertThat(SlotModel.of(swapped, OptionalInt.of(1))
+        assertThat(SlotModel.of(swapped, OptionalInt.of(1), OptionalInt.empty())
                         .looks(minutes)
                         .get(0)
                         .place())
@@ -105,6 +113,7 @@ class SlotModelTest {
                                 List.of(
                                         slot("a", "hatch", State.EMPTY, null, null),
                                         slot("b", "keyboard", State.EMPTY, null, null)),
+                                OptionalInt.empty(),
                                 OptionalInt.empty())
                         .looks(Map.of("hatch", 20.0, "keyboard", 3.0))
                         .get(0)
@@ -131,7 +140,8 @@ class SlotModelTest {
                         random.nextInt(4) == 0 ? State.values()[random.nextInt(4)] : null));
             }
             OptionalInt count = random.nextBoolean() ? OptionalInt.of(1 + random.nextInt(6)) : OptionalInt.empty();
-            SlotModel model = SlotModel.of(slots, count);
+            OptionalInt used = random.nextBoolean() ? OptionalInt.of(random.nextInt(5)) : OptionalInt.empty();
+            SlotModel model = SlotModel.of(slots, count, used);
             Map<String, Double> minutes = Map.of("place0", 1.0, "place1", 2.0, "place2", 3.0);
             model.verdicts().forEach(v -> assertThat(
                             java.util.Arrays.stream(v.probabilities()).sum())
@@ -139,7 +149,7 @@ class SlotModelTest {
             model.looks(minutes).forEach(l -> assertThat(l.bits()).isLessThanOrEqualTo(model.entropy() + 1e-9));
             List<Slot> shuffled = new ArrayList<>(slots);
             Collections.shuffle(shuffled, random);
-            SlotModel again = SlotModel.of(shuffled, count);
+            SlotModel again = SlotModel.of(shuffled, count, used);
             assertThat(again.entropy()).isCloseTo(model.entropy(), within(1e-9));
             for (SlotModel.Verdict v : model.verdicts()) {
                 double[] other = again.verdicts().stream()
@@ -172,7 +182,7 @@ class SlotModelTest {
                 slot("a", "hatch", State.EMPTY, EMPTY, null),
                 slot("b", "keyboard", State.EMPTY, null, null),
                 slot("c", "board", State.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
-        SlotModel model = SlotModel.of(slots, OptionalInt.of(2));
+        SlotModel model = SlotModel.of(slots, OptionalInt.of(2), OptionalInt.empty());
         double value = model.looks(Map.of("keyboard", 5.0)).get(0).bits();
         double expected = 0;
         double total = 0;
@@ -208,16 +218,20 @@ class SlotModelTest {
                         Optional.empty(),
                         Optional.empty(),
                         4096));
-        List<SlotModel.Look> looks = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of());
+        List<SlotModel.Look> looks =
+                SlotModel.of(weak, OptionalInt.empty(), OptionalInt.empty()).looks(Map.of());
         assertThat(looks).extracting(SlotModel.Look::kind).containsExactly(SlotModel.LookKind.MANUAL);
         // It cannot tell whether a socket is filled: less than an eye at the same place.
-        double eye = SlotModel.of(weak, OptionalInt.empty()).looks(Map.of("hatch", 5.0)).stream()
+        double eye = SlotModel.of(weak, OptionalInt.empty(), OptionalInt.empty()).looks(Map.of("hatch", 5.0)).stream()
                 .filter(l -> l.kind() == SlotModel.LookKind.EYE)
                 .findFirst()
                 .orElseThrow()
                 .bits();
         assertThat(looks.get(0).bits()).isLessThan(eye);
-        assertThat(SlotModel.of(List.of(slot("a", "hatch", State.EMPTY, null, null)), OptionalInt.empty())
+        assertThat(SlotModel.of(
+                                List.of(slot("a", "hatch", State.EMPTY, null, null)),
+                                OptionalInt.empty(),
+                                OptionalInt.empty())
                         .looks(Map.of()))
                 .isEmpty();
     }
@@ -225,7 +239,7 @@ class SlotModelTest {
     @Test
     void tooManyAtOnceIsRefused() {
         List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", State.EMPTY, null, null));
-        assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty()))
+        assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty(), OptionalInt.empty()))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("8");
     }
@@ -242,12 +256,12 @@ class SlotModelTest {
                 Optional.empty(),
                 Optional.of(SlotModel.Read.LABEL),
                 4096);
-        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty())
+        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty(), OptionalInt.empty())
                         .verdicts()
                         .get(0)
                         .likeliest())
                 .isEqualTo(State.FILLED);
-        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty())
+        assertThat(SlotModel.of(List.of(plain), OptionalInt.empty(), OptionalInt.empty())
                         .verdicts()
                         .get(0)
                         .isConfirmed())
@@ -261,7 +275,7 @@ class SlotModelTest {
                 Optional.empty(),
                 Optional.of(SlotModel.Read.CHIP),
                 8192);
-        assertThat(SlotModel.of(List.of(chip), OptionalInt.empty())
+        assertThat(SlotModel.of(List.of(chip), OptionalInt.empty(), OptionalInt.empty())
                         .verdicts()
                         .get(0)
                         .likeliest())
@@ -292,7 +306,7 @@ class SlotModelTest {
                         Optional.empty(),
                         1024L << i));
             }
-            SlotModel model = SlotModel.of(slots, OptionalInt.of(8));
+            SlotModel model = SlotModel.of(slots, OptionalInt.of(8), OptionalInt.empty());
             assertThat(model.looks(minutes))
                     .allSatisfy(l -> assertThat(l.bits()).isLessThanOrEqualTo(model.entropy() + 1e-9));
         }

@@ -13,6 +13,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.core.Modules;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.reading.dialog.Meaning;
 import zephyrridge.core.reading.listing.ListingDecoder;
 import zephyrridge.core.reading.listing.ListingReading;
 import zephyrridge.core.reading.smbios.SmbiosContents;
@@ -142,9 +143,10 @@ class RecogniserTest {
     @Test
     void labelsAndMeminfo() {
         assertThat(recognise("16GB 2Rx8 PC4-2666V-SE1-11")).isInstanceOf(Recognised.Label.class);
-        Recognised.Listing m =
-                (Recognised.Listing) recognise("MemTotal:       16115292 kB\nMemFree:         812345 kB\n");
-        assertThat(m.reading().usable().orElseThrow().bytes()).isEqualTo(16115292L << 10);
+        Recognised.Dialog m =
+                (Recognised.Dialog) recognise("MemTotal:       16115292 kB\nMemFree:         812345 kB\n");
+        assertThat(m.reading().size(Meaning.VISIBLE).orElseThrow().size().bytes())
+                .isEqualTo(16115292L << 10);
     }
 
     @Test

@@ -123,7 +123,7 @@ class SurveyorTest {
         assertThat(socket.isModule()).isTrue();
         assertThat(socket.identity().value(ModuleField.MAKER_ID)).isEqualTo("bank 3, 0x15");
         assertThat(survey.baseline().firmwareTotal()).contains(ByteSize.ofGibibytes(24));
-        assertThat(survey.baseline().running()).contains(DataRate.ofName(2666));
+        assertThat(survey.baseline().rate()).contains(2666);
         assertThat(survey.baseline().filled()).contains(2);
     }
 

@@ -84,8 +84,9 @@ record EvidenceView(
 
     record BaselineView(
             Optional<String> firmwareTotal,
+            Optional<String> systemTotal,
             Optional<String> usable,
-            Optional<String> running,
+            Optional<Integer> rate,
             Optional<Integer> filled) {}
 
     /** A source in full: fields with their bytes, and the clocks at each rate for a chip. */

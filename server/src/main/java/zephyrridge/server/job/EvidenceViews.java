@@ -19,7 +19,6 @@ import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.module.SourceKind;
 import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.SmbiosStructure;
@@ -66,8 +65,9 @@ class EvidenceViews {
                         .toList(),
                 new EvidenceView.BaselineView(
                         survey.baseline().firmwareTotal().map(Texts::size),
+                        survey.baseline().systemTotal().map(Texts::size),
                         survey.baseline().usable().map(ByteSize::rounded).map(texts::show),
-                        survey.baseline().running().map(DataRate::toString),
+                        survey.baseline().rate(),
                         survey.baseline().filled()),
                 FindingView.of(survey.findings(), texts),
                 acceptable);
@@ -91,7 +91,9 @@ class EvidenceViews {
         }
         return content instanceof Recognised.Chip c
                 ? c.reading().findings()
-                : content instanceof Recognised.Label l ? l.reading().findings() : List.of();
+                : content instanceof Recognised.Label l
+                        ? l.reading().findings()
+                        : content instanceof Recognised.Dialog d ? d.reading().findings() : List.of();
     }
 
     /** What it was recognised as, in words. */
@@ -112,6 +114,10 @@ class EvidenceViews {
                     + (l.reading().modules().isEmpty()
                             ? ""
                             : devices(l.reading().modules().size()));
+        }
+        if (content instanceof Recognised.Dialog d) {
+            int modules = d.reading().modules().size();
+            return texts.get("source.DIALOG") + (modules == 0 ? "" : devices(modules));
         }
         return texts.get("source.LABEL");
     }
@@ -201,6 +207,17 @@ class EvidenceViews {
                                     .toList())));
         } else if (s.content() instanceof Recognised.Listing l) {
             l.reading()
+                    .modules()
+                    .forEach(m -> groups.add(
+                            new EvidenceView.Group(m.locator().isEmpty() ? m.path() : m.locator(), listed(m))));
+        } else if (s.content() instanceof Recognised.Dialog d) {
+            groups.add(new EvidenceView.Group(
+                    texts.get("source.DIALOG"),
+                    d.reading().words().stream()
+                            .map(w -> new EvidenceView.RawField(
+                                    texts.get("meaning." + w.meaning()), w.text(), w.line(), "", ""))
+                            .toList()));
+            d.reading()
                     .modules()
                     .forEach(m -> groups.add(
                             new EvidenceView.Group(m.locator().isEmpty() ? m.path() : m.locator(), listed(m))));

@@ -11,6 +11,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param memoryType the firmware's code (26 for DDR4), 0 when not said
  * @param formFactor the firmware's code (13 for SO-DIMM), 0 when not said
  * @param speed MT/s as printed, 0 when not said; {@code configured} likewise
+ * @param ranks package ranks, 0 when not said
  * @param path where in the listing it stands: "[1]" or "children[0].children[2]"
  */
 public record ListedModule(
@@ -24,6 +25,7 @@ public record ListedModule(
         int configured,
         int totalWidth,
         int dataWidth,
+        int ranks,
         String maker,
         String part,
         String serial) {}

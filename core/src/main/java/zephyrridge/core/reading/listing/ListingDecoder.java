@@ -19,25 +19,11 @@ public final class ListingDecoder {
 
     private static final int DEEPEST = 32;
     private static final Pattern RATE = Pattern.compile("(\\d{3,5}) ?(?:MHz|MT/s)");
-    private static final Pattern MEM_TOTAL = Pattern.compile("(?m)^MemTotal:\\s{0,40}(\\d{1,15}) kB\\s{0,4}$");
     private static final List<String> TYPES =
             List.of("LPDDR5", "LPDDR4", "LPDDR3", "DDR5", "DDR4", "DDR3", "DDR2", "DDR");
     private static final int[] TYPE_CODES = {0x23, 0x1E, 0x1D, 0x22, 0x1A, 0x18, 0x13, 0x12};
 
     private ListingDecoder() {}
-
-    /** /proc/meminfo; empty when there is no MemTotal line. */
-    public static Optional<ListingReading> meminfo(String text) {
-        Matcher m = MEM_TOTAL.matcher(text);
-        return m.find()
-                ? Optional.of(new ListingReading(
-                        ListingReading.Kind.MEMINFO,
-                        List.of(),
-                        Optional.empty(),
-                        Optional.of(new ByteSize(Long.parseLong(m.group(1)) << 10)),
-                        List.of()))
-                : Optional.empty();
-    }
 
     /** A CSV with a header row: one map per row. Empty when the columns are not those of physical memory. */
     public static Optional<ListingReading> rows(List<Map<String, String>> rows) {
@@ -53,12 +39,7 @@ public final class ListingDecoder {
         Lister lister = new Lister();
         lister.visit(tree, "", 0);
         return lister.seen
-                ? Optional.of(new ListingReading(
-                        ListingReading.Kind.HARDWARE_LISTER,
-                        lister.modules,
-                        lister.total,
-                        Optional.empty(),
-                        lister.skipped))
+                ? Optional.of(new ListingReading(lister.kind, lister.modules, lister.total, lister.skipped))
                 : Optional.empty();
     }
 
@@ -71,25 +52,31 @@ public final class ListingDecoder {
         List<String> skipped = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             if (rows.get(i) instanceof Map<?, ?> r && modules.size() < MOST_MODULES) {
-                modules.add(new ListedModule(
-                        "[" + i + "]",
-                        text(r, "DeviceLocator"),
-                        text(r, "BankLabel"),
-                        bytes(number(r, "Capacity")),
-                        (int) Math.min(255, number(r, "SMBIOSMemoryType")),
-                        cimFormFactor((int) Math.min(255, number(r, "FormFactor"))),
-                        small(number(r, "Speed")),
-                        small(number(r, "ConfiguredClockSpeed")),
-                        small(number(r, "TotalWidth")),
-                        small(number(r, "DataWidth")),
-                        text(r, "Manufacturer"),
-                        text(r, "PartNumber"),
-                        text(r, "SerialNumber")));
+                modules.add(cimDevice("[" + i + "]", r));
             } else {
                 skipped.add("[" + i + "]");
             }
         }
-        return new ListingReading(ListingReading.Kind.CIM, modules, Optional.empty(), Optional.empty(), skipped);
+        return new ListingReading(ListingReading.Kind.CIM, modules, Optional.empty(), skipped);
+    }
+
+    /** One object of the CIM class of physical memory, by its property names. */
+    public static ListedModule cimDevice(String path, Map<?, ?> r) {
+        return new ListedModule(
+                path,
+                text(r, "DeviceLocator"),
+                text(r, "BankLabel"),
+                bytes(number(r, "Capacity")),
+                (int) Math.max(0, Math.min(255, number(r, "SMBIOSMemoryType"))),
+                cimFormFactor((int) Math.min(255, number(r, "FormFactor"))),
+                small(number(r, "Speed")),
+                small(number(r, "ConfiguredClockSpeed")),
+                small(number(r, "TotalWidth")),
+                small(number(r, "DataWidth")),
+                0,
+                text(r, "Manufacturer"),
+                text(r, "PartNumber"),
+                text(r, "SerialNumber"));
     }
 
     /** The provider counts form factors its own way: 8 is DIMM, 12 SO-DIMM (medium confidence; others are not translated). */
@@ -101,6 +88,7 @@ public final class ListingDecoder {
         private final List<ListedModule> modules = new ArrayList<>();
         private final List<String> skipped = new ArrayList<>();
         private Optional<ByteSize> total = Optional.empty();
+        private ListingReading.Kind kind = ListingReading.Kind.HARDWARE_LISTER;
         private boolean seen;
 
         private void visit(Object node, String path, int depth) {
@@ -115,10 +103,49 @@ public final class ListingDecoder {
             } else if (node instanceof Map<?, ?> map) {
                 if (text(map, "class").equals("memory")) {
                     memory(map, path);
+                } else if (map.containsKey("dimm_size") && modules.size() < MOST_MODULES) {
+                    report(map, path);
+                } else if (map.get("SPMemoryDataType") instanceof List<?> report) {
+                    visit(report, path + "SPMemoryDataType", depth + 1);
+                }
+                if (map.get("_items") instanceof List<?> items) {
+                    visit(items, path + "._items", depth + 1);
                 }
                 if (map.get("children") instanceof List<?> children) {
                     visit(children, path + (path.isEmpty() ? "" : ".") + "children", depth + 1);
                 }
+            }
+        }
+
+        /** An item of macOS' own report (from memory). */
+        private void report(Map<?, ?> node, String path) {
+            seen = true;
+            kind = ListingReading.Kind.SYSTEM_REPORT;
+            String size = text(node, "dimm_size");
+            Matcher rate = RATE.matcher(text(node, "dimm_speed"));
+            String name = text(node, "_name");
+            modules.add(new ListedModule(
+                    path,
+                    name.substring(name.indexOf('/') + 1),
+                    name.indexOf('/') > 0 ? name.substring(0, name.indexOf('/')) : "",
+                    size.equalsIgnoreCase("empty") ? Optional.of(ByteSize.ZERO) : parsed(size),
+                    type(text(node, "dimm_type")),
+                    0,
+                    rate.find() ? Integer.parseInt(rate.group(1)) : 0,
+                    0,
+                    0,
+                    0,
+                    0,
+                    text(node, "dimm_manufacturer"),
+                    text(node, "dimm_part_number"),
+                    text(node, "dimm_serial_number")));
+        }
+
+        private static Optional<ByteSize> parsed(String size) {
+            try {
+                return Optional.of(ByteSize.parse(size));
+            } catch (IllegalArgumentException | ArithmeticException e) {
+                return Optional.empty();
             }
         }
 
@@ -141,6 +168,7 @@ public final class ListingDecoder {
                         0,
                         0,
                         small(number(node, "width")),
+                        0,
                         text(node, "vendor"),
                         text(node, "product"),
                         text(node, "serial")));
@@ -151,21 +179,25 @@ public final class ListingDecoder {
                 skipped.add(path);
             }
         }
+    }
 
-        private static int type(String description) {
-            for (int i = 0; i < TYPES.size(); i++) {
-                if (description.contains(TYPES.get(i))) {
-                    return TYPE_CODES[i];
-                }
+    /** The firmware's code of the generation that a text names, 0 for none. */
+    public static int type(String description) {
+        for (int i = 0; i < TYPES.size(); i++) {
+            if (description.contains(TYPES.get(i))) {
+                return TYPE_CODES[i];
             }
-            return 0;
         }
+        return 0;
+    }
 
-        private static int form(String description) {
-            return description.contains("SODIMM")
-                    ? 0x0D
-                    : description.contains("Row of chips") ? 0x0B : description.contains("DIMM") ? 0x09 : 0;
-        }
+    /** The firmware's code of the form that a text names, 0 for none. */
+    public static int form(String description) {
+        return description.replace("-", "").contains("SODIMM")
+                ? 0x0D
+                : description.toLowerCase(Locale.ROOT).contains("row of chips")
+                        ? 0x0B
+                        : description.contains("DIMM") ? 0x09 : 0;
     }
 
     private static Optional<ByteSize> bytes(long bytes) {

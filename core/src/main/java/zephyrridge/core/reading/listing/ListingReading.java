@@ -8,19 +8,13 @@ import zephyrridge.core.quantity.ByteSize;
  * An operating system's listing.
  *
  * @param total all memory as the listing states it, where it does
- * @param usable what the system can use, where the listing says so (/proc/meminfo)
  * @param skipped parts that were no memory device, or not readable as one, by their path
  */
-public record ListingReading(
-        Kind kind,
-        List<ListedModule> modules,
-        Optional<ByteSize> total,
-        Optional<ByteSize> usable,
-        List<String> skipped) {
+public record ListingReading(Kind kind, List<ListedModule> modules, Optional<ByteSize> total, List<String> skipped) {
     public enum Kind {
         CIM,
         HARDWARE_LISTER,
-        MEMINFO
+        SYSTEM_REPORT
     }
 
     public ListingReading {

@@ -1,0 +1,32 @@
+package zephyrridge.core.reading.dialog;
+
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.FindingCode;
+
+/** What is unsure in what was typed or pasted off a system's windows. */
+public enum DialogFinding implements FindingCode {
+    /** A figure without a word that says what it is: asked, never guessed. */
+    DIALOG_FIGURE_ALONE(Line.class),
+    DIALOG_TWO_ANSWERS(Two.class),
+    DIALOG_VISIBLE_ABOVE_INSTALLED(Two.class),
+    DIALOG_MORE_USED_THAN_THERE(Line.class),
+    DIALOG_RATE_IN_MEGAHERTZ(Line.class),
+    DIALOG_LINES_CUT(Count.class);
+
+    private final Class<? extends Detail> detailType;
+
+    DialogFinding(Class<? extends Detail> detailType) {
+        this.detailType = detailType;
+    }
+
+    @Override
+    public Class<? extends Detail> detailType() {
+        return detailType;
+    }
+
+    public record Line(String line) implements Detail {}
+
+    public record Two(Meaning meaning, String one, String other) implements Detail {}
+
+    public record Count(int most) implements Detail {}
+}

@@ -1,0 +1,307 @@
+package zephyrridge.core.reading.dialog;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.table.CsvTable;
+
+/**
+ * Reads what systems print about their memory: dialogs copied or typed, commands' answers, in any order and any part of it. Each word of
+ * {@code words.csv} says what its figure speaks of; in other languages a figure counts where its unit leaves only one meaning. A figure that
+ * could be two things is asked about (R-2.6). Never throws on any text.
+ */
+public final class DialogReader {
+    public static final int MOST_LINES = 4000;
+    private static final int LONGEST_LINE = 400;
+    private static final int MOST_ASKED = 8;
+    private static final int MOST_SLOTS = 256;
+    /** A size in brackets that is nearly the one before it is the usable part; a small one is something else. */
+    private static final double USABLE_AT_LEAST = 0.5;
+
+    private record Known(String word, Meaning meaning) {}
+
+    private static final List<Known> WORDS = CsvTable.read(DialogReader.class, "words.csv", 3).stream()
+            .map(c -> new Known(c[1].toLowerCase(Locale.ROOT), Meaning.valueOf(c[2])))
+            .sorted(Comparator.comparing((Known k) -> -k.word().length()))
+            .toList();
+
+    private static final Pattern FREE =
+            Pattern.compile("(?i)^Mem: {1,12}(\\d{1,13}(?:[.,]\\d)?)([KMGT]i?|[KMGT]B)?(?: .*)?$");
+    private static final Pattern LEADERS = Pattern.compile("^[\\s:=.\\u2026\\uFF1A\\u00B7]+");
+    private static final Pattern SLOTS_ONLY = Pattern.compile(
+            "^(?:[\\p{L} ]{0,40}[:\\uFF1A])? ?\\d{1,3} ?(?:/|\\p{L}{1,10}(?: \\p{L}{1,6})?) ?\\d{1,3}$");
+
+    private final List<DialogReading.Word> words = new ArrayList<>();
+    private final List<Finding> findings = new ArrayList<>();
+    private int asked;
+    /** A word whose figure stands in the line below. */
+    private Optional<Meaning> pending = Optional.empty();
+
+    private DialogReader() {}
+
+    public static DialogReading read(String text) {
+        DialogReader r = new DialogReader();
+        List<String> lines =
+                text.lines().limit(MOST_LINES + 1L).map(DialogReader::tidy).toList();
+        if (lines.size() > MOST_LINES) {
+            r.add(DialogFinding.DIALOG_LINES_CUT, new DialogFinding.Count(MOST_LINES), "", "");
+            lines = lines.subList(0, MOST_LINES);
+        }
+        DeviceBlocks blocks = DeviceBlocks.of(lines);
+        for (int i = 0; i < lines.size(); i++) {
+            if (!blocks.consumed(i)) {
+                r.line(i + 1, lines.get(i).strip());
+            }
+        }
+        r.agree();
+        return new DialogReading(r.words, blocks.modules(), blocks.positions(), blocks.maximum(), r.findings);
+    }
+
+    /** Whether a single line begins with a word that systems use, or says a size with its usable part: then it is no label. */
+    public static boolean names(String line) {
+        String t = tidy(line).strip();
+        return known(t).isPresent() || usable(t).isPresent() || FREE.matcher(t).matches();
+    }
+
+    /** One kind of blank, no marks of writing direction; lines longer than any dialog's are cut. */
+    private static String tidy(String line) {
+        String t = line.length() > LONGEST_LINE ? line.substring(0, LONGEST_LINE) : line;
+        return t.replaceAll("[\\u00A0\\u2007\\u2009\\u200A\\u202F\\t]", " ")
+                .replaceAll("[\\u200E\\u200F\\u202A-\\u202E\\uFEFF]", "")
+                .stripTrailing();
+    }
+
+    private void line(int no, String line) {
+        if (line.isEmpty()) {
+            return;
+        }
+        Matcher free = FREE.matcher(line);
+        if (free.matches()) {
+            free(no, line, free);
+            return;
+        }
+        Optional<Known> known = known(line);
+        if (known.isPresent()) {
+            String rest =
+                    LEADERS.matcher(line.substring(known.get().word().length())).replaceFirst("");
+            pending = rest.isEmpty() ? Optional.of(known.get().meaning()) : Optional.empty();
+            if (!rest.isEmpty()) {
+                said(no, line, known.get().meaning(), rest);
+            }
+        } else if (pending.isPresent()) {
+            Meaning meaning = pending.get();
+            pending = Optional.empty();
+            said(no, line, meaning, line);
+        } else {
+            byItself(no, line);
+        }
+    }
+
+    private static Optional<Known> known(String line) {
+        String lower = line.toLowerCase(Locale.ROOT).replace('\u2019', '\'');
+        return WORDS.stream()
+                .filter(k -> lower.startsWith(k.word())
+                        && (lower.length() == k.word().length()
+                                || !Character.isLetterOrDigit(
+                                        lower.charAt(k.word().length()))))
+                .findFirst();
+    }
+
+    private void said(int no, String line, Meaning meaning, String rest) {
+        switch (meaning) {
+            case INSTALLED -> installed(no, line, rest);
+            case VISIBLE, BLOCKS, RESERVED, IN_USE, AVAILABLE, CACHED -> Figures.size(rest)
+                    .ifPresent(p -> word(meaning, new DialogReading.Size(p), no, line));
+            case COMMITTED -> committed(no, line, rest);
+            case RATE -> Figures.rate(rest)
+                    .or(() -> rest.strip().matches("\\d{3,5}")
+                            ? Optional.of(new DialogReading.Rate(Integer.parseInt(rest.strip()), false))
+                            : Optional.empty())
+                    .ifPresent(r -> rate(no, line, r));
+            case SLOTS -> slots(no, line, rest);
+            case FORM -> Figures.form(rest).ifPresent(f -> word(Meaning.FORM, new DialogReading.Called(f), no, line));
+            case TYPE -> Figures.type(rest).ifPresent(t -> word(Meaning.TYPE, new DialogReading.Type(t), no, line));
+            case WORD_BITS -> bits(no, line);
+            case OTHER -> {}
+        }
+    }
+
+    private void installed(int no, String line, String rest) {
+        Optional<Printed> size = Figures.size(rest);
+        if (size.isEmpty()) {
+            // "Memory 3200 MHz" says no size; a heading such as "Memory" with prose behind it says nothing.
+            Figures.rate(rest).ifPresent(r -> rate(no, line, r));
+            return;
+        }
+        word(Meaning.INSTALLED, new DialogReading.Size(size.get()), no, line);
+        usable(rest).ifPresent(u -> word(Meaning.VISIBLE, new DialogReading.Size(u), no, line));
+        Figures.rate(rest).ifPresent(r -> rate(no, line, r));
+        Figures.type(rest).ifPresent(t -> word(Meaning.TYPE, new DialogReading.Type(t), no, line));
+    }
+
+    private static Optional<Printed> usable(String text) {
+        Matcher pair = Figures.PAIR.matcher(text);
+        if (!pair.find()) {
+            return Optional.empty();
+        }
+        Optional<Printed> outer = Figures.printed(pair.group(1), pair.group(2));
+        return Figures.printed(pair.group(3), pair.group(4))
+                .filter(in -> outer.isPresent()
+                        && !in.isAbove(outer.get())
+                        && in.size().bytes()
+                                >= USABLE_AT_LEAST * outer.get().size().bytes());
+    }
+
+    /** "7.9/11.2 GB": what is promised to programs, and what could be. */
+    private void committed(int no, String line, String rest) {
+        Matcher m = Pattern.compile("([\\d.,]{1,12})\\s?/\\s?([\\d.,]{1,12}) ?(\\p{L}{1,3})")
+                .matcher(rest);
+        Optional<Printed> now = m.find()
+                        && m.group(1).matches("\\d+(?:[.,]\\d+)?")
+                        && Figures.SIZE.matcher("1 " + m.group(3)).matches()
+                ? Figures.printed(m.group(1), m.group(3))
+                : Figures.size(rest);
+        now.ifPresent(p -> word(Meaning.COMMITTED, new DialogReading.Size(p), no, line));
+    }
+
+    private void slots(int no, String line, String rest) {
+        Matcher of = Figures.OF.matcher(rest);
+        if (of.find()) {
+            int used = Integer.parseInt(of.group(1));
+            int there = Integer.parseInt(of.group(2));
+            if (used > there || there > MOST_SLOTS || there == 0) {
+                add(DialogFinding.DIALOG_MORE_USED_THAN_THERE, new DialogFinding.Line(line), line, String.valueOf(no));
+            } else {
+                word(Meaning.SLOTS, new DialogReading.Slots(used, Optional.of(there)), no, line);
+            }
+        } else if (rest.strip().matches("\\d{1,3}") && Integer.parseInt(rest.strip()) <= MOST_SLOTS) {
+            word(Meaning.SLOTS, new DialogReading.Slots(Integer.parseInt(rest.strip()), Optional.empty()), no, line);
+        }
+    }
+
+    private void bits(int no, String line) {
+        Matcher m = Figures.BITS.matcher(line);
+        if (m.find()) {
+            word(Meaning.WORD_BITS, new DialogReading.Bits(Integer.parseInt(m.group(1))), no, line);
+        }
+    }
+
+    private void rate(int no, String line, DialogReading.Rate rate) {
+        if (rate.number() >= 100 && rate.number() <= 20_000) {
+            word(Meaning.RATE, rate, no, line);
+        }
+    }
+
+    /** A line of which no word is known: what its units leave only one meaning for. */
+    private void byItself(int no, String line) {
+        Optional<Printed> usable = usable(line);
+        Optional<Printed> size = Figures.size(line);
+        if (usable.isPresent()) {
+            word(Meaning.INSTALLED, new DialogReading.Size(size.orElseThrow()), no, line);
+            word(Meaning.VISIBLE, new DialogReading.Size(usable.get()), no, line);
+            return;
+        }
+        Optional<DialogReading.Rate> rate = Figures.RATE.matcher(line).find() ? Figures.rate(line) : Optional.empty();
+        if (size.isPresent() && Figures.type(line).isPresent() && line.length() <= 60) {
+            // "8.0 GB DDR4": the head of the performance page, or of an about window.
+            installed(no, line, line);
+        } else if (size.isPresent()) {
+            if (asked++ < MOST_ASKED) {
+                add(DialogFinding.DIALOG_FIGURE_ALONE, new DialogFinding.Line(line), line, String.valueOf(no));
+            }
+        } else if (rate.isPresent()) {
+            rate(no, line, rate.get());
+        } else if (SLOTS_ONLY.matcher(line).matches()) {
+            slots(no, line, line.substring(line.indexOf(':') + 1));
+        } else if (Figures.BITS.matcher(line).find()) {
+            bits(no, line);
+        } else if (line.length() <= 40) {
+            Figures.form(line).ifPresent(f -> word(Meaning.FORM, new DialogReading.Called(f), no, line));
+            Figures.type(line).ifPresent(t -> word(Meaning.TYPE, new DialogReading.Type(t), no, line));
+        }
+    }
+
+    /** Linux's own table: plain kibibytes; with -m mebibytes, with -g gibibytes rounded down, told apart by what a machine can have. */
+    private void free(int no, String line, Matcher m) {
+        Optional<Printed> size;
+        if (m.group(2) != null) {
+            size = Figures.printed(m.group(1), m.group(2));
+        } else if (!m.group(1).matches("\\d{1,12}")) {
+            size = Optional.empty();
+        } else {
+            long n = Long.parseLong(m.group(1));
+            size = n >= 1 << 18
+                    ? Optional.of(Printed.rounded(new ByteSize(Math.min(n, 1L << 40) << 10), 1 << 10))
+                    : n >= 1 << 8
+                            ? Optional.of(Printed.floored(ByteSize.ofMebibytes(n), 1 << 20))
+                            : Optional.of(Printed.floored(ByteSize.ofGibibytes(n), 1 << 30));
+        }
+        size.ifPresent(p -> word(Meaning.VISIBLE, new DialogReading.Size(p), no, line));
+    }
+
+    private void word(Meaning meaning, DialogReading.Value value, int no, String line) {
+        words.add(new DialogReading.Word(meaning, value, no, line));
+    }
+
+    /** Figures of one meaning that exclude each other, and more visible than installed. */
+    private void agree() {
+        for (Meaning meaning : List.of(Meaning.INSTALLED, Meaning.VISIBLE)) {
+            List<DialogReading.Word> same =
+                    words.stream().filter(w -> w.meaning() == meaning).toList();
+            same.stream()
+                    .skip(1)
+                    .filter(w -> !size(w).agrees(size(same.get(0))))
+                    .findFirst()
+                    .ifPresent(w -> add(
+                            DialogFinding.DIALOG_TWO_ANSWERS,
+                            new DialogFinding.Two(meaning, same.get(0).text(), w.text()),
+                            w.text(),
+                            String.valueOf(w.line())));
+        }
+        Optional<DialogReading.Word> installed = first(Meaning.INSTALLED);
+        Optional<DialogReading.Word> visible = first(Meaning.VISIBLE);
+        if (installed.isPresent() && visible.isPresent() && size(visible.get()).isAbove(size(installed.get()))) {
+            add(
+                    DialogFinding.DIALOG_VISIBLE_ABOVE_INSTALLED,
+                    new DialogFinding.Two(
+                            Meaning.VISIBLE,
+                            visible.get().text(),
+                            installed.get().text()),
+                    visible.get().text(),
+                    String.valueOf(visible.get().line()));
+        }
+        first(Meaning.RATE)
+                .filter(w -> w.value() instanceof DialogReading.Rate r && r.megahertz())
+                .ifPresent(w -> add(
+                        DialogFinding.DIALOG_RATE_IN_MEGAHERTZ,
+                        new DialogFinding.Line(w.text()),
+                        w.text(),
+                        String.valueOf(w.line())));
+    }
+
+    private static Printed size(DialogReading.Word w) {
+        return ((DialogReading.Size) w.value()).printed();
+    }
+
+    private Optional<DialogReading.Word> first(Meaning meaning) {
+        return words.stream().filter(w -> w.meaning() == meaning).findFirst();
+    }
+
+    private void add(DialogFinding code, Detail detail, String line, String no) {
+        Severity severity =
+                code == DialogFinding.DIALOG_TWO_ANSWERS || code == DialogFinding.DIALOG_VISIBLE_ABOVE_INSTALLED
+                        ? Severity.RISK
+                        : Severity.NOTE;
+        findings.add(Finding.of(code, severity, Subject.machine(), detail, new Evidence.Word("line " + no, line)));
+    }
+}
