@@ -35,7 +35,8 @@ class KillTest {
         AtomicInteger refused = new AtomicInteger();
         int databaseKills = 0;
         try (Installation zephyr = new Installation()) {
-            assertThat(zephyr.zephyr("demo").code()).isZero();
+            Installation.Said first = zephyr.zephyr("demo");
+            assertThat(first.code()).as(first.text()).isZero();
             for (int round = 0; round < rounds; round++) {
                 AtomicBoolean stop = new AtomicBoolean();
                 List<Thread> writers = new ArrayList<>();

@@ -95,6 +95,10 @@ public final class ApiClient {
                 "POST", path, "application/json", body instanceof String s ? s : JSON.writeValueAsString(body), true);
     }
 
+    public Answer put(String path, Object body) {
+        return call("PUT", path, JSON.writeValueAsString(body));
+    }
+
     public Answer delete(String path) {
         return send("DELETE", path, "application/json", (String) null, true);
     }

@@ -350,62 +350,6 @@ class WholeWalkHttpTest {
     }
 
     @Test
-    void aFirstRecordIsMadeOfAFewFacts(TestServer.Running server) {
-        ApiClient client = ApiClient.signedIn(server, "bram");
-        Map<String, Object> facts = new java.util.HashMap<>(Map.of(
-                "maker",
-                "Quarrow",
-                "model",
-                "Tor 12",
-                "variant",
-                "",
-                "kind",
-                "LAPTOP",
-                "generation",
-                "DDR4",
-                "formFactor",
-                "SO_DIMM",
-                "channels",
-                2,
-                "socketsPerChannel",
-                1,
-                "topRate",
-                2667));
-        facts.putAll(Map.of("wayIn", "WHOLE_BASE", "minutes", 10, "makersMaximum", "32 GB"));
-        ApiClient.Answer made = client.post("/api/machines/starter", facts);
-        assertThat(made.status()).as(made.body()).isEqualTo(201);
-        assertThat(made.json().get("id").asString()).isEqualTo("quarrow-tor-12");
-        long job = takeIn(client, "quarrow-tor-12");
-        JsonNode planned = client.change(
-                        job, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-2666V-SE1-11"))
-                .json();
-        planned = client.change(
-                        job,
-                        "PlanModule",
-                        Map.of(
-                                "position",
-                                "socket-a",
-                                "key",
-                                planned.at("/modules/0/key").asString()))
-                .json();
-        assertThat(planned.at("/planned/installed").asString()).isEqualTo("16 GB");
-        assertThat(planned.get("rules").toString()).contains("UNDECIDED");
-        assertThat(client.post("/api/machines/starter", facts)
-                        .json()
-                        .get("code")
-                        .asString())
-                .isEqualTo("RECORD_EXISTS");
-        facts.put("soldered", "3000 MB");
-        assertThat(client.post("/api/machines/starter", facts).status()).isEqualTo(422);
-        facts.put("topRate", 2500);
-        assertThat(client.post("/api/machines/starter", facts)
-                        .json()
-                        .get("field")
-                        .asString())
-                .isEqualTo("topRate");
-    }
-
-    @Test
     void nobodyMakesASecondFirstAccount(TestServer.Running server) {
         ApiClient stranger = new ApiClient(server.address());
         assertThat(stranger.get("/api/session").json().get("setUp").asBoolean()).isFalse();

@@ -4,6 +4,7 @@ import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
@@ -36,6 +37,8 @@ public final class Recogniser {
 
     private static final Pattern HEX = Pattern.compile("[0-9A-Fa-f]{128,8192}");
 
+    private static final int MOST_LABELS = 16;
+
     private Recogniser() {}
 
     public static Recognised recognise(byte[] content, Trees trees) {
@@ -44,6 +47,28 @@ public final class Recogniser {
         }
         Optional<String> text = text(content);
         return text.isPresent() ? text(text.get(), trees) : binary(Bytes.copyOf(content));
+    }
+
+    /** Everything in one paste: what a system says, and beside it each line that is a module's label. */
+    public static List<Recognised> all(byte[] content, Trees trees) {
+        Recognised whole = recognise(content, trees);
+        List<Recognised> all = new ArrayList<>(List.of(whole));
+        boolean text = whole instanceof Recognised.Dialog
+                || whole instanceof Recognised.Unknown u && u.why() == Recognised.Why.TEXT;
+        if (text) {
+            text(content)
+                    .orElse("")
+                    .lines()
+                    .limit(DialogReader.MOST_LINES)
+                    .map(String::strip)
+                    .forEach(line -> {
+                        if (all.size() < MOST_LABELS && line.length() <= 200 && !DialogReader.names(line)) {
+                            LabelReading label = LabelParser.parse(line);
+                            label.spec().ifPresent(spec -> all.add(new Recognised.Label(label)));
+                        }
+                    });
+        }
+        return all;
     }
 
     private static Recognised binary(Bytes image) {

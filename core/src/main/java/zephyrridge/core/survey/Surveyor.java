@@ -128,7 +128,7 @@ public final class Surveyor {
                 .toList();
         placing(source, devices).forEach((position, i) -> {
             ListedModule m = modules.get(i);
-            entries.putIfAbsent(position, new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part())));
+            entries.putIfAbsent(position, entry(m));
             if (isFilled(m)) {
                 claims.get(position).addAll(Claims.of(m, source.id()));
             }
@@ -430,7 +430,11 @@ public final class Surveyor {
         findings.add(Finding.of(code, severity, subject, detail, evidence));
     }
 
-    private static boolean isFilled(ListedModule m) {
+    static SlotModel.Entry entry(ListedModule m) {
+        return new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part()));
+    }
+
+    static boolean isFilled(ListedModule m) {
         return m.size().map(s -> !s.isZero()).orElse(true);
     }
 

@@ -7,13 +7,12 @@ import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.Quick;
 import zephyrridge.core.access.AccessGraph;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
-import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
-import zephyrridge.core.quantity.DataRate;
 
 /** what is told of screws is what is drawn. */
 class RecordWordsTest {
@@ -28,22 +27,8 @@ class RecordWordsTest {
         "'Lift at the notch.',80,''"
     })
     void numbersToldAreNumbersDrawn(String how, int length, String fault) {
-        MachineRecord bare = new StarterRecord(
-                        "told",
-                        "Test",
-                        "Told",
-                        "",
-                        MachineKind.LAPTOP,
-                        MemoryGeneration.DDR4,
-                        FormFactor.SO_DIMM,
-                        1,
-                        1,
-                        Optional.empty(),
-                        DataRate.ofName(2666),
-                        StarterRecord.WayIn.HATCH,
-                        5,
-                        Optional.empty())
-                .toRecord();
+        MachineRecord bare =
+                Quick.alike(MemoryGeneration.DDR4, 1, 1, Optional.empty()).toRecord();
         Part cover = new Part(
                 bare.access().parts().get(0).id(),
                 "Hatch",

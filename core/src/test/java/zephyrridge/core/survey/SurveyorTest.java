@@ -11,18 +11,15 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.Machines;
 import zephyrridge.core.Modules;
+import zephyrridge.core.Quick;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Finding;
-import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.SlotModel;
-import zephyrridge.core.machine.StarterRecord;
-import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Bytes;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.label.LabelParser;
@@ -218,22 +215,8 @@ class SurveyorTest {
     /** A record from a first look is no better than a manual of the series: the variant's own is offered as a look. */
     @Test
     void aFirstRecordMakesTheManualALook() {
-        MachineRecord record = new StarterRecord(
-                        "x",
-                        "Maker",
-                        "Model",
-                        "",
-                        MachineKind.LAPTOP,
-                        MemoryGeneration.DDR4,
-                        FormFactor.SO_DIMM,
-                        2,
-                        1,
-                        Optional.empty(),
-                        DataRate.ofName(2666),
-                        StarterRecord.WayIn.HATCH,
-                        5,
-                        Optional.empty())
-                .toRecord();
+        MachineRecord record =
+                Quick.alike(MemoryGeneration.DDR4, 2, 1, Optional.empty()).toRecord();
         assertThat(survey(record).looks()).extracting(Survey.Look::kind).contains(SlotModel.LookKind.MANUAL);
     }
 

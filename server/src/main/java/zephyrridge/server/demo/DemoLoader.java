@@ -85,7 +85,10 @@ class DemoLoader implements SmartLifecycle {
             accounts.add(new Accounts.Account(a.login(), a.name(), a.role(), true), a.password());
         }
         for (Resource file : new PathMatchingResourcePatternResolver().getResources("classpath:demo/machines/*.json")) {
-            machines.add(json.readValue(file.getContentAsByteArray(), MachineRecord.class));
+            machines.add(
+                    json.readValue(file.getContentAsByteArray(), MachineRecord.class),
+                    java.util.Optional.empty(),
+                    DemoAccounts.ALL.get(0).login());
         }
         CSVFormat format = CSVFormat.RFC4180
                 .builder()

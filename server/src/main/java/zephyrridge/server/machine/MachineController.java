@@ -1,24 +1,14 @@
 package zephyrridge.server.machine;
 
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.NotBlank;
-import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.machine.LimitClaim;
@@ -27,34 +17,35 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.OperatingSystem;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RateCap;
+import zephyrridge.core.machine.RecordGaps;
+import zephyrridge.core.machine.Shape;
 import zephyrridge.core.machine.StartBehaviour;
-import zephyrridge.core.machine.StarterRecord;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.Rates;
-import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.server.text.Texts;
-import zephyrridge.server.web.Problem;
 
-/** Machine records: what Take in chooses from, one looked at, a new one taken in. */
+/** Machine records: what Take in chooses from, and one looked at. */
 @RestController
 class MachineController {
-    /** @param sockets positions a module can go into; {@code soldered} banks on the board */
+    /**
+     * @param sockets positions a module can go into; {@code soldered} banks on the board
+     * @param version of the record that is told of
+     * @param quirks what to know of this model before it is touched
+     */
     record MachineSummary(
-            String id, String name, MachineKind kind, MemoryGeneration generation, int sockets, int soldered) {
-        static MachineSummary of(MachineRecord r) {
-            int soldered =
-                    (int) r.positions().stream().filter(Position::isSoldered).count();
-            return new MachineSummary(
-                    r.id(),
-                    r.name(),
-                    r.kind(),
-                    r.controller().generation(),
-                    r.positions().size() - soldered,
-                    soldered);
-        }
-    }
+            String id,
+            String name,
+            MachineKind kind,
+            MemoryGeneration generation,
+            int sockets,
+            int soldered,
+            long version,
+            boolean retired,
+            List<String> quirks) {}
+
+    /** @param gap stable word; {@code text} what is not known, and what that means */
+    record GapView(RecordGaps.Gap gap, String text) {}
 
     record OperatingSystemChoice(String id, String name, int wordBits) {}
 
@@ -80,23 +71,9 @@ class MachineController {
             List<LimitView> limits,
             List<String> steps,
             List<String> rates,
-            List<String> start) {}
-
-    /** The few facts of a first record; sizes as they are typed. */
-    record NewMachine(
-            @NotBlank @Size(max = 60) String maker,
-            @NotBlank @Size(max = 60) String model,
-            @NotNull @Size(max = 60) String variant,
-            @NotNull MachineKind kind,
-            @NotNull MemoryGeneration generation,
-            @NotNull FormFactor formFactor,
-            @Min(1) @Max(StarterRecord.MOST_CHANNELS) int channels,
-            @Min(0) @Max(StarterRecord.MOST_SOCKETS) int socketsPerChannel,
-            Optional<@Size(max = 20) String> soldered,
-            @Min(100) @Max(20_000) int topRate,
-            @NotNull StarterRecord.WayIn wayIn,
-            @Min(1) @Max(600) int minutes,
-            Optional<@Size(max = 20) String> makersMaximum) {}
+            List<String> start,
+            List<GapView> gaps,
+            boolean quick) {}
 
     private final Machines machines;
     private final Texts texts;
@@ -106,9 +83,43 @@ class MachineController {
         this.texts = texts;
     }
 
+    /** @param retired whether retired ones are told too */
     @GetMapping("/api/machines")
-    List<MachineSummary> machines() {
-        return machines.all().stream().map(MachineSummary::of).toList();
+    List<MachineSummary> machines(@RequestParam(defaultValue = "false") boolean retired) {
+        return machines.listed().stream()
+                .filter(l -> retired || !l.retired())
+                .map(this::summary)
+                .toList();
+    }
+
+    MachineSummary summary(String id) {
+        return summary(machines.one(id));
+    }
+
+    private MachineSummary summary(Machines.Listed listed) {
+        MachineRecord r = listed.ready().record();
+        int soldered = (int) r.positions().stream().filter(Position::isSoldered).count();
+        return new MachineSummary(
+                r.id(),
+                r.name(),
+                r.kind(),
+                r.controller().generation(),
+                r.positions().size() - soldered,
+                soldered,
+                listed.ready().version(),
+                listed.retired(),
+                quirks(r));
+    }
+
+    /** Notices of the first start, and how the shell wants to be opened. */
+    private List<String> quirks(MachineRecord r) {
+        return Stream.concat(
+                        notices(r.start()),
+                        r.access().parts().stream()
+                                .filter(Part::isShell)
+                                .map(Part::how)
+                                .filter(how -> !how.isBlank()))
+                .toList();
     }
 
     @GetMapping("/api/machines/{id}")
@@ -116,7 +127,7 @@ class MachineController {
         Machines.Ready ready = machines.get(id);
         MachineRecord r = ready.record();
         return new MachineView(
-                MachineSummary.of(r),
+                summary(id),
                 r.processors(),
                 r.channels().size(),
                 r.positions().stream()
@@ -135,7 +146,11 @@ class MachineController {
                         .toList(),
                 r.controller().steps().stream().map(texts::show).toList(),
                 r.controller().caps().stream().map(this::cap).toList(),
-                start(r.start()));
+                Stream.concat(notices(r.start()), r.start().signals().stream()).toList(),
+                RecordGaps.of(r).stream()
+                        .map(g -> new GapView(g, texts.get("gap." + g)))
+                        .toList(),
+                machines.quick(id).isPresent());
     }
 
     /** The record as it is exchanged; the same document that POST takes. */
@@ -147,58 +162,6 @@ class MachineController {
                         HttpHeaders.CONTENT_DISPOSITION,
                         "attachment; filename=\"machine-" + record.id().replaceAll("[^A-Za-z0-9-]", "_") + ".json\"")
                 .body(record);
-    }
-
-    /** Takes a whole record in; one that does not hold together is refused with all its faults at once. */
-    @PostMapping("/api/machines")
-    @ResponseStatus(HttpStatus.CREATED)
-    MachineSummary add(@RequestBody MachineRecord record) {
-        machines.add(record);
-        return MachineSummary.of(record);
-    }
-
-    /** Makes a first record out of a few facts. */
-    @PostMapping("/api/machines/starter")
-    @ResponseStatus(HttpStatus.CREATED)
-    MachineSummary start(@Valid @RequestBody NewMachine body) {
-        String id = (body.maker() + " " + body.model() + " " + body.variant())
-                .strip()
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^a-z0-9]+", "-");
-        try {
-            return add(new StarterRecord(
-                            id.substring(0, Math.min(64, id.length())),
-                            body.maker().strip(),
-                            body.model().strip(),
-                            body.variant().strip(),
-                            body.kind(),
-                            body.generation(),
-                            body.formFactor(),
-                            body.channels(),
-                            body.socketsPerChannel(),
-                            size(body.soldered()),
-                            rate(body),
-                            body.wayIn(),
-                            body.minutes(),
-                            size(body.makersMaximum()))
-                    .toRecord());
-        } catch (IllegalArgumentException e) {
-            throw Problem.invalid(
-                    "record", "This record does not hold together: " + e.getMessage() + ". Correct it and send again.");
-        }
-    }
-
-    private static Optional<ByteSize> size(Optional<String> text) {
-        return text.filter(t -> !t.isBlank()).map(t -> ByteSize.parse(t.replace(',', '.')));
-    }
-
-    private static DataRate rate(NewMachine body) {
-        return Rates.byName(body.generation(), body.topRate())
-                .map(Rates.Row::rate)
-                .orElseThrow(() -> Problem.invalid(
-                        "topRate",
-                        body.topRate() + " MT/s is no rate of " + body.generation()
-                                + ". Choose one of its standard rates."));
     }
 
     private PositionView position(Position p, Machines.Reach reach) {
@@ -223,20 +186,27 @@ class MachineController {
                 + c.source() + ")";
     }
 
-    private List<String> start(StartBehaviour start) {
-        return Stream.concat(
-                        Stream.of(
-                                        start.needsMains() ? "NEEDS_MAINS" : "",
-                                        start.asksForKey() ? "ASKS_FOR_KEY" : "",
-                                        start.losesClock() ? "LOSES_CLOCK" : "")
-                                .filter(n -> !n.isEmpty())
-                                .map(n -> texts.get("notice." + n)),
-                        start.signals().stream())
-                .toList();
+    private Stream<String> notices(StartBehaviour start) {
+        return Stream.of(
+                        start.needsMains() ? "NEEDS_MAINS" : "",
+                        start.asksForKey() ? "ASKS_FOR_KEY" : "",
+                        start.losesClock() ? "LOSES_CLOCK" : "")
+                .filter(n -> !n.isEmpty())
+                .map(n -> texts.get("notice." + n));
     }
 
     /** @param rates trade names in MT/s, the slowest first */
     record GenerationRates(MemoryGeneration generation, List<Integer> rates) {}
+
+    /** A shape that memory comes in, as the quick record draws it; letters as in the core's table. */
+    record ShapeView(String id, String name, FormFactor form, List<String> channels) {}
+
+    @GetMapping("/api/shapes")
+    List<ShapeView> shapes() {
+        return Shape.all().stream()
+                .map(s -> new ShapeView(s.id(), texts.get("shape." + s.id()), s.form(), s.channels()))
+                .toList();
+    }
 
     @GetMapping("/api/rates")
     List<GenerationRates> rates() {

@@ -1,5 +1,7 @@
 package zephyrridge.server.machine;
 
+import java.time.Clock;
+import java.time.LocalDateTime;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -29,7 +31,7 @@ import zephyrridge.server.web.Problem;
 public class Machines {
     private static final Logger LOG = LoggerFactory.getLogger(Machines.class);
     /** Records that are kept ready; each has its evaluator and what was worked out of ways in. */
-    private static final int MOST_READY = 200;
+    private static final int MOST_READY = 1000;
 
     /**
      * A version of a record as it is true of one machine, made ready once, with the way to each of its positions.
@@ -82,21 +84,43 @@ public class Machines {
         }
     });
 
-    Machines(MachineStore store, Documents documents) {
+    private final Clock clock;
+
+    Machines(MachineStore store, Documents documents, Clock clock) {
         this.store = store;
         this.documents = documents;
+        this.clock = clock;
     }
 
-    /** The latest version of each record; one that cannot be read is left out and logged, and takes no other down with it. */
+    /** The latest version of each record that is not retired; one that cannot be read is left out and logged, and takes no other down with it. */
     public List<MachineRecord> all() {
-        return store.all().stream().flatMap(row -> readable(row).stream()).toList();
+        return listed().stream()
+                .filter(l -> !l.retired())
+                .map(l -> l.ready().record())
+                .toList();
     }
 
-    private Optional<MachineRecord> readable(MachineStore.Row row) {
+    /** A record in the list. */
+    public record Listed(Ready ready, boolean retired) {}
+
+    public List<Listed> listed() {
+        return store.heads().entrySet().stream()
+                .flatMap(e -> readable(e.getKey(), e.getValue()).stream())
+                .toList();
+    }
+
+    /** One in the list, as it is now. */
+    public Listed one(String id) {
+        MachineStore.Head head =
+                Optional.ofNullable(store.heads().get(id)).orElseThrow(() -> Problem.notFound("machine", id));
+        return new Listed(get(id, head.version(), Deviations.NONE), head.retired());
+    }
+
+    private Optional<Listed> readable(String id, MachineStore.Head head) {
         try {
-            return Optional.of(ready(row, Deviations.NONE).record());
+            return Optional.of(new Listed(get(id, head.version(), Deviations.NONE), head.retired()));
         } catch (RuntimeException e) {
-            LOG.error("machine record {} version {} cannot be read", row.id(), row.version(), e);
+            LOG.error("machine record {} version {} cannot be read", id, head.version(), e);
             return Optional.empty();
         }
     }
@@ -118,17 +142,23 @@ public class Machines {
                 : ready(store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id)), deviations);
     }
 
-    /** Refuses a record that does not hold together, with all its faults. */
+    public List<MachineStore.Version> versions(String id) {
+        return store.versions(id);
+    }
+
+    /** The few facts that its latest version was made of, as JSON; empty for a record that was written whole. */
+    public Optional<String> quick(String id) {
+        return store.find(id, latest(id)).flatMap(MachineStore.Row::quick);
+    }
+
+    /**
+     * Refuses a record that does not hold together, with all its faults.
+     *
+     * @param quick the few facts it was made of
+     */
     @Transactional
-    public void add(MachineRecord record) {
-        List<RecordCheck.Fault> faults = RecordCheck.faults(record);
-        if (!faults.isEmpty()) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "RECORD_FAULTY",
-                    "The machine record does not hold together: " + faults + ". Correct these and send it again.",
-                    Map.of("faults", faults));
-        }
+    public void add(MachineRecord record, Optional<String> quick, String by) {
+        refuseFaulty(record);
         if (store.latest(record.id()).isPresent()) {
             throw Problem.of(
                     HttpStatus.CONFLICT,
@@ -137,9 +167,48 @@ public class Machines {
                             + " already. Give the new one another id, or add a variant to its name.",
                     Map.of("field", "id"));
         }
+        store.insert(row(record, 1, quick), now(), by);
+    }
+
+    /** The next version of a record; jobs go on with the version they hold. */
+    @Transactional
+    public void change(MachineRecord record, long expectedVersion, Optional<String> quick, String by) {
+        refuseFaulty(record);
+        latest(record.id());
+        if (!store.next(row(record, expectedVersion + 1, quick), now(), by)) {
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "CHANGED_MEANWHILE",
+                    "Somebody else has changed this record meanwhile. Nothing of yours was kept; look at it as it is now and change it again.",
+                    Map.of("version", latest(record.id())));
+        }
+    }
+
+    @Transactional
+    public void retire(String id, boolean retired) {
+        latest(id);
+        store.retire(id, retired);
+    }
+
+    private MachineStore.Row row(MachineRecord record, long version, Optional<String> quick) {
+        return new MachineStore.Row(record.id(), record.name(), documents.write(record), version, false, quick);
+    }
+
+    private LocalDateTime now() {
+        return LocalDateTime.now(clock);
+    }
+
+    private static void refuseFaulty(MachineRecord record) {
+        List<RecordCheck.Fault> faults = RecordCheck.faults(record);
+        if (!faults.isEmpty()) {
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "RECORD_FAULTY",
+                    "The machine record does not hold together: " + faults + ". Correct these and send it again.",
+                    Map.of("faults", faults));
+        }
         // What cannot be made ready would take the list down later; it is refused here, while somebody looks.
         Ready.of(record, 1, Deviations.NONE);
-        store.insert(new MachineStore.Row(record.id(), record.name(), documents.write(record), 1));
     }
 
     private Ready ready(MachineStore.Row row, Deviations deviations) {

@@ -1,0 +1,49 @@
+package zephyrridge.server.fielddesk;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.survey.Glancer;
+import zephyrridge.server.machine.Machines;
+import zephyrridge.server.text.Texts;
+
+/** The half-minute look: what a system says in, an answer out; nothing is kept. */
+@RestController
+class GlanceController {
+    /** @param machineId a record to hold it against, where the model is known */
+    record Told(@NotNull @Size(max = 100_000) String text, Optional<@Size(max = 64) String> machineId) {}
+
+    private final Machines machines;
+    private final Recogniser.Trees trees;
+    private final Texts texts;
+
+    GlanceController(Machines machines, Recogniser.Trees trees, Texts texts) {
+        this.machines = machines;
+        this.trees = trees;
+        this.texts = texts;
+    }
+
+    @PostMapping("/api/glance")
+    GlanceView glance(@Valid @RequestBody Told body) {
+        List<Recognised> read = Recogniser.all(body.text().getBytes(StandardCharsets.UTF_8), trees);
+        Optional<Machines.Ready> machine =
+                body.machineId().filter(id -> !id.isBlank()).map(machines::get);
+        Optional<Double> minutes = machine.flatMap(m -> m.reach().values().stream()
+                .map(r -> (double) r.minutes())
+                .max(Double::compare)
+                .filter(x -> x > 0));
+        return GlanceView.of(
+                Glancer.look(read, machine.map(Machines.Ready::record), minutes),
+                read,
+                machine.map(m -> m.record().id()),
+                texts);
+    }
+}

@@ -1,0 +1,230 @@
+package zephyrridge.server.fielddesk;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.dialog.Meaning;
+import zephyrridge.core.reading.dialog.Printed;
+import zephyrridge.core.survey.Glance;
+import zephyrridge.server.text.FindingView;
+import zephyrridge.server.text.Texts;
+
+/**
+ * The half-minute look in words.
+ *
+ * @param headline what is in it, in one line
+ * @param more further figures, a line each
+ * @param answers whether some is soldered and whether a socket is free; none where nothing speaks of it
+ * @param shapes what it can be like, in percent, the likeliest first
+ * @param takes what it can take
+ * @param next what to look at next
+ * @param understood each figure that was read, with what it means
+ * @param machine id of the record that was held beside it
+ */
+record GlanceView(
+        String headline,
+        List<String> more,
+        List<AnswerView> answers,
+        List<ShapeShare> shapes,
+        List<TakeView> takes,
+        List<NextView> next,
+        List<UnderstoodView> understood,
+        List<FindingView> findings,
+        Optional<String> machine) {
+    enum Sureness {
+        YES,
+        LIKELY,
+        OPEN,
+        UNLIKELY,
+        NO;
+
+        static Sureness of(double p) {
+            return p >= SlotModel.CONFIRMED
+                    ? YES
+                    : p <= SlotModel.CONTRADICTED ? NO : p >= 0.7 ? LIKELY : p <= 0.3 ? UNLIKELY : OPEN;
+        }
+    }
+
+    /** @param percent how likely it is so */
+    record AnswerView(String text, Sureness sureness, int percent) {}
+
+    record ShapeShare(String name, int percent) {}
+
+    /** @param further a try, beyond what nearly all do; {@code claim} somebody's word and not common practice */
+    record TakeView(String text, boolean claim, boolean further) {}
+
+    record NextView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
+
+    record UnderstoodView(int line, String text, String meaning) {}
+
+    private static final int MOST_SHAPES = 4;
+
+    static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
+        return new GlanceView(
+                headline(g, texts),
+                more(g, texts),
+                g.shapes().isEmpty() || nothing(g) ? List.of() : answers(g, texts),
+                nothing(g)
+                        ? List.of()
+                        : g.shapes().stream()
+                                .filter(s -> s.probability() >= 0.02)
+                                .limit(MOST_SHAPES)
+                                .map(s -> new ShapeShare(
+                                        s.shape()
+                                                .map(x -> texts.get("shape." + x.id()))
+                                                .orElseGet(() -> texts.get("glance.shape.record")),
+                                        percent(s.probability())))
+                                .toList(),
+                takes(g, texts),
+                g.next().stream().map(n -> next(n, texts)).toList(),
+                understood(read, texts),
+                FindingView.of(g.findings(), texts),
+                machine);
+    }
+
+    private static boolean nothing(Glance g) {
+        return g.installed().isEmpty()
+                && g.visible().isEmpty()
+                && g.generation().isEmpty()
+                && g.used().isEmpty()
+                && g.positions().isEmpty();
+    }
+
+    private static String headline(Glance g, Texts texts) {
+        if (nothing(g)) {
+            return texts.get("glance.nothing");
+        }
+        List<String> parts = new ArrayList<>();
+        String type = g.generation().map(x -> " " + texts.show(x)).orElse("");
+        if (g.installed().isPresent()) {
+            parts.add(texts.say("glance.installed", "size", size(g.installed().get()) + type));
+        } else if (!type.isEmpty()) {
+            parts.add(type.strip());
+        }
+        g.rate().ifPresent(r -> parts.add(texts.say("glance.rate", "rate", r + " MT/s")));
+        if (g.used().isPresent() && g.positions().isPresent()) {
+            parts.add(texts.say(
+                    "glance.used",
+                    "used",
+                    g.used().get(),
+                    "positions",
+                    g.positions().get()));
+        } else {
+            g.used().ifPresent(u -> parts.add(texts.say("glance.usedOnly", "used", u)));
+        }
+        return parts.isEmpty()
+                ? texts.say("glance.visible", "size", size(g.visible().get()))
+                : String.join(", ", parts);
+    }
+
+    private static List<String> more(Glance g, Texts texts) {
+        List<String> more = new ArrayList<>();
+        if (g.installed().isPresent() && g.visible().isPresent()) {
+            ByteSize kept =
+                    g.installed().get().size().minusFloored(g.visible().get().size());
+            // Less than the last printed digit is rounding and no share.
+            if (g.installed().get().isAbove(g.visible().get())) {
+                more.add(texts.say("glance.shared", "size", kept.rounded()));
+            }
+        } else if (g.visible().isPresent()
+                && !headline(g, texts)
+                        .equals(texts.say(
+                                "glance.visible", "size", size(g.visible().get())))) {
+            more.add(texts.say("glance.visible", "size", size(g.visible().get())));
+        }
+        return more;
+    }
+
+    private static List<AnswerView> answers(Glance g, Texts texts) {
+        return List.of(answer("soldered", g.soldered(), texts), answer("free", g.free(), texts));
+    }
+
+    private static AnswerView answer(String what, double p, Texts texts) {
+        Sureness s = Sureness.of(p);
+        return new AnswerView(texts.get("glance." + what + "." + s), s, percent(p));
+    }
+
+    /** Never 0 or 100: nothing here is certain. */
+    private static int percent(double p) {
+        return (int) Math.max(1, Math.min(99, Math.round(p * 100)));
+    }
+
+    private static List<TakeView> takes(Glance g, Texts texts) {
+        if (g.takes().isEmpty() && !nothing(g)) {
+            String why =
+                    g.generation().map(x -> x.isLowPower()).orElse(false) ? "glance.take.soldered" : "glance.take.none";
+            return g.generation().isEmpty() || why.endsWith("soldered")
+                    ? List.of(new TakeView(texts.get(why), false, false))
+                    : List.of();
+        }
+        return g.takes().stream().map(t -> take(t, texts)).toList();
+    }
+
+    private static TakeView take(Glance.Take t, Texts texts) {
+        if (t.ground() == Glance.Ground.CLAIM) {
+            LimitClaim.Source source = t.source().orElseThrow();
+            return new TakeView(
+                    texts.say(
+                            "glance.take.CLAIM",
+                            "total",
+                            Texts.size(t.total()),
+                            "source",
+                            texts.get("glance.source." + source)),
+                    true,
+                    false);
+        }
+        String text = texts.say(
+                t.further() ? "glance.take.further" : "glance.take.usual",
+                "sockets",
+                t.sockets().orElseThrow(),
+                "each",
+                Texts.size(t.each().orElseThrow()),
+                "total",
+                Texts.size(t.total()));
+        return new TakeView(t.besideBank() ? text + texts.get("glance.take.bank") : text, false, t.further());
+    }
+
+    private static NextView next(Glance.Next n, Texts texts) {
+        String settles = n.bits() == 0
+                ? "figure"
+                : n.settlesFree() && n.settlesSoldered() ? "both" : n.settlesSoldered() ? "soldered" : "free";
+        return new NextView(
+                n.ask(),
+                texts.get("glance.ask." + n.ask()),
+                texts.get("glance.settles." + settles),
+                (int) Math.ceil(n.minutes()),
+                Math.round(n.bits() * 100) / 100.0);
+    }
+
+    private static List<UnderstoodView> understood(List<Recognised> read, Texts texts) {
+        List<UnderstoodView> understood = new ArrayList<>();
+        for (Recognised r : read) {
+            if (r instanceof Recognised.Dialog d) {
+                d.reading().words().stream()
+                        .filter(w -> w.meaning() != Meaning.OTHER)
+                        .forEach(w -> understood.add(
+                                new UnderstoodView(w.line(), w.text(), texts.get("meaning." + w.meaning()))));
+                d.reading()
+                        .modules()
+                        .forEach(m -> understood.add(new UnderstoodView(
+                                0,
+                                m.locator().isEmpty() ? m.path() : m.locator(),
+                                m.size().map(Texts::size).orElse("") + " " + m.part())));
+            } else if (r instanceof Recognised.Label l) {
+                understood.add(new UnderstoodView(
+                        0,
+                        l.reading().line(),
+                        l.reading().spec().map(s -> texts.show(s.summary())).orElse("")));
+            }
+        }
+        return understood;
+    }
+
+    private static String size(Printed p) {
+        return p.size().rounded().replace("iB", "B");
+    }
+}

@@ -1,0 +1,100 @@
+package zephyrridge.server.machine;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import zephyrridge.core.machine.MachineKind;
+import zephyrridge.core.machine.QuickRecord;
+import zephyrridge.core.module.FormFactor;
+import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.Rates;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+import zephyrridge.server.web.Problem;
+
+/** The few facts of a quick record, sizes as they are typed; a bare number means GB, as the only thing it can. */
+record QuickMachine(
+        @NotBlank @Size(max = 60) String maker,
+        @NotBlank @Size(max = 60) String model,
+        @NotNull @Size(max = 60) String variant,
+        @NotNull MachineKind kind,
+        @NotNull MemoryGeneration generation,
+        @NotNull FormFactor formFactor,
+        @NotEmpty @Size(max = QuickRecord.MOST_CHANNELS)
+                List<@NotNull @Size(max = QuickRecord.MOST_POSITIONS) List<@Valid @NotNull SpotForm>> channels,
+        @Min(100) @Max(20_000) int topRate,
+        @NotNull @Valid WayForm main,
+        Optional<@Valid WayForm> second,
+        @NotNull QuickRecord.Plug plug,
+        Optional<@Size(max = 20) String> makersMaximum,
+        Optional<@Size(max = 20) String> controllersMaximum) {
+    record SpotForm(@NotNull QuickRecord.SpotKind kind, Optional<@Size(max = 20) String> size, boolean second) {}
+
+    record WayForm(@NotNull QuickRecord.WayIn wayIn, @Min(1) @Max(600) int minutes) {
+        QuickRecord.Way toCore() {
+            return new QuickRecord.Way(wayIn, minutes);
+        }
+    }
+
+    /** The id of a record that has no other: its name in small letters. */
+    static String idOf(String maker, String model, String variant) {
+        String id = (maker + " " + model + " " + variant)
+                .strip()
+                .toLowerCase(Locale.ROOT)
+                .replaceAll("[^a-z0-9]+", "-")
+                .replaceAll("^-|-$", "");
+        return id.substring(0, Math.min(64, id.length()));
+    }
+
+    QuickRecord toCore(String id) {
+        try {
+            return new QuickRecord(
+                    id,
+                    maker.strip(),
+                    model.strip(),
+                    variant.strip(),
+                    kind,
+                    generation,
+                    formFactor,
+                    channels.stream()
+                            .map(c -> c.stream()
+                                    .map(s -> new QuickRecord.Spot(s.kind, size("channels", s.size), s.second))
+                                    .toList())
+                            .toList(),
+                    rate(),
+                    main.toCore(),
+                    second.map(WayForm::toCore),
+                    plug,
+                    size("makersMaximum", makersMaximum),
+                    size("controllersMaximum", controllersMaximum));
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid(
+                    "record", "This record does not hold together: " + e.getMessage() + ". Correct it and send again.");
+        }
+    }
+
+    private static Optional<ByteSize> size(String field, Optional<String> text) {
+        return text.map(String::strip).filter(t -> !t.isEmpty()).map(t -> {
+            try {
+                return ByteSize.parse((t.matches("\\d{1,4}(?:[.,]\\d)?") ? t + " GB" : t).replace(',', '.'));
+            } catch (IllegalArgumentException | ArithmeticException e) {
+                throw Problem.invalid(field, "\"" + t + "\" is no size. Write it with its unit, for example 8 GB.");
+            }
+        });
+    }
+
+    private DataRate rate() {
+        return Rates.byName(generation, topRate)
+                .map(Rates.Row::rate)
+                .orElseThrow(() -> Problem.invalid(
+                        "topRate",
+                        topRate + " MT/s is no rate of " + generation + ". Choose one of its standard rates."));
+    }
+}

@@ -1,0 +1,162 @@
+package zephyrridge.server.machine;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.RecordEdit;
+import zephyrridge.server.machine.MachineController.MachineSummary;
+import zephyrridge.server.web.Problem;
+
+/** Records made, changed, copied and retired. Each change is a new version; what jobs hold stays. */
+@RestController
+class RecordController {
+    /** @param quick the facts; {@code version} the record's, which a change of them expects */
+    record QuickView(QuickMachine quick, long version) {}
+
+    record QuickChange(@NotNull @Valid QuickMachine quick, @Min(1) long expectedVersion) {}
+
+    record RecordChange(@NotNull MachineRecord record, @Min(1) long expectedVersion) {}
+
+    /** The name of a sister model. */
+    record Sister(
+            @NotBlank @Size(max = 60) String maker,
+            @NotBlank @Size(max = 60) String model,
+            @NotNull @Size(max = 60) String variant) {}
+
+    record Retired(boolean retired) {}
+
+    private final Machines machines;
+    private final MachineController views;
+    private final JsonMapper json;
+
+    RecordController(Machines machines, MachineController views, JsonMapper json) {
+        this.machines = machines;
+        this.views = views;
+        this.json = json;
+    }
+
+    /** Takes a whole record in; one that does not hold together is refused with all its faults at once. */
+    @PostMapping("/api/machines")
+    @ResponseStatus(HttpStatus.CREATED)
+    MachineSummary add(@RequestBody MachineRecord record, Principal who) {
+        machines.add(record, Optional.empty(), who.getName());
+        return views.summary(record.id());
+    }
+
+    /** Makes a first record out of a few facts. */
+    @PostMapping("/api/machines/quick")
+    @ResponseStatus(HttpStatus.CREATED)
+    MachineSummary quick(@Valid @RequestBody QuickMachine body, Principal who) {
+        MachineRecord record = body.toCore(QuickMachine.idOf(body.maker(), body.model(), body.variant()))
+                .toRecord();
+        machines.add(record, Optional.of(json.writeValueAsString(body)), who.getName());
+        return views.summary(record.id());
+    }
+
+    @GetMapping("/api/machines/{id}/quick")
+    QuickView quickOf(@PathVariable String id) {
+        return machines.quick(id)
+                .map(q -> new QuickView(json.readValue(q, QuickMachine.class), machines.latest(id)))
+                .orElseThrow(() -> Problem.of(
+                        HttpStatus.NOT_FOUND,
+                        "NOT_QUICK",
+                        "This record was written whole. Export it, change the file and send it back as a new version.",
+                        java.util.Map.of("field", "id")));
+    }
+
+    @PutMapping("/api/machines/{id}/quick")
+    MachineSummary changeQuick(@PathVariable String id, @Valid @RequestBody QuickChange body, Principal who) {
+        MachineRecord record = body.quick().toCore(id).toRecord();
+        machines.change(
+                record, body.expectedVersion(), Optional.of(json.writeValueAsString(body.quick())), who.getName());
+        return views.summary(id);
+    }
+
+    /** A new version of a whole record. */
+    @PutMapping("/api/machines/{id}/record")
+    MachineSummary change(@PathVariable String id, @Valid @RequestBody RecordChange body, Principal who) {
+        if (!body.record().id().equals(id)) {
+            throw Problem.invalid(
+                    "record", "This file is the record of " + body.record().id() + ", not of " + id + ".");
+        }
+        machines.change(body.record(), body.expectedVersion(), Optional.empty(), who.getName());
+        return views.summary(id);
+    }
+
+    /** The same record under the name of a sister model. */
+    @PostMapping("/api/machines/{id}/copy")
+    @ResponseStatus(HttpStatus.CREATED)
+    MachineSummary copy(@PathVariable String id, @Valid @RequestBody Sister body, Principal who) {
+        String sister = QuickMachine.idOf(body.maker(), body.model(), body.variant());
+        MachineRecord record = RecordEdit.renamed(
+                machines.get(id).record(),
+                sister,
+                body.maker().strip(),
+                body.model().strip(),
+                body.variant().strip());
+        Optional<String> quick = machines.quick(id)
+                .map(q -> json.readValue(q, QuickMachine.class))
+                .map(q -> new QuickMachine(
+                        body.maker(),
+                        body.model(),
+                        body.variant(),
+                        q.kind(),
+                        q.generation(),
+                        q.formFactor(),
+                        q.channels(),
+                        q.topRate(),
+                        q.main(),
+                        q.second(),
+                        q.plug(),
+                        q.makersMaximum(),
+                        q.controllersMaximum()))
+                .map(json::writeValueAsString);
+        machines.add(record, quick, who.getName());
+        return views.summary(sister);
+    }
+
+    /** A retired record is not offered any more; its jobs and versions stay. */
+    @PutMapping("/api/machines/{id}/retired")
+    MachineSummary retire(@PathVariable String id, @Valid @RequestBody Retired body) {
+        machines.retire(id, body.retired());
+        return views.summary(id);
+    }
+
+    /** What a job found is not there is taken out of the record, for the jobs to come. */
+    @DeleteMapping("/api/machines/{id}/positions/{position}")
+    MachineSummary without(
+            @PathVariable String id,
+            @PathVariable String position,
+            @RequestParam @Min(1) long expectedVersion,
+            Principal who) {
+        MachineRecord record = machines.get(id).record();
+        if (!record.hasPosition(position)) {
+            throw Problem.notFound("position", position);
+        }
+        machines.change(RecordEdit.without(record, position), expectedVersion, Optional.empty(), who.getName());
+        return views.summary(id);
+    }
+
+    @GetMapping("/api/machines/{id}/versions")
+    List<MachineStore.Version> versions(@PathVariable String id) {
+        machines.latest(id);
+        return machines.versions(id);
+    }
+}
