@@ -94,6 +94,7 @@ export const api = {
     ),
   get: <T>(path: string) => send<T>('GET', path),
   post: <T>(path: string, body: unknown) => send<T>('POST', path, JSON.stringify(body), 'application/json'),
+  put: <T>(path: string, body: unknown) => send<T>('PUT', path, JSON.stringify(body), 'application/json'),
   delete: <T>(path: string) => send<T>('DELETE', path),
   upload: <T>(path: string, file: Blob) => send<T>('POST', path, file, file.type),
   form: (path: string, fields: Record<string, string>) =>

@@ -14,6 +14,26 @@ export const EVERYWHERE: KeyMap = [
   { keys: 'Esc', does: 'leave a field' },
 ];
 
+const LETTERS_OFF = 'ridge-letters-off';
+/** Keys that come faster than a hand types belong to a scanner. */
+const BURST_MS = 45;
+const LEAST_SCAN = 4;
+
+/** Whether keys of one letter do anything (WCAG 2.1.4: they can be switched off). */
+export function lettersOn(): boolean {
+  return localStorage.getItem(LETTERS_OFF) === null;
+}
+
+export function switchLetters(on: boolean): void {
+  if (on) localStorage.removeItem(LETTERS_OFF);
+  else localStorage.setItem(LETTERS_OFF, 'off');
+}
+
+/** Asks for what belongs to the whole page, from a button: the search, or the list of keys. */
+export function ask(what: 'find' | 'keys', text = ''): void {
+  window.dispatchEvent(new CustomEvent(`ridge-${what}`, { detail: text }));
+}
+
 /** Whether the key goes into a text that somebody types. */
 export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement;
@@ -24,10 +44,24 @@ export function typing(e: KeyboardEvent): boolean {
   );
 }
 
-/** The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. */
+/** Whether Enter belongs to what has the focus: a button, a link, a picture's module. */
+export function onControl(e: KeyboardEvent): boolean {
+  const t = e.target;
+  return t instanceof Element && t.closest('button, a, summary, input, [role], [tabindex]') !== null;
+}
+
+const isLetter = (e: KeyboardEvent) => e.key.length === 1 && !e.ctrlKey && e.key !== ' ' && e.key !== '?';
+
+/**
+ * The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. A fast burst of keys ended by
+ * Enter is a scan: it goes to the search and never to keys or buttons.
+ */
 export function Keys({ map }: { map: KeyMap }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
+    let burst = '';
+    let last = -1000;
+    let waiting: ReturnType<typeof setTimeout> | undefined;
     const listener = (e: KeyboardEvent) => {
       if (typing(e) && e.key === 'Escape') {
         (e.target as HTMLElement).blur();
@@ -35,15 +69,39 @@ export function Keys({ map }: { map: KeyMap }) {
       }
       // While somebody types, Ctrl+Z belongs to the text.
       if (typing(e) || e.metaKey || e.altKey || (e.ctrlKey && e.key.toLowerCase() !== 'z')) return;
+      if (e.key === 'Enter' && burst.length >= LEAST_SCAN && e.timeStamp - last < 2 * BURST_MS) {
+        e.preventDefault();
+        e.stopPropagation();
+        clearTimeout(waiting);
+        ask('find', burst);
+        burst = '';
+        return;
+      }
       if (e.key === '?') {
         setOpen((o) => !o);
         e.preventDefault();
         return;
       }
-      map.find((k) => k.match?.(e))?.run?.(e);
+      if (!isLetter(e)) {
+        if (e.key !== 'Shift') burst = '';
+        map.find((k) => k.match?.(e))?.run?.(e);
+        return;
+      }
+      // One letter alone is a key; whether it is alone shows a moment later.
+      burst = e.timeStamp - last < BURST_MS ? burst + e.key : e.key;
+      last = e.timeStamp;
+      clearTimeout(waiting);
+      const hit = lettersOn() ? map.find((k) => k.match?.(e)) : undefined;
+      if (burst.length === 1 && hit) waiting = setTimeout(() => hit.run?.(e), BURST_MS);
     };
-    window.addEventListener('keydown', listener);
-    return () => window.removeEventListener('keydown', listener);
+    const show = () => setOpen(true);
+    window.addEventListener('keydown', listener, true);
+    window.addEventListener('ridge-keys', show);
+    return () => {
+      clearTimeout(waiting);
+      window.removeEventListener('keydown', listener, true);
+      window.removeEventListener('ridge-keys', show);
+    };
   }, [map]);
   return (
     <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)}>
@@ -55,6 +113,9 @@ export function Keys({ map }: { map: KeyMap }) {
               <Dialog.Title>Keys of this screen</Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
+              {!lettersOn() && (
+                <Text mb="3">Keys of one letter are switched off; the menu at the top switches them on.</Text>
+              )}
               <Grid templateColumns="auto 1fr" gap="2" alignItems="center">
                 {[
                   ...map,

@@ -6,7 +6,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { system } from '../theme/system';
 import { fit, MemoryPicture, MemoryTable } from './MemoryPicture';
 import type { Picture } from './memoryModel';
-import { reach } from './TrailPicture';
+import { height } from './TrailPicture';
 
 const PICTURE: Picture = {
   lanes: [
@@ -121,7 +121,7 @@ describe('texts in pictures', () => {
   });
 
   it('peaks reach further the more minutes, and none is flat', () => {
-    expect(reach(30, 30)).toBeGreaterThan(reach(5, 30));
-    expect(reach(0, 30)).toBeGreaterThan(8);
+    expect(height(30, 30)).toBeGreaterThan(height(5, 30));
+    expect(height(0, 30)).toBeGreaterThan(8);
   });
 });

@@ -1,22 +1,32 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Grid } from '@chakra-ui/react';
 import type { Schemas } from '../api/client';
 import { STATIONS } from '../parts/stations';
+import { useWidth } from './useWidth';
 
 type Leg = Schemas['LegView'];
 
-const ROW = 58;
-const WIDE = 58;
+const HIGH = 44;
+const BASE = HIGH - 1;
+const TALLEST = 38;
+const VALLEY = 4;
 
-/** How far out a station's peak reaches: the root of its minutes, so that a long one does not flatten the rest. */
-export function reach(minutes: number, most: number): number {
-  return 8 + (WIDE - 8) * Math.sqrt(Math.max(minutes, 1) / Math.max(most, 1));
+/** How high a station's peak is: the root of its minutes, so that a long one does not flatten the rest. */
+export function height(minutes: number, most: number): number {
+  return 12 + (TALLEST - 12) * Math.sqrt(Math.max(minutes, 1) / Math.max(most, 1));
+}
+
+/** The ridge over one station, from valley to valley: up to its peak, down over a shoulder. */
+function crest(x: number, width: number, h: number): string {
+  const y = (up: number) => (BASE - up).toFixed(1);
+  const at = (part: number) => (x + part * width).toFixed(1);
+  return `${at(0)} ${y(VALLEY)} L${at(0.2)} ${y(h * 0.42)} ${at(0.44)} ${y(h)} ${at(0.64)} ${y(h * 0.46)} ${at(0.76)} ${y(h * 0.6)} ${at(1)} ${y(VALLEY)}`;
 }
 
 const WORD = { DONE: 'done', OPEN: 'open', BLOCKED: 'blocked' } as const;
 
 /**
- * The trail: eight stations as a ridge seen in profile, turned upright. A peak is as far out as the minutes it takes; what is
- * walked is filled; what blocks is marked by shape and word.
+ * The trail: eight stations as one ridge line in profile over the whole width. A peak is as high as the minutes it takes; what is walked is
+ * filled, where one stands is outlined, what is to come is a hairline, what blocks carries an octagon.
  */
 export function TrailPicture({
   legs,
@@ -27,86 +37,88 @@ export function TrailPicture({
   at: Leg['station'];
   onGo: (path: string) => void;
 }) {
+  const [box, width] = useWidth(1280);
   const most = Math.max(...legs.map((l) => l.minutes));
+  const each = width / legs.length;
   return (
-    <Box position="relative">
-      <Box
-        position="absolute"
-        right="0"
-        top="0"
-        color="accent"
-        pointerEvents="none"
-        display={{ base: 'none', md: 'block' }}
-        aria-hidden="true"
-      >
-        <svg width={WIDE} height={ROW * legs.length} viewBox={`0 0 ${WIDE} ${ROW * legs.length}`}>
+    <Box ref={box} as="nav" aria-label="Stations" borderBottomWidth="1px" borderColor="line" color="accent">
+      <Box hideBelow="md" css={{ '--zr-soft': '{colors.accentSoft}', '--zr-stop': '{colors.stop}' }}>
+        <svg
+          width={width}
+          height={HIGH}
+          viewBox={`0 0 ${width} ${HIGH}`}
+          aria-hidden="true"
+          style={{ display: 'block' }}
+        >
           {legs.map((l, i) => {
-            const out = WIDE - reach(l.minutes, most);
-            const y = i * ROW;
+            const line = crest(i * each, each, height(l.minutes, most));
+            const here = l.station === at;
             return (
-              <path
-                key={l.station}
-                d={`M${WIDE} ${y + 2}L${out} ${y + ROW / 2}L${WIDE} ${y + ROW - 2}Z`}
-                fill={l.status === 'DONE' ? 'currentColor' : 'none'}
-                fillOpacity=".3"
-                stroke="currentColor"
-                strokeOpacity=".5"
-                strokeDasharray={l.status === 'BLOCKED' ? '3 3' : undefined}
-              />
+              <g key={l.station}>
+                <path
+                  d={`M${(i * each).toFixed(1)} ${BASE} L${line} L${((i + 1) * each).toFixed(1)} ${BASE}Z`}
+                  fill={l.status === 'DONE' ? 'currentColor' : here ? 'var(--zr-soft)' : 'none'}
+                  fillOpacity={l.status === 'DONE' ? 0.72 : 1}
+                />
+                <path
+                  d={`M${line}`}
+                  fill="none"
+                  stroke="currentColor"
+                  strokeWidth={here ? 2.5 : 1}
+                  strokeLinejoin="round"
+                />
+                {l.status === 'BLOCKED' && (
+                  <path
+                    transform={`translate(${i * each + 0.44 * each - 8} ${BASE - height(l.minutes, most) - 4})`}
+                    d="M5 1h6l4 4v6l-4 4H5l-4-4V5z"
+                    fill="var(--zr-stop)"
+                  />
+                )}
+              </g>
             );
           })}
         </svg>
       </Box>
-      <Flex
-        as="ol"
-        direction={{ base: 'row', md: 'column' }}
-        wrap={{ base: 'wrap', md: 'nowrap' }}
-        gap={{ base: '1', md: '0' }}
-        listStyleType="none"
-      >
+      <Grid as="ol" templateColumns="repeat(8, minmax(0, 1fr))" listStyleType="none" color="ink">
         {legs.map((l, i) => {
           const station = STATIONS[i];
           const here = l.station === at;
           return (
-            <Box as="li" key={l.station} height={{ md: `${ROW}px` }} py={{ md: '1' }}>
+            <Box as="li" key={l.station}>
               <Box
                 asChild
                 width="full"
-                height="full"
-                textAlign="left"
-                px="2"
-                py="1"
-                borderRadius="md"
-                borderWidth="2px"
-                borderColor={here ? 'accent' : 'transparent'}
-                bg={here ? 'accentSoft' : { base: 'panel', md: 'transparent' }}
+                minH="2rem"
+                px="1"
+                bg={here ? 'accentSoft' : undefined}
+                fontWeight={here ? '700' : '400'}
                 cursor="pointer"
+                textAlign="center"
+                whiteSpace="nowrap"
+                fontSize="sm"
               >
                 <button
                   type="button"
                   aria-current={here ? 'step' : undefined}
+                  aria-label={`${i + 1} ${station.name}, ${WORD[l.status]}, ${l.minutes} min`}
                   onClick={() => onGo(station.path)}
                 >
-                  <Box as="span" display="block" fontWeight={here ? '700' : '600'} lineHeight="1.2">
-                    {i + 1} {station.name}
+                  <Box as="span" color={l.status === 'BLOCKED' ? 'stop' : undefined}>
+                    {i + 1}{' '}
+                    <Box as="span" hideBelow="md">
+                      {station.name}
+                    </Box>
+                    {l.status === 'DONE' ? ' ✓' : l.status === 'BLOCKED' ? ' ⬣' : ''}
                   </Box>
-                  <Box
-                    as="span"
-                    display="block"
-                    fontSize="xs"
-                    color={l.status === 'BLOCKED' ? 'stop' : l.status === 'DONE' ? 'good' : 'quiet'}
-                    fontWeight="600"
-                  >
-                    {l.status === 'BLOCKED' ? '⬣ ' : l.status === 'DONE' ? '✓ ' : ''}
-                    {WORD[l.status]}
-                    {l.minutes > 0 ? `, ${l.minutes} min` : ''}
+                  <Box as="span" hideBelow="lg" color="quiet" fontWeight="400" ms="1">
+                    {l.minutes} min
                   </Box>
                 </button>
               </Box>
             </Box>
           );
         })}
-      </Flex>
+      </Grid>
     </Box>
   );
 }

@@ -1,19 +1,22 @@
 import { Badge, Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { type FormEvent, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { SelectField } from '../../parts/Labelled';
+import { useMachines } from '../../api/machines';
+import { MachinePicker } from '../../parts/MachinePicker';
+import { dropGlance, keptGlance } from '../../parts/glance';
 import { type KeyMap, Keys } from '../../parts/keys';
-import { STATIONS } from '../job';
+import { STATIONS } from '../../parts/stations';
 import type { Account } from '../session';
-import { useJobs, useMachines, useTakeIn } from './api';
+import { useJobs, useTakeIn } from './api';
 
 /** The bench list: every job with where it stands, and the way to take a machine in. */
 export function BenchPage({ account }: { account: Account }) {
   const jobs = useJobs();
   const machines = useMachines();
   const [filter, setFilter] = useState('');
-  const [taking, setTaking] = useState(false);
+  const [params, setParams] = useSearchParams();
+  const [taking, setTaking] = useState(params.has('take'));
   const search = useRef<HTMLInputElement>(null);
   const writes = account.role !== 'DESK';
   const keys = useMemo<KeyMap>(
@@ -55,7 +58,16 @@ export function BenchPage({ account }: { account: Account }) {
         />
         {writes && !taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
       </Flex>
-      {taking && <TakeInForm onClose={() => setTaking(false)} />}
+      {taking && (
+        <TakeInForm
+          machine={params.get('take') ?? ''}
+          told={params.has('glance') ? keptGlance() : ''}
+          onClose={() => {
+            setTaking(false);
+            setParams({}, { replace: true });
+          }}
+        />
+      )}
       {machines.data?.length === 0 && writes && (
         <Box bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
           <Text fontWeight="700">The first step: describe a machine</Text>
@@ -156,11 +168,11 @@ function MiniRidge({ at, closed }: { at: number; closed: boolean }) {
   );
 }
 
-function TakeInForm({ onClose }: { onClose: () => void }) {
+function TakeInForm({ machine, told, onClose }: { machine: string; told: string; onClose: () => void }) {
   const machines = useMachines();
   const takeIn = useTakeIn();
   const navigate = useNavigate();
-  const [machineId, setMachineId] = useState('');
+  const [machineId, setMachineId] = useState(machine);
   const [owner, setOwner] = useState('');
   const [wish, setWish] = useState('');
   // Sent twice, because the answer got lost or the key was hit twice, it is one job all the same.
@@ -168,17 +180,17 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
   const submit = (e: FormEvent) => {
     e.preventDefault();
     takeIn.mutate(
-      { machineId, owner: owner.trim(), wish: wish.trim(), takeInId },
-      { onSuccess: (job) => navigate(`/jobs/${job.id}/take-in`) },
+      { machineId, owner: owner.trim(), wish: wish.trim(), takeInId, told },
+      {
+        onSuccess: (job) => {
+          dropGlance();
+          navigate(`/jobs/${job.id}/take-in`);
+        },
+      },
     );
   };
-  const options: [string, string][] = [
-    ['', 'Choose the model on its sticker'],
-    ...(machines.data ?? []).map<[string, string]>((m) => [
-      m.id,
-      `${m.name}  (${m.generation}, ${m.sockets} socket${m.sockets === 1 ? '' : 's'}${m.soldered ? ', soldered bank' : ''})`,
-    ]),
-  ];
+  const chosen = machines.data?.find((m) => m.id === machineId);
+  const describe = (typed: string) => navigate(`/machines?new=${encodeURIComponent(typed)}&then=take`);
   return (
     <Box
       as="section"
@@ -192,7 +204,14 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
     >
       <form onSubmit={submit}>
         <Grid templateColumns={{ base: '1fr', md: '1.4fr 1fr 2fr auto' }} gap="3" alignItems="end">
-          <SelectField label="Machine" value={machineId} options={options} onChange={setMachineId} />
+          <MachinePicker
+            label="Machine"
+            machines={machines.data ?? []}
+            chosen={machineId}
+            onChoose={setMachineId}
+            onUnknown={describe}
+            autoFocus
+          />
           <Box>
             <label htmlFor="take-in-owner">
               <Text fontWeight="600">Whose it is</Text>
@@ -224,12 +243,16 @@ function TakeInForm({ onClose }: { onClose: () => void }) {
             </Button>
           </Flex>
         </Grid>
-        <Text fontSize="sm" color="quiet" mt="2">
-          Not among them?{' '}
-          <Link to="/machines?new" style={{ textDecoration: 'underline' }}>
-            Describe this model first
-          </Link>
-        </Text>
+        {chosen && chosen.quirks.length > 0 && (
+          <Text mt="2">
+            <b>To know of it:</b> {chosen.quirks.join(' ')}
+          </Text>
+        )}
+        {told && (
+          <Text fontSize="sm" color="quiet" mt="2">
+            What was told at the field desk goes with it.
+          </Text>
+        )}
         {takeIn.isError && (
           <Text role="alert" color="stop" mt="2">
             {takeIn.error.message}

@@ -1,6 +1,6 @@
 import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useEffect, useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { typing } from '../../parts/keys';
@@ -17,6 +17,7 @@ export function Find() {
   const [text, setText] = useState('');
   const [at, setAt] = useState(0);
   const navigate = useNavigate();
+  const goTo = useRef<(hit?: Hit) => void>(() => {});
   const wanted = text.trim();
   const hits = useQuery({
     queryKey: ['find', wanted],
@@ -35,8 +36,20 @@ export function Find() {
         setOpen(true);
       }
     };
+    const show = (e: Event) => {
+      const scanned = (e as CustomEvent<string>).detail;
+      setText(scanned);
+      setAt(0);
+      setOpen(true);
+      // What a scanner typed is a tag: the one thing of that name is gone to at once.
+      if (scanned) void ask(scanned).then((hits) => hits.length > 0 && goTo.current(hits[0]));
+    };
     window.addEventListener('keydown', listener);
-    return () => window.removeEventListener('keydown', listener);
+    window.addEventListener('ridge-find', show);
+    return () => {
+      window.removeEventListener('keydown', listener);
+      window.removeEventListener('ridge-find', show);
+    };
   }, []);
   const shown = wanted === '' ? [] : (hits.data ?? []);
   const go = (hit?: Hit) => {
@@ -50,6 +63,7 @@ export function Find() {
     setOpen(false);
     navigate(to);
   };
+  goTo.current = go;
   const keyDown = async (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
       e.preventDefault();

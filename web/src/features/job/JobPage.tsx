@@ -1,23 +1,26 @@
-import { Box, Button, Flex, Grid, Heading, Text } from '@chakra-ui/react';
-import { useMemo } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
-import { type KeyMap, Keys } from '../../parts/keys';
+import { Box, Button, Grid, Heading, Text } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { Findings } from '../../parts/Findings';
+import { type KeyMap, Keys, onControl } from '../../parts/keys';
+import { STATIONS } from '../../parts/stations';
 import { TrailPicture } from '../../pictures/TrailPicture';
 import type { Account } from '../session';
-import { type JobView, useJob, useJobChanges } from './api';
-import { KeptState, WaitingChanges } from './KeptState';
-import { type ChangeQueue, type QueueState, withWaiting } from './queue';
-import { Margin } from './Margin';
-import { STATIONS } from '../../parts/stations';
+import { useEvidence, useJob, useJobChanges } from './api';
+import { JobHeader } from './JobHeader';
+import { WaitingChanges } from './KeptState';
+import { LeadLine, leading } from './LeadLine';
+import { Margin, ofStation } from './Margin';
+import { withWaiting } from './queue';
 import { FitStation } from './stations/FitStation';
 import { HandBackStation } from './stations/HandBackStation';
 import { LimitsStation } from './stations/LimitsStation';
 import { OpenStation } from './stations/OpenStation';
 import { PlanStation } from './stations/PlanStation';
 import { ProveStation } from './stations/ProveStation';
+import type { StationProps } from './stations/props';
 import { ReadStation } from './stations/ReadStation';
 import { TakeInStation } from './stations/TakeInStation';
-import type { StationProps } from './stations/props';
 
 const SURFACES = {
   TAKE_IN: TakeInStation,
@@ -30,16 +33,21 @@ const SURFACES = {
   HAND_BACK: HandBackStation,
 } satisfies Record<string, (props: StationProps) => React.ReactNode>;
 
-/** The work screen: the trail on the left, the station's working surface, the margin with what is to be said. */
+/** The work screen: the job in the bar, the trail over the width, the line that leads, the working surface, and the margin. */
 export function JobPage({ account }: { account: Account }) {
   const params = useParams();
   const id = Number(params.id);
   const job = useJob(id);
   const { change, queue, state } = useJobChanges(account.login, id);
   const navigate = useNavigate();
-  const reads =
-    account.role !== 'DESK' &&
-    (params.station ?? STATIONS.find((s) => s.id === job.data?.current)?.path) === 'read';
+  const station =
+    STATIONS.find((s) => s.path === params.station) ??
+    STATIONS.find((s) => s.id === job.data?.current) ??
+    STATIONS[0];
+  const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
+  const takeNow = useRef(() => {});
+  // A change of station begins at the top.
+  useEffect(() => window.scrollTo(0, 0), [station.id]);
   const keys = useMemo<KeyMap>(
     () => [
       {
@@ -49,10 +57,10 @@ export function JobPage({ account }: { account: Account }) {
         run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
       },
       {
-        keys: 'A',
-        does: 'Read: take over what the sources say',
-        match: (e) => e.key === 'a' && !e.ctrlKey && !e.metaKey && reads,
-        run: () => void change({ type: 'AcceptReading' }),
+        keys: 'Enter',
+        does: 'what comes next here, as the line under the trail says',
+        match: (e) => e.key === 'Enter' && !onControl(e),
+        run: () => takeNow.current(),
       },
       { keys: '/', does: 'find a job, module or machine' },
       {
@@ -73,11 +81,11 @@ export function JobPage({ account }: { account: Account }) {
         match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
         run: (e) => (e.preventDefault(), void change({ type: 'Redo' })),
       },
-      { keys: 'Enter', does: 'Plan: take the focused module in hand, or put it into the focused position' },
+      { keys: 'Enter', does: 'on a module: take it in hand; on a position: put it there' },
       { keys: 'Delete', does: 'Plan: empty the focused position' },
       { keys: 'Esc', does: 'Plan: put the module in hand down' },
     ],
-    [id, navigate, change, reads],
+    [id, navigate, change],
   );
   if (job.isPending) return <Text p="6">One moment …</Text>;
   if (!job.data) {
@@ -92,52 +100,41 @@ export function JobPage({ account }: { account: Account }) {
     );
   }
   const shown = withWaiting(job.data, state.waiting);
-  const station =
-    STATIONS.find((s) => s.path === params.station) ?? STATIONS.find((s) => s.id === job.data.current)!;
   const Surface = SURFACES[station.id];
   const readOnly = account.role === 'DESK' || job.data.closed;
+  const lead = leading(shown, station.id, evidence.data?.acceptable ?? false);
+  const take = () => {
+    if (lead?.change) void change(lead.change);
+    else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);
+  };
+  takeNow.current = readOnly && lead?.change ? () => {} : take;
+  const stops = ofStation(shown, station.id).filter((f) => f.severity === 'STOP');
   return (
     <>
       <Keys map={keys} />
       <JobHeader
         job={shown}
-        queue={queue}
         state={state}
         writer={account.role !== 'DESK'}
         onUndo={() => void change({ type: 'Undo' })}
         onRedo={() => void change({ type: 'Redo' })}
       />
+      <WaitingChanges queue={queue} state={state} />
+      <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
+      <LeadLine job={shown} station={station.id} lead={lead} readOnly={readOnly} onTake={take} />
       <Grid
         flex="1"
-        templateColumns={{
-          base: 'minmax(0, 1fr)',
-          md: '12rem minmax(0, 1fr)',
-          xl: '12rem minmax(0, 1fr) 19rem',
-        }}
+        templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 18rem' }}
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
       >
-        <Box
-          as="nav"
-          aria-label="Stations"
-          p={{ base: '2', md: '3' }}
-          borderRightWidth={{ md: '1px' }}
-          borderColor="line"
-          alignSelf="stretch"
-        >
-          {/* Trail and margin stay in view beside a long station. */}
-          <Box position={{ md: 'sticky' }} top="4rem">
-            <TrailPicture
-              legs={shown.trail}
-              at={station.id}
-              onGo={(path) => navigate(`/jobs/${id}/${path}`)}
-            />
-          </Box>
-        </Box>
         <Box as="main" p={{ base: '3', md: '4' }} minW="0">
-          <Heading as="h1" size="xl" mb="3">
-            {station.name}
-          </Heading>
+          {/* Where there is no room for a margin, what stops comes before the work. */}
+          {stops.length > 0 && (
+            <Box hideFrom="xl" mb="3">
+              <Findings findings={stops} />
+            </Box>
+          )}
           <Surface
             key={station.id}
             job={shown}
@@ -149,7 +146,6 @@ export function JobPage({ account }: { account: Account }) {
         <Box
           as="aside"
           aria-label="Findings"
-          gridColumn={{ md: '2', xl: 'auto' }}
           p={{ base: '3', md: '4' }}
           borderLeftWidth={{ xl: '1px' }}
           borderColor="line"
@@ -157,77 +153,15 @@ export function JobPage({ account }: { account: Account }) {
         >
           <Box
             position={{ xl: 'sticky' }}
-            top="4rem"
+            top="64px"
             maxH={{ xl: 'calc(100vh - 5rem)' }}
             overflowY={{ xl: 'auto' }}
             tabIndex={0}
           >
-            <Margin job={shown} station={station.id} />
+            <Margin job={shown} station={station.id} evidence={evidence.data} />
           </Box>
         </Box>
       </Grid>
     </>
-  );
-}
-
-type HeaderProps = {
-  job: JobView;
-  queue: ChangeQueue;
-  state: QueueState;
-  writer: boolean;
-  onUndo: () => void;
-  onRedo: () => void;
-};
-
-function JobHeader({ job, queue, state, writer, onUndo, onRedo }: HeaderProps) {
-  return (
-    // The save state is always in view, however far the station is scrolled.
-    <Box
-      bg="panel"
-      borderBottomWidth="1px"
-      borderColor="line"
-      px="4"
-      py={{ base: '1', md: '2' }}
-      position="sticky"
-      top="0"
-      zIndex="docked"
-    >
-      <Flex gap={{ base: '2', md: '4' }} rowGap="0" align="baseline" wrap="wrap">
-        <Text fontWeight="700" fontSize="lg">
-          #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
-        </Text>
-        <Text flex="1" minW="12rem" lineClamp={1} overflowWrap="anywhere" color="quiet" hideBelow="md">
-          {job.order.owner}: {job.order.wish || 'no wish noted yet'}
-        </Text>
-        {writer && (
-          <Flex gap="1" alignSelf="center">
-            <Button
-              size="xs"
-              variant="outline"
-              color="ink"
-              minH="2rem"
-              disabled={!job.undoes}
-              title={job.undoes && `${job.undoes} (Ctrl+Z)`}
-              onClick={onUndo}
-            >
-              Undo
-            </Button>
-            <Button
-              size="xs"
-              variant="outline"
-              color="ink"
-              minH="2rem"
-              disabled={!job.redoes}
-              title={job.redoes && `${job.redoes} (Ctrl+Shift+Z)`}
-              onClick={onRedo}
-            >
-              Redo
-            </Button>
-          </Flex>
-        )}
-        <KeptState job={job} state={state} />
-      </Flex>
-      <WaitingChanges queue={queue} state={state} />
-    </Box>
   );
 }

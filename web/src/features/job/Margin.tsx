@@ -1,6 +1,6 @@
 import { Box, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Findings } from '../../parts/Findings';
-import { type EvidenceView, type JobView, useEvidence } from './api';
+import type { EvidenceView, JobView } from './api';
 import type { StationId } from '../../parts/stations';
 
 const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word: string; color: string }> = {
@@ -10,60 +10,88 @@ const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word:
   NOT_APPLICABLE: { mark: '–', word: 'not in question', color: 'quiet' },
 };
 
-/** What is to be said at this station, gravest first; and what was checked. */
-export function Margin({ job, station }: { job: JobView; station: StationId }) {
-  const early = station === 'TAKE_IN' || station === 'READ';
-  const evidence = useEvidence(job.id, job.version, station === 'READ').data;
-  const findings = early
-    ? job.foundFindings
-    : station === 'PROVE'
-      ? job.comparison.flatMap((l) => l.findings)
-      : job.findings;
-  const title = early ? 'As found' : station === 'PROVE' ? 'Expected against found' : 'The plan';
+/** Findings of the layout that concern a station; all of them where the layout itself is judged. */
+const CONCERNS: Partial<Record<StationId, RegExp>> = {
+  LIMITS: /^LIMIT_/,
+  OPEN: /^(EFFORT|NO_)/,
+  FIT: /^(FIT|FILL|EFFORT)_/,
+};
+
+/** What is to be said at a station, gravest first. */
+export function ofStation(job: JobView, station: StationId): JobView['findings'] {
+  switch (station) {
+    case 'TAKE_IN':
+      return [];
+    case 'READ':
+      return job.foundFindings;
+    case 'PROVE':
+      return job.comparison.flatMap((l) => l.findings);
+    case 'HAND_BACK':
+      return [];
+    default:
+      return job.findings.filter((f) => CONCERNS[station]?.test(f.code) ?? true);
+  }
+}
+
+function verdict(job: JobView, station: StationId): string {
+  if (station === 'TAKE_IN' || station === 'READ') return job.foundVerdict;
+  return station === 'PROVE' || station === 'HAND_BACK' ? job.proof.text : job.planVerdict;
+}
+
+/** The verdict in a line, then what is to be said; what was checked is folded away. */
+export function Margin({
+  job,
+  station,
+  evidence,
+}: {
+  job: JobView;
+  station: StationId;
+  evidence: EvidenceView | undefined;
+}) {
+  const findings = [...(station === 'READ' ? (evidence?.findings ?? []) : []), ...ofStation(job, station)];
+  const judges = station === 'PLAN' || station === 'LIMITS';
   return (
-    <Stack gap="4">
+    <Stack gap="3">
+      <Heading as="h2" size="lg" lineHeight="1.2">
+        {verdict(job, station)}
+      </Heading>
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}
-      {station === 'READ' && evidence && evidence.findings.length > 0 && (
-        <Box as="section" aria-label="What the sources say">
-          <Heading as="h2" size="md" mb="2">
-            What the sources say
-          </Heading>
-          <Findings findings={evidence.findings} />
-        </Box>
-      )}
-      <Box as="section" aria-label={title}>
-        <Heading as="h2" size="md" mb="2">
-          {title}
-        </Heading>
-        <Findings findings={findings} empty="Nothing to say." />
-      </Box>
-      {!early && station !== 'PROVE' && station !== 'HAND_BACK' && (
-        <Box as="section" aria-label="What was checked">
-          <Heading as="h2" size="md" mb="2">
-            What was checked
-          </Heading>
-          <Stack as="ul" gap="0.5" listStyleType="none">
-            {job.rules.map((r) => (
-              <HStack as="li" key={r.rule} gap="2" align="baseline">
-                <Text
-                  color={VERDICT[r.verdict].color}
-                  fontWeight="700"
-                  width="1.2em"
-                  textAlign="center"
-                  aria-hidden="true"
-                >
-                  {VERDICT[r.verdict].mark}
-                </Text>
-                <Text flex="1">{r.name}</Text>
-                <Text fontSize="sm" color="quiet">
-                  {VERDICT[r.verdict].word}
-                </Text>
-              </HStack>
-            ))}
-          </Stack>
-        </Box>
-      )}
+      <Findings findings={findings} foldNotes stopsElsewhere />
+      {judges && <Checked job={job} />}
     </Stack>
+  );
+}
+
+/** All points that were looked at, whatever came of them. */
+function Checked({ job }: { job: JobView }) {
+  const done = job.rules.filter((r) => r.verdict !== 'NOT_APPLICABLE');
+  return (
+    <Box asChild aria-label="What was checked">
+      <details>
+        <Box as="summary" cursor="pointer" color="quiet">
+          ✓ {done.length} points checked
+        </Box>
+        <Stack as="ul" gap="0.5" listStyleType="none" mt="1">
+          {job.rules.map((r) => (
+            <HStack as="li" key={r.rule} gap="2" align="baseline">
+              <Text
+                color={VERDICT[r.verdict].color}
+                fontWeight="700"
+                width="1.2em"
+                textAlign="center"
+                aria-hidden="true"
+              >
+                {VERDICT[r.verdict].mark}
+              </Text>
+              <Text flex="1">{r.name}</Text>
+              <Text fontSize="sm" color="quiet">
+                {VERDICT[r.verdict].word}
+              </Text>
+            </HStack>
+          ))}
+        </Stack>
+      </details>
+    </Box>
   );
 }
 
@@ -91,14 +119,17 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
       </Heading>
       <Text fontWeight="700">{where(first)}</Text>
       {first.kind === 'EYE' && <Text>{first.labels.join(', ')}</Text>}
-      <Text fontSize="sm">
-        {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'}, tells {first.bits.toFixed(2)} bits
+      <Text>
+        {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'}; settles what is there.
       </Text>
       {others.slice(0, 2).map((l) => (
-        <Text key={`${l.kind}-${l.positions.join()}`} fontSize="sm" color="quiet" mt="1">
-          or {where(l)}: {l.minutes} min, {l.bits.toFixed(2)} bits
+        <Text key={`${l.kind}-${l.positions.join()}`} color="quiet" mt="1">
+          or {where(l)}: {l.minutes} min
         </Text>
       ))}
+      <Text fontSize="0.8125rem" color="quiet" mt="1">
+        {[first, ...others.slice(0, 2)].map((l) => `${l.bits.toFixed(2)} bits`).join(', ')}
+      </Text>
     </Box>
   );
 }

@@ -1,2 +1,1 @@
 export { JobPage } from './JobPage';
-export { STATIONS } from '../../parts/stations';

@@ -1,7 +1,12 @@
-import { EVERYWHERE, Keys } from '../../parts/keys';
 import { Badge, Box, Button, Flex, Grid, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { useMachine, useMachineJobs } from './api';
+import { EVERYWHERE, Keys } from '../../parts/keys';
+import { MemoryPicture } from '../../pictures/MemoryPicture';
+import { longest } from '../../pictures/memoryModel';
+import type { Account } from '../session';
+import { useMachine, useMachineJobs, useMachinePicture, useVersions } from './api';
+import { CopyForm, EditQuick, RecordActions } from './RecordActions';
 
 const SOURCE = {
   MAKER: 'Maker',
@@ -12,11 +17,14 @@ const SOURCE = {
 } as const;
 const QUANTITY = { TOTAL: 'total', PER_SLOT: 'per slot', DIE_DENSITY: 'die' } as const;
 
-/** A machine's record as it is known: positions and the way to them, limits with their sources, rates, and its jobs. */
-export function MachinePage() {
+/** A machine's record as it is known: its memory and the way to it, what is not known, limits with their sources, rates, and its jobs. */
+export function MachinePage({ account }: { account: Account }) {
   const { id = '' } = useParams();
   const machine = useMachine(id);
   const jobs = useMachineJobs(id);
+  const picture = useMachinePicture(id, machine.data?.summary.version);
+  const versions = useVersions(id, machine.data?.summary.version);
+  const [doing, setDoing] = useState<'edit' | 'copy'>();
   if (machine.isPending) return <Text p="6">One moment …</Text>;
   if (!machine.data) {
     return (
@@ -30,34 +38,38 @@ export function MachinePage() {
     );
   }
   const m = machine.data;
+  const writes = account.role !== 'DESK';
   return (
-    <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
+    <Box as="main" p={{ base: '3', md: '5' }} maxW="76rem" mx="auto" width="full">
       <Keys map={EVERYWHERE} />
-      <Flex gap="3" align="baseline" wrap="wrap" mb="4">
-        <Heading as="h1" size="2xl" flex="1" overflowWrap="anywhere">
+      <Flex gap="3" align="center" wrap="wrap" mb="2">
+        <Heading as="h1" size="2xl" overflowWrap="anywhere">
           {m.summary.name}
         </Heading>
-        <Text color="quiet">
+        <Text color="quiet" flex="1">
+          {m.summary.retired && 'retired, '}
           {m.summary.generation}, {m.channels} {m.channels === 1 ? 'channel' : 'channels'}
           {m.processors.length > 1 && `, ${m.processors.length} processors`}
         </Text>
-        <Button asChild size="sm" variant="outline" color="ink">
-          <a href={`/api/machines/${encodeURIComponent(id)}/record`} download>
-            Export record (JSON)
-          </a>
-        </Button>
-        <Button
-          asChild
-          size="sm"
-          variant="outline"
-          color="ink"
-          title="A firmware table in the real format, written here: to try Read with"
-        >
-          <a href={`/api/machines/${encodeURIComponent(id)}/smbios`} download>
-            Firmware table to try Read with
-          </a>
-        </Button>
+        {writes && !m.summary.retired && (
+          <Button asChild>
+            <RouterLink to={`/jobs?take=${encodeURIComponent(id)}`}>Take one in</RouterLink>
+          </Button>
+        )}
       </Flex>
+      {m.summary.quirks.length > 0 && <Text mb="3">{m.summary.quirks.join(' ')}</Text>}
+      <RecordActions id={id} machine={m} writes={writes} onDo={setDoing} />
+      {doing === 'edit' && <EditQuick id={id} onClose={() => setDoing(undefined)} />}
+      {doing === 'copy' && <CopyForm id={id} machine={m} onClose={() => setDoing(undefined)} />}
+      {picture.data && (
+        <Box mb="4">
+          <MemoryPicture
+            picture={picture.data}
+            most={longest(picture.data)}
+            name={`Memory of ${m.summary.name}`}
+          />
+        </Box>
+      )}
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap="5" alignItems="start">
         <Box as="section" aria-label="Positions" overflowX="auto">
           <Heading as="h2" size="md" mb="2">
@@ -89,6 +101,18 @@ export function MachinePage() {
           </Table.Root>
         </Box>
         <Stack gap="5">
+          {m.gaps.length > 0 && (
+            <Box as="section" aria-label="What this record does not know">
+              <Heading as="h2" size="md" mb="2">
+                Not known
+              </Heading>
+              <Stack as="ul" listStyleType="none" gap="1">
+                {m.gaps.map((g) => (
+                  <li key={g.gap}>{g.text}</li>
+                ))}
+              </Stack>
+            </Box>
+          )}
           <Box as="section" aria-label="Limits">
             <Heading as="h2" size="md" mb="2">
               Limits
@@ -133,6 +157,25 @@ export function MachinePage() {
                   <li key={s}>{s}</li>
                 ))}
               </Box>
+            </Box>
+          )}
+          {versions.data && versions.data.length > 1 && (
+            <Box as="section" aria-label="Versions">
+              <Heading as="h2" size="md" mb="2">
+                Versions
+              </Heading>
+              <Stack as="ul" listStyleType="none" gap="1">
+                {versions.data.map((v) => (
+                  <li key={v.version}>
+                    {v.version}
+                    {v.at && `, ${new Date(`${v.at}Z`).toLocaleDateString()}`}
+                    {v.by && `, ${v.by}`}
+                  </li>
+                ))}
+              </Stack>
+              <Text fontSize="sm" color="quiet">
+                A job goes on with the version it was taken in with.
+              </Text>
             </Box>
           )}
           <Box as="section" aria-label="Jobs of this machine">

@@ -1,18 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
+import type { Machine } from '../../api/machines';
 
-export type NewMachine = Schemas['NewMachine'];
+export type QuickMachine = Schemas['QuickMachine'];
+export type Spot = Schemas['SpotForm'];
 
-export function useMachines() {
-  return useQuery({
-    queryKey: ['machines'],
-    queryFn: () => api.get<Schemas['MachineSummary'][]>('/api/machines'),
-    staleTime: 60_000,
-  });
-}
+const one = (id: string) => `/api/machines/${encodeURIComponent(id)}`;
 
 /** The standard rates of each generation, as the core has them. */
-export function useRates(): Partial<Record<NewMachine['generation'], number[]>> {
+export function useRates(): Partial<Record<QuickMachine['generation'], number[]>> {
   const rates = useQuery({
     queryKey: ['rates'],
     queryFn: () => api.get<Schemas['GenerationRates'][]>('/api/rates'),
@@ -21,10 +17,44 @@ export function useRates(): Partial<Record<NewMachine['generation'], number[]>> 
   return Object.fromEntries((rates.data ?? []).map((g) => [g.generation, g.rates]));
 }
 
+/** The drawn shapes, the commonest first. */
+export function useShapes() {
+  return useQuery({
+    queryKey: ['shapes'],
+    queryFn: () => api.get<Schemas['ShapeView'][]>('/api/shapes'),
+    staleTime: Infinity,
+  });
+}
+
 export function useMachine(id: string) {
   return useQuery({
     queryKey: ['machine', id],
-    queryFn: () => api.get<Schemas['MachineView']>(`/api/machines/${encodeURIComponent(id)}`),
+    queryFn: () => api.get<Schemas['MachineView']>(one(id)),
+  });
+}
+
+export function useMachinePicture(id: string, version: number | undefined) {
+  return useQuery({
+    queryKey: ['machine-picture', id, version],
+    queryFn: () => api.get<Schemas['PictureView']>(`${one(id)}/picture`),
+    enabled: version !== undefined,
+  });
+}
+
+export function useVersions(id: string, version: number | undefined) {
+  return useQuery({
+    queryKey: ['machine-versions', id, version],
+    queryFn: () => api.get<Schemas['Version'][]>(`${one(id)}/versions`),
+    enabled: version !== undefined,
+  });
+}
+
+export function useQuickFacts(id: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ['machine-quick', id],
+    queryFn: () => api.get<Schemas['QuickView']>(`${one(id)}/quick`),
+    enabled: wanted,
+    staleTime: 0,
   });
 }
 
@@ -36,21 +66,33 @@ export function useMachineJobs(id: string) {
   });
 }
 
-function useAdd<B>(call: (body: B) => Promise<Schemas['MachineSummary']>) {
+/** A change of records: afterwards the list and the record are looked at anew. */
+function useRecords<B>(call: (body: B) => Promise<Machine>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: call,
-    onSuccess: () => client.invalidateQueries({ queryKey: ['machines'] }),
+    onSuccess: () =>
+      Promise.all(
+        ['machines', 'machine', 'machine-quick'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+      ),
   });
 }
 
-export function useStarter() {
-  return useAdd((body: NewMachine) => api.post<Schemas['MachineSummary']>('/api/machines/starter', body));
-}
+export const useQuick = () =>
+  useRecords((body: QuickMachine) => api.post<Machine>('/api/machines/quick', body));
 
-/** A whole record from a file. */
-export function useRecordFile() {
-  return useAdd(async (file: File) => {
+export const useChangeQuick = (id: string) =>
+  useRecords((body: Schemas['QuickChange']) => api.put<Machine>(`${one(id)}/quick`, body));
+
+export const useCopy = (id: string) =>
+  useRecords((body: Schemas['Sister']) => api.post<Machine>(`${one(id)}/copy`, body));
+
+export const useRetire = (id: string) =>
+  useRecords((retired: boolean) => api.put<Machine>(`${one(id)}/retired`, { retired }));
+
+/** A whole record from a file: a new one, or the next version of one. */
+export function useRecordFile(next?: { id: string; version: number }) {
+  return useRecords(async (file: File) => {
     let record: unknown;
     try {
       record = JSON.parse(await file.text());
@@ -59,6 +101,8 @@ export function useRecordFile() {
         `${file.name} is no JSON document. Choose a machine record as this program exports it.`,
       );
     }
-    return api.post<Schemas['MachineSummary']>('/api/machines', record);
+    return next
+      ? api.put<Machine>(`${one(next.id)}/record`, { record, expectedVersion: next.version })
+      : api.post<Machine>('/api/machines', record);
   });
 }

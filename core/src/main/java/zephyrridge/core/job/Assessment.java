@@ -92,6 +92,7 @@ public record Assessment(
                 proof,
                 Trail.of(
                         work,
+                        bench,
                         found,
                         plan,
                         Gates.isShut(openingGates),
@@ -125,6 +126,11 @@ public record Assessment(
         return e.withFindings(Stream.concat(
                         e.findings().stream().filter(f -> f.code() != LayoutFinding.NO_MEMORY), Stream.of(notRead))
                 .toList());
+    }
+
+    /** What each station lacks, and what comes next there. */
+    public List<Lead> leads(Work work, Bench bench) {
+        return Lead.of(work, bench, this);
     }
 
     /** Module by position as things stand. */

@@ -13,8 +13,10 @@ import zephyrridge.core.proof.Expectation;
 /**
  * How far a job has come, station by station, derived from its state. Minutes that no record gives are common practice,
  * no source.
+ *
+ * @param planned whether the plan differs from what was found
  */
-public record Trail(List<Leg> legs) {
+public record Trail(List<Leg> legs, boolean planned) {
     public enum Status {
         DONE,
         OPEN,
@@ -35,6 +37,7 @@ public record Trail(List<Leg> legs) {
     /** @param shut whether a gate keeps the machine from being opened; {@code waysOpen} whether hands may go to all that is left to fit */
     static Trail of(
             Work work,
+            Bench bench,
             LayoutEvaluation found,
             LayoutEvaluation plan,
             boolean shut,
@@ -60,13 +63,7 @@ public record Trail(List<Leg> legs) {
                         && unit.intake().answersGates(),
                 false,
                 TAKE_IN_MINUTES));
-        legs.add(leg(
-                Station.READ,
-                !found.installed().isZero()
-                        && Gates.reading(unit, found).isEmpty()
-                        && !unit.before().isEmpty(),
-                false,
-                READ_MINUTES));
+        legs.add(leg(Station.READ, Lead.readGaps(unit, bench, found).isEmpty(), false, READ_MINUTES));
         legs.add(leg(
                 Station.LIMITS,
                 changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops,
@@ -87,13 +84,13 @@ public record Trail(List<Leg> legs) {
                 unit.closing().isPresent(),
                 swollen && unit.closing().isEmpty(),
                 HAND_BACK_MINUTES + minutes(closing)));
-        return new Trail(List.copyOf(legs));
+        return new Trail(List.copyOf(legs), changed);
     }
 
-    /** The first station that is not done; HAND_BACK when all are. */
+    /** The first station that is not done; HAND_BACK when all are. Limits wait for something that is planned. */
     public Station current() {
         return legs.stream()
-                .filter(l -> l.status != Status.DONE)
+                .filter(l -> l.status != Status.DONE && (planned || l.station != Station.LIMITS))
                 .map(Leg::station)
                 .findFirst()
                 .orElse(Station.HAND_BACK);
@@ -103,7 +100,7 @@ public record Trail(List<Leg> legs) {
         return legs.get(station.ordinal()).status;
     }
 
-    private static boolean isLimitStop(Finding f) {
+    static boolean isLimitStop(Finding f) {
         return f.severity() == Severity.STOP
                 && (f.code() == LayoutFinding.LIMIT_BEYOND_CONTROLLER || f.code() == LayoutFinding.LIMIT_DENSITY);
     }

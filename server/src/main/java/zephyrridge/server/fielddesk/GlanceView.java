@@ -31,7 +31,7 @@ record GlanceView(
         List<AnswerView> answers,
         List<ShapeShare> shapes,
         List<TakeView> takes,
-        List<NextView> next,
+        List<AskView> next,
         List<UnderstoodView> understood,
         List<FindingView> findings,
         Optional<String> machine) {
@@ -57,7 +57,7 @@ record GlanceView(
     /** @param further a try, beyond what nearly all do; {@code claim} somebody's word and not common practice */
     record TakeView(String text, boolean claim, boolean further) {}
 
-    record NextView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
+    record AskView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
 
     record UnderstoodView(int line, String text, String meaning) {}
 
@@ -188,11 +188,11 @@ record GlanceView(
         return new TakeView(t.besideBank() ? text + texts.get("glance.take.bank") : text, false, t.further());
     }
 
-    private static NextView next(Glance.Next n, Texts texts) {
+    private static AskView next(Glance.Next n, Texts texts) {
         String settles = n.bits() == 0
                 ? "figure"
                 : n.settlesFree() && n.settlesSoldered() ? "both" : n.settlesSoldered() ? "soldered" : "free";
-        return new NextView(
+        return new AskView(
                 n.ask(),
                 texts.get("glance.ask." + n.ask()),
                 texts.get("glance.settles." + settles),

@@ -9,6 +9,7 @@ import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Trail;
@@ -46,6 +47,8 @@ record JobView(
         List<FindingView> findings,
         List<RuleView> rules,
         List<LegView> trail,
+        String foundVerdict,
+        String planVerdict,
         List<LimitView> limits,
         List<FindingView> openingGates,
         List<FindingView> fittingGates,
@@ -121,7 +124,11 @@ record JobView(
 
     record RuleView(Rule rule, String name, Verdict verdict) {}
 
-    record LegView(Station station, Trail.Status status, int minutes) {}
+    /** @param missing what the station lacks, in words; {@code next} the one thing that comes next there */
+    record LegView(Station station, Trail.Status status, int minutes, List<String> missing, LeadNextView next) {}
+
+    /** @param id of the step, position or station it is about; {@code text} for its button, "" where hands or words are wanted */
+    record LeadNextView(Lead.Do what, String id, String text) {}
 
     /** @param hard a bound, not a published figure or a hint */
     record LimitView(

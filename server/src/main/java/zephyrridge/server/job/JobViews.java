@@ -14,6 +14,7 @@ import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
 import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
@@ -71,9 +72,9 @@ class JobViews {
                 a.plan().verdicts().stream()
                         .map(v -> new RuleView(v.rule(), texts.get("rule." + v.rule()), v.verdict()))
                         .toList(),
-                a.trail().legs().stream()
-                        .map(l -> new LegView(l.station(), l.status(), l.minutes()))
-                        .toList(),
+                legs(c),
+                foundVerdict(u, a),
+                planVerdict(u, a),
                 c.machine().record().limits().stream().map(this::limit).toList(),
                 FindingView.of(a.openingGates(), texts),
                 FindingView.of(a.fittingGates(), texts),
@@ -113,6 +114,60 @@ class JobViews {
                 c.history().redoes().map(this::event),
                 JobController.utc(c.row().updatedAt()),
                 c.row().updatedBy());
+    }
+
+    private List<LegView> legs(Jobs.Current c) {
+        List<Lead> leads = c.assessment().leads(c.work(), c.machine().bench());
+        return c.assessment().trail().legs().stream()
+                .map(l -> {
+                    Lead lead = leads.get(l.station().ordinal());
+                    return new LegView(
+                            l.station(),
+                            l.status(),
+                            l.minutes(),
+                            lead.missing().stream()
+                                    .map(g -> texts.say("lead." + g.kind(), "of", g.of()))
+                                    .toList(),
+                            next(c, lead.next()));
+                })
+                .toList();
+    }
+
+    private JobView.LeadNextView next(Jobs.Current c, Lead.Next next) {
+        String of =
+                switch (next.what()) {
+                    case GO -> texts.get("station." + next.id());
+                    case TICK -> Stream.concat(c.assessment().opening().stream(), c.assessment().closing().stream())
+                            .filter(s -> s.id().equals(next.id()))
+                            .findFirst()
+                            .map(this::briefly)
+                            .orElse("");
+                    case FIT -> c.machine().record().position(next.id()).label();
+                    default -> "";
+                };
+        return new JobView.LeadNextView(
+                next.what(), next.id(), next.what() == Lead.Do.NONE ? "" : texts.say("next." + next.what(), "of", of));
+    }
+
+    private String briefly(WorkStep step) {
+        return texts.get("brief." + step.kind())
+                .replace("{part}", step.part().map(Part::name).orElse(""));
+    }
+
+    private String foundVerdict(Unit u, Assessment a) {
+        if (!u.isLookedAt()) {
+            return texts.get("verdict.UNREAD");
+        }
+        return texts.verdict(
+                "verdict.found.",
+                Stream.concat(a.readingFindings().stream(), a.found().findings().stream())
+                        .toList());
+    }
+
+    private String planVerdict(Unit u, Assessment a) {
+        return a.plan().changed().isEmpty()
+                ? texts.get("verdict.UNPLANNED")
+                : texts.verdict("verdict.", a.plan().findings());
     }
 
     private static List<PresenceView> presence(Jobs.Current c) {

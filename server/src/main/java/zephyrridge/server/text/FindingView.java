@@ -8,6 +8,7 @@ import zephyrridge.core.finding.Subject;
 /**
  * A finding in words.
  *
+ * @param head six words at most, or ""
  * @param text the sentence with its figures; {@code advice} what to do, or ""
  * @param why what it rests on, a line each
  */
@@ -16,6 +17,7 @@ public record FindingView(
         Severity severity,
         Subject.Kind about,
         String subject,
+        String head,
         String text,
         String advice,
         List<String> why) {
@@ -25,6 +27,7 @@ public record FindingView(
                 f.severity(),
                 f.subject().kind(),
                 f.subject().id(),
+                texts.head(f),
                 texts.of(f),
                 texts.advice(f),
                 texts.why(f));

@@ -15,6 +15,7 @@ import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.proof.MissingSet;
 import zephyrridge.core.quantity.Bandwidth;
@@ -58,6 +59,22 @@ public class Texts {
             text = text.replace("{" + figures[i] + "}", show(figures[i + 1]));
         }
         return text;
+    }
+
+    /** A headline of six words at most, where the catalogue has one. */
+    public String head(Finding finding) {
+        return catalogue.getProperty("head." + finding.code().name(), "");
+    }
+
+    /** All findings of a matter in one line: by the gravest severity, with how many there are of it. */
+    public String verdict(String of, List<Finding> findings) {
+        for (Severity s : List.of(Severity.STOP, Severity.RISK, Severity.COST, Severity.NOTE)) {
+            long n = findings.stream().filter(f -> f.severity() == s).count();
+            if (n > 0) {
+                return n == 1 ? get(of + s + ".1") : say(of + s, "n", n);
+            }
+        }
+        return get(of + "NONE");
     }
 
     /** What to do about it, where the catalogue has advice. */

@@ -1,0 +1,101 @@
+import { Box, Button, Flex, Grid, Heading, Stack, Text, Textarea } from '@chakra-ui/react';
+import { useDeferredValue, useEffect, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useMachines } from '../../api/machines';
+import { EVERYWHERE, Keys } from '../../parts/keys';
+import { MachinePicker } from '../../parts/MachinePicker';
+import type { Account } from '../session';
+import { useGlance } from './api';
+import { GlanceAnswer } from './GlanceAnswer';
+import { keepGlance } from '../../parts/glance';
+
+const EXAMPLE = 'Installed RAM  6.00 GB (5.71 GB usable)\nSpeed: 2400 MT/s\nSlots used: 1 of 2';
+
+/** Without a job: what the system says goes in, an answer comes out; one key makes it a job. */
+export function FieldDeskPage({ account }: { account: Account }) {
+  const [params] = useSearchParams();
+  const machines = useMachines();
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const [machine, setMachine] = useState(params.get('machine') ?? '');
+  const [settled, setSettled] = useState('');
+  const deferred = useDeferredValue(text);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(deferred), 250);
+    return () => clearTimeout(timer);
+  }, [deferred]);
+  const glance = useGlance(settled, machine);
+  const writes = account.role !== 'DESK';
+  const take = () => {
+    keepGlance(text);
+    navigate(machine ? `/jobs?take=${encodeURIComponent(machine)}&glance` : '/jobs?take&glance');
+  };
+  return (
+    <Box as="main" p={{ base: '3', md: '5' }} maxW="76rem" mx="auto" width="full">
+      <Keys map={EVERYWHERE} />
+      <Heading as="h1" size="2xl" mb="1">
+        Half a minute to know
+      </Heading>
+      <Text color="quiet" mb="4" maxW="46rem">
+        Type or paste what the system says about its memory: about page, performance page, system information,
+        a command's answer, a module's label; any part of it, in any order.
+      </Text>
+      <Grid templateColumns={{ base: '1fr', lg: '26rem 1fr' }} gap="6" alignItems="start">
+        <Stack gap="3">
+          <Box>
+            <label htmlFor="glance-text">
+              <Text fontWeight="600">What the system says</Text>
+            </label>
+            <Textarea
+              id="glance-text"
+              rows={9}
+              value={text}
+              placeholder={EXAMPLE}
+              maxLength={100_000}
+              autoFocus
+              onChange={(e) => setText(e.target.value)}
+            />
+          </Box>
+          <MachinePicker
+            label="Model, if it is known"
+            machines={machines.data ?? []}
+            chosen={machine}
+            onChoose={setMachine}
+            onUnknown={writes ? (typed) => navigate(`/machines?new=${encodeURIComponent(typed)}`) : undefined}
+          />
+          <Flex gap="2" wrap="wrap" align="center">
+            {writes && (
+              <Button disabled={text.trim() === ''} onClick={take}>
+                Make it a job
+              </Button>
+            )}
+            {text !== '' && (
+              <Button variant="outline" color="ink" onClick={() => setText('')}>
+                Clear
+              </Button>
+            )}
+          </Flex>
+        </Stack>
+        <Box minW="0">
+          {text.trim() === '' ? (
+            <Text color="quiet" fontSize="lg">
+              The answer stands here as soon as something is typed. A known model is also in{' '}
+              <Link to="/machines" style={{ textDecoration: 'underline' }}>
+                Machines
+              </Link>
+              .
+            </Text>
+          ) : glance.isError ? (
+            <Text role="alert" color="stop">
+              {glance.error.message}
+            </Text>
+          ) : glance.data ? (
+            <GlanceAnswer glance={glance.data} />
+          ) : (
+            <Text color="quiet">One moment …</Text>
+          )}
+        </Box>
+      </Grid>
+    </Box>
+  );
+}

@@ -1,0 +1,1 @@
+export { FieldDeskPage } from './FieldDeskPage';

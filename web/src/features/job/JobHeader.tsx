@@ -1,0 +1,71 @@
+import { Button, Flex, Text } from '@chakra-ui/react';
+import { Link } from 'react-router';
+import { InBar } from '../../parts/Bar';
+import type { JobView } from './api';
+import { KeptState } from './KeptState';
+import type { QueueState } from './queue';
+
+type Props = {
+  job: JobView;
+  state: QueueState;
+  writer: boolean;
+  onUndo: () => void;
+  onRedo: () => void;
+};
+
+/** The job in the product's bar: machine, owner, wish; whether all is kept; what can be taken back. */
+export function JobHeader({ job, state, writer, onUndo, onRedo }: Props) {
+  return (
+    <InBar>
+      <Flex gap={{ base: '2', md: '3' }} align="center" minW="0">
+        <Text
+          fontWeight="700"
+          fontSize={{ base: 'md', md: 'lg' }}
+          whiteSpace="nowrap"
+          flexShrink={{ base: 1, md: 0 }}
+          truncate
+        >
+          #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
+        </Text>
+        <Text flex="1" minW="0" truncate color="quiet" hideBelow="md">
+          {job.order.owner}: {job.order.wish || 'no wish noted yet'}
+        </Text>
+        <KeptState job={job} state={state} />
+        {writer && (
+          <Flex gap="1" flexShrink="0">
+            <Taker name="Undo" does={job.undoes} keys="Ctrl+Z" onClick={onUndo} />
+            <Taker name="Redo" does={job.redoes} keys="Ctrl+Shift+Z" onClick={onRedo} />
+          </Flex>
+        )}
+      </Flex>
+    </InBar>
+  );
+}
+
+/** A button that says what it would take back, or bring again. */
+function Taker({
+  name,
+  does,
+  keys,
+  onClick,
+}: {
+  name: string;
+  does?: string;
+  keys: string;
+  onClick: () => void;
+}) {
+  return (
+    <Button
+      size="xs"
+      variant="outline"
+      color="ink"
+      minH="2rem"
+      hideBelow={name === 'Redo' ? 'md' : undefined}
+      disabled={!does}
+      title={does && `${does} (${keys})`}
+      onClick={onClick}
+    >
+      {name}
+    </Button>
+  );
+}

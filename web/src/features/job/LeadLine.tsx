@@ -1,0 +1,109 @@
+import { Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Hint } from '../../parts/Bar';
+import { STATIONS } from '../../parts/stations';
+import type { JobChange, JobView } from './api';
+
+export type Leading = { text: string; change?: JobChange; to?: string };
+
+/** The one thing that comes next at a station, as a change or a place to go; undefined where hands, eyes or words are wanted. */
+export function leading(job: JobView, station: string, acceptable: boolean): Leading | undefined {
+  if (station === 'READ' && acceptable)
+    return { text: 'Take over what the sources say', change: { type: 'AcceptReading' } };
+  const next = job.trail.find((l) => l.station === station)?.next;
+  if (!next) return undefined;
+  switch (next.what) {
+    case 'GO':
+      return { text: next.text, to: STATIONS.find((s) => s.id === next.id)?.path };
+    case 'ANSWER_AS_USUAL':
+      return { text: next.text, change: asUsual(job) };
+    case 'CHOOSE_PLAN':
+      return { text: next.text, change: { type: 'ChoosePlan', chosen: true } };
+    case 'TICK':
+      return { text: next.text, change: { type: 'TickStep', step: next.id, done: true } };
+    // A module is confirmed where it is fitted: with its tag, its key and its latches in sight.
+    default:
+      return undefined;
+  }
+}
+
+/** What nobody has answered yet, answered as it nearly always is; the button says so before it is pressed. */
+function asUsual(job: JobView): JobChange {
+  const i = job.intake;
+  return {
+    type: 'AnswerIntake' as const,
+    ...(i.seal === 'NOT_LOOKED' && { seal: 'NONE' }),
+    ...(i.battery === 'NOT_LOOKED' && {
+      battery: job.machineKind === 'LAPTOP' ? ('GOOD' as const) : ('NONE_FITTED' as const),
+    }),
+    ...(i.encryption === 'NOT_ASKED' && { encryption: 'NOT_ENCRYPTED' }),
+    ...(i.firmwareSettings === 'NOT_ASKED' && { firmwareSettings: 'DEFAULTS' }),
+  };
+}
+
+/** Which answers "as usual" would give, in words. */
+function usualWords(job: JobView): string {
+  const i = job.intake;
+  return [
+    i.seal === 'NOT_LOOKED' && 'no seal',
+    i.battery === 'NOT_LOOKED' && (job.machineKind === 'LAPTOP' ? 'battery good' : 'no battery'),
+    i.encryption === 'NOT_ASKED' && 'drive not encrypted',
+    i.firmwareSettings === 'NOT_ASKED' && 'settings as the maker set them',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** What is missing here, and what comes next, always in the same place; Enter takes it. */
+export function LeadLine({
+  job,
+  station,
+  lead,
+  readOnly,
+  onTake,
+}: {
+  job: JobView;
+  station: string;
+  lead: Leading | undefined;
+  readOnly: boolean;
+  onTake: () => void;
+}) {
+  const leg = job.trail.find((l) => l.station === station);
+  const name = STATIONS.find((s) => s.id === station)?.name ?? '';
+  const missing = leg?.missing ?? [];
+  const usual = leg?.next.what === 'ANSWER_AS_USUAL' ? usualWords(job) : '';
+  return (
+    <Flex
+      as="section"
+      aria-label="What comes next"
+      bg={leg?.status === 'BLOCKED' ? 'stopSoft' : 'accentSoft'}
+      px="4"
+      py="1.5"
+      gap="3"
+      minH="48px"
+      align="center"
+      wrap={{ base: 'wrap', md: 'nowrap' }}
+    >
+      <Heading as="h1" size="md" whiteSpace="nowrap">
+        {name}
+      </Heading>
+      <Text flex="1" minW={{ base: '12rem', md: '0' }} lineHeight="1.3">
+        {job.closed
+          ? 'Handed back.'
+          : missing.length === 0
+            ? 'Nothing is missing here.'
+            : `Missing: ${missing.join('; ')}.`}
+        {usual && (
+          <Text as="span" color="quiet">
+            {' '}
+            As usual means {usual}.
+          </Text>
+        )}
+      </Text>
+      {lead && !(readOnly && lead.change) && (
+        <Button size="sm" minH="2.25rem" flexShrink="0" onClick={onTake}>
+          {lead.text} <Hint>Enter</Hint>
+        </Button>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,366 @@
+import { Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { type FormEvent, type ReactNode, useState } from 'react';
+import { ApiProblem, type Schemas } from '../../api/client';
+import { SelectField } from '../../parts/Labelled';
+import { ShapePicture } from '../../pictures/ShapePicture';
+import { type QuickMachine, type Spot, useRates, useShapes } from './api';
+import { isShape, settled, spots, withShape, withSpot } from './shapes';
+
+const KINDS: [QuickMachine['kind'], string][] = [
+  ['LAPTOP', 'Laptop'],
+  ['ALL_IN_ONE', 'All-in-one'],
+  ['MINI_PC', 'Mini PC'],
+  ['DESKTOP', 'Desktop'],
+  ['SERVER', 'Server'],
+];
+
+const WAYS: [QuickMachine['main']['wayIn'], string][] = [
+  ['HATCH', 'Memory hatch'],
+  ['WHOLE_BASE', 'Whole base'],
+  ['COVER', 'Side cover'],
+  ['KEYBOARD', 'Under the keyboard'],
+  ['BACK', 'Back shell'],
+];
+
+const MINUTES = [2, 3, 5, 8, 12, 18, 25, 35, 50, 75].map<[string, string]>((n) => [String(n), `${n} min`]);
+
+/** The record of a machine from what half a minute tells: a drawn shape, a way in, where the battery is unplugged. */
+export function QuickForm({
+  start,
+  title,
+  action,
+  pending,
+  problem,
+  onSubmit,
+  children,
+}: {
+  start: QuickMachine;
+  title: string;
+  action: string;
+  pending: boolean;
+  problem: Error | null;
+  onSubmit: (facts: QuickMachine) => void;
+  children?: ReactNode;
+}) {
+  const rates = useRates();
+  const shapes = useShapes();
+  const [m, setM] = useState(start);
+  const set = (part: Partial<QuickMachine>) => setM((now) => settled({ ...now, ...part }));
+  const refused = problem instanceof ApiProblem ? String(problem.body.field ?? '') : '';
+  const text = (
+    label: string,
+    name: 'maker' | 'model' | 'variant' | 'makersMaximum' | 'controllersMaximum',
+    help?: string,
+  ) => (
+    <Box>
+      <label htmlFor={`quick-${name}`}>
+        <Text fontWeight="600">{label}</Text>
+      </label>
+      <Input
+        id={`quick-${name}`}
+        value={m[name] ?? ''}
+        maxLength={60}
+        aria-invalid={refused === name || undefined}
+        onChange={(e) => set({ [name]: e.target.value })}
+      />
+      {refused === name ? (
+        <Text fontSize="sm" color="stop">
+          Not kept: {problem?.message}
+        </Text>
+      ) : (
+        help && (
+          <Text fontSize="sm" color="quiet">
+            {help}
+          </Text>
+        )
+      )}
+    </Box>
+  );
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    onSubmit({
+      ...m,
+      makersMaximum: m.makersMaximum?.trim() || undefined,
+      controllersMaximum: m.controllersMaximum?.trim() || undefined,
+    });
+  };
+  const board = m.kind === 'DESKTOP';
+  return (
+    <Box
+      as="section"
+      aria-label={title}
+      bg="panel"
+      borderWidth="2px"
+      borderColor="accent"
+      borderRadius="md"
+      p="4"
+      mb="4"
+    >
+      <Heading as="h2" size="md" mb="3">
+        {title}
+      </Heading>
+      <form onSubmit={submit}>
+        <Stack gap="4">
+          <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="3">
+            {text('Maker', 'maker', board ? 'of the board, where it is self-built' : undefined)}
+            {text('Model', 'model', board ? 'a self-built one is known by its board' : 'as on its sticker')}
+            {text('Variant', 'variant', 'if there are several')}
+            <SelectField
+              label="Kind"
+              value={m.kind}
+              options={KINDS}
+              onChange={(kind) =>
+                set({
+                  kind: kind as QuickMachine['kind'],
+                  formFactor:
+                    kind === 'DESKTOP' || kind === 'SERVER'
+                      ? 'DIMM'
+                      : m.formFactor === 'DIMM'
+                        ? 'SO_DIMM'
+                        : m.formFactor,
+                  plug: kind === 'LAPTOP' ? 'NOT_KNOWN' : 'NO_BATTERY',
+                  main: kind === 'ALL_IN_ONE' ? { wayIn: 'BACK', minutes: 12 } : m.main,
+                })
+              }
+            />
+          </Grid>
+          <Shapes m={m} shapes={shapes.data ?? []} onChoose={(s) => setM((now) => withShape(now, s))} />
+          <Positions m={m} onChange={setM} refused={refused === 'channels' ? problem?.message : undefined} />
+          <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="3">
+            <SelectField
+              label="Memory"
+              value={m.generation}
+              options={Object.keys(rates).map((g) => [g, g])}
+              onChange={(g) =>
+                set({
+                  generation: g as QuickMachine['generation'],
+                  topRate: rates[g as QuickMachine['generation']]?.at(-1) ?? m.topRate,
+                })
+              }
+            />
+            <SelectField
+              label="Top rate, MT/s"
+              value={String(m.topRate)}
+              options={(rates[m.generation] ?? [m.topRate]).map((r) => [String(r), String(r)])}
+              onChange={(r) => set({ topRate: Number(r) })}
+            />
+            <WayFields label="The way in" way={m.main} onChange={(main) => set({ main })} />
+            {m.second && (
+              <WayFields
+                label="The way to the other side"
+                way={m.second}
+                onChange={(second) => set({ second })}
+              />
+            )}
+            <SelectField
+              label="Battery is unplugged"
+              value={m.plug}
+              options={[
+                ['NOT_KNOWN', 'Not known yet'],
+                ['UNDER_MAIN', `Under the ${WAYS.find(([w]) => w === m.main.wayIn)?.[1].toLowerCase()}`],
+                ...(m.second ? ([['UNDER_SECOND', 'On the other side']] satisfies [string, string][]) : []),
+                ['PACK_OUTSIDE', 'Pack slides out'],
+                ['NO_BATTERY', 'No battery'],
+              ]}
+              onChange={(plug) => set({ plug: plug as QuickMachine['plug'] })}
+            />
+            {text("Maker's maximum", 'makersMaximum', 'GB; empty if nobody says')}
+            {text("Controller's maximum", 'controllersMaximum', 'GB; empty if nobody says')}
+          </Grid>
+          <Flex gap="3" align="center" wrap="wrap">
+            <Button type="submit" disabled={!m.maker.trim() || !m.model.trim()} loading={pending}>
+              {action}
+            </Button>
+            {children}
+          </Flex>
+        </Stack>
+      </form>
+    </Box>
+  );
+}
+
+function WayFields({
+  label,
+  way,
+  onChange,
+}: {
+  label: string;
+  way: QuickMachine['main'];
+  onChange: (way: QuickMachine['main']) => void;
+}) {
+  return (
+    <Flex gap="2">
+      <SelectField
+        label={label}
+        value={way.wayIn}
+        options={WAYS}
+        onChange={(w) => onChange({ ...way, wayIn: w as QuickMachine['main']['wayIn'] })}
+      />
+      <Box minW="6rem">
+        <SelectField
+          label="Open, close"
+          value={String(way.minutes)}
+          options={MINUTES}
+          onChange={(n) => onChange({ ...way, minutes: Number(n) })}
+        />
+      </Box>
+    </Flex>
+  );
+}
+
+/** The drawn shapes; one press chooses. */
+function Shapes({
+  m,
+  shapes,
+  onChoose,
+}: {
+  m: QuickMachine;
+  shapes: Schemas['ShapeView'][];
+  onChoose: (s: Schemas['ShapeView']) => void;
+}) {
+  const straight = m.kind === 'DESKTOP' || m.kind === 'SERVER';
+  const offered = shapes.filter((s) => (straight ? s.form === 'DIMM' : s.form !== 'DIMM'));
+  return (
+    <Box as="fieldset">
+      <Text as="legend" fontWeight="600" mb="1">
+        Its shape
+      </Text>
+      <Flex gap="2" wrap="wrap">
+        {offered.map((s) => {
+          const chosen = isShape(m, s);
+          return (
+            <Box
+              key={s.id}
+              asChild
+              borderWidth="2px"
+              borderColor={chosen ? 'accent' : 'line'}
+              bg={chosen ? 'accentSoft' : undefined}
+              borderRadius="md"
+              px="2"
+              pt="2"
+              pb="1"
+              width="9.2rem"
+              cursor="pointer"
+            >
+              <button type="button" aria-pressed={chosen} onClick={() => onChoose(s)}>
+                <ShapePicture channels={spots(s)} name="" />
+                <Text as="span" display="block" fontSize="sm" textAlign="left" lineHeight="1.2" mt="1">
+                  {s.name}
+                </Text>
+              </button>
+            </Box>
+          );
+        })}
+      </Flex>
+    </Box>
+  );
+}
+
+const SPOTS: [string, string][] = [
+  ['SOCKET', 'Socket'],
+  ['UPPER_SOCKET', 'Socket above another'],
+  ['SECOND', 'Socket on the other side'],
+  ['BANK', 'Bank on the board'],
+  ['', 'Nothing'],
+];
+
+const MOST_POSITIONS = 4;
+const MOST_CHANNELS = 12;
+
+/** Every channel and position by itself, for what no shape says. */
+function Positions({
+  m,
+  onChange,
+  refused,
+}: {
+  m: QuickMachine;
+  onChange: (m: QuickMachine) => void;
+  refused?: string;
+}) {
+  const toSpot = (kind: string, was?: Spot): Spot | undefined =>
+    kind === ''
+      ? undefined
+      : kind === 'SECOND'
+        ? { kind: 'SOCKET', second: true }
+        : { kind: kind as Spot['kind'], second: false, size: was?.size };
+  return (
+    <Stack gap="2" role="group" aria-label="Channels and positions">
+      {m.channels.map((spots, c) => {
+        const name = String.fromCharCode(65 + c);
+        return (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a channel is its number
+          <Flex key={c} gap="2" align="end" wrap="wrap">
+            <Text fontWeight="600" width="5.5rem" pb="2">
+              Channel {name}
+            </Text>
+            {spots.map((s, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a position is its number
+              <Flex key={i} gap="1" align="end">
+                <Box width="12rem">
+                  <SelectField
+                    label={`${name}${i + 1}`}
+                    value={s.second ? 'SECOND' : s.kind}
+                    options={SPOTS}
+                    onChange={(kind) => onChange(withSpot(m, c, i, toSpot(kind, s)))}
+                  />
+                </Box>
+                {s.kind === 'BANK' && (
+                  <Box width="5rem">
+                    <label htmlFor={`bank-${c}-${i}`}>
+                      <Text fontWeight="600">GB</Text>
+                    </label>
+                    <Input
+                      id={`bank-${c}-${i}`}
+                      aria-label={`Size of bank ${name}${i + 1}, GB`}
+                      value={s.size ?? ''}
+                      onChange={(e) => onChange(withSpot(m, c, i, { ...s, size: e.target.value }))}
+                    />
+                  </Box>
+                )}
+              </Flex>
+            ))}
+            {spots.length < MOST_POSITIONS && (
+              <Button
+                size="sm"
+                variant="outline"
+                color="ink"
+                onClick={() => onChange(withSpot(m, c, spots.length, { kind: 'SOCKET', second: false }))}
+              >
+                + position
+              </Button>
+            )}
+          </Flex>
+        );
+      })}
+      <Flex gap="2">
+        {m.channels.length < MOST_CHANNELS && (
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            onClick={() =>
+              onChange(settled({ ...m, channels: [...m.channels, [{ kind: 'SOCKET', second: false }]] }))
+            }
+          >
+            + channel
+          </Button>
+        )}
+        {m.channels.length > 1 && (
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            onClick={() => onChange(settled({ ...m, channels: m.channels.slice(0, -1) }))}
+          >
+            − channel
+          </Button>
+        )}
+      </Flex>
+      {refused && (
+        <Text role="alert" color="stop">
+          {refused}
+        </Text>
+      )}
+    </Stack>
+  );
+}

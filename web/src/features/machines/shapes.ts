@@ -1,0 +1,85 @@
+import type { Schemas } from '../../api/client';
+import type { QuickMachine, Spot } from './api';
+
+type ShapeView = Schemas['ShapeView'];
+
+const SPOT: Record<string, Spot> = {
+  B: { kind: 'BANK', second: false },
+  S: { kind: 'SOCKET', second: false },
+  C: { kind: 'SOCKET', second: false },
+  U: { kind: 'UPPER_SOCKET', second: false },
+  K: { kind: 'SOCKET', second: true },
+};
+
+/** The positions that the letters of a shape mean. */
+export function spots(shape: ShapeView): Spot[][] {
+  return shape.channels.map((letters) => [...letters].map((l) => ({ ...SPOT[l] })));
+}
+
+/** Chosen anew, a shape keeps the size that the first bank had. */
+export function withShape(now: QuickMachine, shape: ShapeView): QuickMachine {
+  const size = bankSize(now) ?? '8';
+  const channels = spots(shape).map((c) => c.map((s) => (s.kind === 'BANK' ? { ...s, size } : s)));
+  return settled({ ...now, formFactor: shape.form, channels });
+}
+
+export function bankSize(now: QuickMachine): string | undefined {
+  return now.channels.flat().find((s) => s.kind === 'BANK')?.size;
+}
+
+/** One position set, added (a kind at the end of its channel) or taken away (no kind). */
+export function withSpot(
+  now: QuickMachine,
+  channel: number,
+  at: number,
+  spot: Spot | undefined,
+): QuickMachine {
+  const channels = now.channels.map((c, i) => {
+    if (i !== channel) return c;
+    const next = [...c];
+    if (spot)
+      next.splice(at, 1, spot.kind === 'BANK' ? { ...spot, size: spot.size ?? bankSize(now) ?? '8' } : spot);
+    else next.splice(at, 1);
+    return next;
+  });
+  return settled({ ...now, channels });
+}
+
+/** Facts that follow from the others: a form for sockets, a second way in only where something lies behind it. */
+export function settled(m: QuickMachine): QuickMachine {
+  const all = m.channels.flat();
+  const sockets = all.some((s) => s.kind !== 'BANK');
+  const second = all.some((s) => s.second);
+  const straight = m.kind === 'DESKTOP' || m.kind === 'SERVER';
+  return {
+    ...m,
+    formFactor: !sockets
+      ? 'SOLDERED'
+      : m.formFactor === 'SOLDERED'
+        ? straight
+          ? 'DIMM'
+          : 'SO_DIMM'
+        : m.formFactor,
+    second: second ? (m.second ?? { wayIn: 'KEYBOARD', minutes: 25 }) : undefined,
+    plug: m.plug === 'UNDER_SECOND' && !second ? 'NOT_KNOWN' : m.plug,
+  };
+}
+
+/** Whether the positions are those of this shape. */
+export function isShape(m: QuickMachine, shape: ShapeView): boolean {
+  const plain = (c: Spot[][]) => JSON.stringify(c.map((x) => x.map((s) => [s.kind, s.second])));
+  return m.formFactor === shape.form && plain(m.channels) === plain(spots(shape));
+}
+
+export const EMPTY: QuickMachine = {
+  maker: '',
+  model: '',
+  variant: '',
+  kind: 'LAPTOP',
+  generation: 'DDR4',
+  formFactor: 'SO_DIMM',
+  channels: [[{ kind: 'SOCKET', second: false }], [{ kind: 'SOCKET', second: false }]],
+  topRate: 3200,
+  main: { wayIn: 'WHOLE_BASE', minutes: 8 },
+  plug: 'NOT_KNOWN',
+};
