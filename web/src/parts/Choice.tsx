@@ -1,12 +1,13 @@
-import { HStack, RadioGroup, Text } from '@chakra-ui/react';
+import { Flex, RadioGroup, Text } from '@chakra-ui/react';
 
-/** One of a few answers, all in sight; big enough for a thumb. */
+/** One of a few answers, all in sight in one row beside the question; big enough for a thumb. */
 export function Choice<T extends string>({
   label,
   value,
   options,
   onChange,
   disabled,
+  labelWidth = '11rem',
 }: {
   label: string;
   /** Undefined: nobody has said. */
@@ -14,6 +15,7 @@ export function Choice<T extends string>({
   options: [T, string][];
   onChange: (value: T) => void;
   disabled?: boolean;
+  labelWidth?: string;
 }) {
   return (
     <RadioGroup.Root
@@ -22,30 +24,36 @@ export function Choice<T extends string>({
       disabled={disabled}
       colorPalette="heather"
     >
-      <RadioGroup.Label asChild>
-        <Text fontWeight="600" mb="1">
-          {label}
-        </Text>
-      </RadioGroup.Label>
-      <HStack gap="2" wrap="wrap">
-        {options.map(([key, text]) => (
-          <RadioGroup.Item
-            key={key}
-            value={key}
-            bg="panel"
-            borderWidth="1px"
-            borderColor={value === key ? 'accent' : 'edge'}
-            borderRadius="md"
-            px="3"
-            minH="2.5rem"
-            cursor="pointer"
-          >
-            <RadioGroup.ItemHiddenInput />
-            <RadioGroup.ItemIndicator borderColor="quiet" />
-            <RadioGroup.ItemText fontWeight={value === key ? '700' : '400'}>{text}</RadioGroup.ItemText>
-          </RadioGroup.Item>
-        ))}
-      </HStack>
+      <Flex gap={{ base: '1', md: '3' }} align={{ md: 'center' }} direction={{ base: 'column', md: 'row' }}>
+        <RadioGroup.Label asChild>
+          <Text fontWeight="600" width={{ md: labelWidth }} flexShrink="0">
+            {label}
+          </Text>
+        </RadioGroup.Label>
+        <Flex wrap="wrap" bg="panel" borderRadius="md" p="0.5" gap="0.5" width="fit-content">
+          {options.map(([key, text]) => (
+            <RadioGroup.Item
+              key={key}
+              value={key}
+              bg={value === key ? 'accentSoft' : undefined}
+              borderRadius="sm"
+              px="3"
+              minH="2.25rem"
+              gap="1"
+              cursor="pointer"
+            >
+              <RadioGroup.ItemHiddenInput />
+              <RadioGroup.ItemText
+                fontWeight={value === key ? '700' : '400'}
+                textDecoration={value === key ? 'underline' : undefined}
+                textUnderlineOffset="3px"
+              >
+                {text}
+              </RadioGroup.ItemText>
+            </RadioGroup.Item>
+          ))}
+        </Flex>
+      </Flex>
     </RadioGroup.Root>
   );
 }

@@ -66,7 +66,7 @@ function Finding({ finding: f, wideOnly }: { finding: FindingView; wideOnly: boo
         <Box as="summary" cursor="pointer" listStyleType="none">
           <SeverityMark severity={f.severity} />
           {f.head && (
-            <Text as="span" display="block" fontWeight="700">
+            <Text as="span" fontWeight="700" ms="1.5">
               {f.head}
             </Text>
           )}

@@ -66,6 +66,7 @@ const PICTURE: Picture = {
   clocks: [],
   installed: '24 GB',
   usable: '23.5 GB',
+  read: true,
   effortMinutes: 8,
 };
 

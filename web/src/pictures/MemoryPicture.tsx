@@ -32,15 +32,18 @@ export function MemoryPicture({
   most,
   name,
   actions,
+  unread,
 }: {
   picture: Picture;
   most: number;
   name: string;
   actions?: PictureActions;
+  /** What an unread socket is called: a record's are plain sockets. */
+  unread?: string;
 }) {
   const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
   const [box, width] = useWidth(760);
-  const { lanes, scale, left } = layOut(picture, most, width);
+  const { lanes, scale, left } = layOut(picture, most, width, unread);
   const map = stretches(picture, scale, left);
   const mapTop = lanes.reduce((sum, l) => sum + l.height, 0) + 6;
   const deepest = Math.max(8, ...map.map((s) => s.thickness));
@@ -139,7 +142,7 @@ function LaneRow({
         Channel {lane.channel}
       </text>
       <text x="0" y={shape.top + 32} fill={COLOR.quiet}>
-        {lane.mebibytes === 0 ? 'empty' : `${lane.mebibytes / 1024} GB`}
+        {lane.mebibytes === 0 ? (shape.shapes[0]?.nothing ?? '') : `${lane.mebibytes / 1024} GB`}
       </text>
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
       {lids(shape.shapes).map((lid) => (
@@ -212,7 +215,7 @@ function Position({
     drop.setNodeRef(node as unknown as HTMLElement | null);
     drag.setNodeRef(node as unknown as HTMLElement | null);
   };
-  const label = `${s.label}: ${filled ? s.text : 'empty'}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}${s.absent ? ', not there: its carrier or processor is missing' : ''}`;
+  const label = `${s.label}: ${filled ? s.text : s.nothing}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}${s.absent ? ', not there: its carrier or processor is missing' : ''}`;
   const keyDown = (e: KeyboardEvent) => {
     if (e.key === 'Enter' || e.key === ' ') {
       e.preventDefault();
@@ -267,7 +270,7 @@ function Position({
         />
       ) : null}
       {!filled && <Caption shape={s} y={17} text={short(s.label)} />}
-      {!filled && <Caption shape={s} y={31} text={s.absent ? 'not there' : 'empty'} />}
+      {!filled && <Caption shape={s} y={31} text={s.absent ? 'not there' : s.nothing} />}
     </g>
   );
 }
@@ -371,9 +374,11 @@ export function MemoryTable({ picture, caption }: { picture: Picture; caption: s
                   <td>
                     {b.text
                       ? `${b.text}${b.soldered ? ', soldered' : ''}${b.changed ? ', changed' : ''}`
-                      : b.changed
-                        ? 'empty, changed'
-                        : 'empty'}
+                      : !picture.read
+                        ? 'not read'
+                        : b.changed
+                          ? 'empty, changed'
+                          : 'empty'}
                   </td>
                   <td>{b.soldered ? '' : `${b.reachMinutes} min${b.lid ? ` (${b.lid})` : ''}`}</td>
                 </tr>

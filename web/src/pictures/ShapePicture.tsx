@@ -2,7 +2,6 @@ import { Box } from '@chakra-ui/react';
 
 export type SpotLike = { kind: 'BANK' | 'SOCKET' | 'UPPER_SOCKET'; second: boolean };
 
-const WIDE = 40;
 const HIGH = 16;
 const GAP = 6;
 const ROW = HIGH + 8;
@@ -11,7 +10,17 @@ const ROW = HIGH + 8;
  * A shape that memory comes in, small: a lane per channel; banks lie hatched in the lane's bed, sockets are open frames, one stacked above
  * another is set off upwards, one behind the second way in has a lid.
  */
-export function ShapePicture({ channels, name }: { channels: SpotLike[][]; name: string }) {
+export function ShapePicture({
+  channels,
+  name,
+  wide,
+}: {
+  channels: SpotLike[][];
+  name: string;
+  /** One module over all channels. */
+  wide?: boolean;
+}) {
+  const WIDE = wide ? 84 : 40;
   const most = Math.max(1, ...channels.map((c) => c.length));
   const width = 14 + most * (WIDE + GAP);
   const height = channels.length * ROW + 6;

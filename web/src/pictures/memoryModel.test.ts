@@ -43,6 +43,7 @@ function picture(...lanes: Block[][]): Picture {
     clocks: [],
     installed: '',
     usable: '',
+    read: true,
     effortMinutes: 0,
   };
 }

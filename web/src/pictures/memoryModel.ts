@@ -4,7 +4,8 @@ export type Picture = Schemas['PictureView'];
 type Lane = Picture['lanes'][number];
 type Block = Lane['blocks'][number];
 
-export type Shape = Block & { x: number; width: number };
+/** @property nothing what is said of it when no module is known there */
+export type Shape = Block & { x: number; width: number; nothing: string };
 /** @property top where blocks begin below the lane's own top: lower where a lid needs room */
 export type LaneShape = { lane: Lane; y: number; height: number; top: number; shapes: Shape[] };
 /** @property row of its label: a second row where the first has no room */
@@ -36,22 +37,24 @@ export function layOut(
   picture: Picture,
   most: number,
   width: number,
+  unread = 'not read',
 ): { lanes: LaneShape[]; scale: number; left: number } {
   const left = width < 500 ? 74 : 92;
   const empties = Math.max(0, ...picture.lanes.map((l) => l.blocks.filter((b) => b.mebibytes === 0).length));
   const scale = Math.max(width - left - Math.max(empties, 1) * (EMPTY + GAP) - 8, 60) / most;
+  const nothing = picture.read ? 'empty' : unread;
   let y = 0;
   const lanes = picture.lanes.map((lane) => {
     let x = left;
     const top = lane.blocks.some((b) => b.lid) ? LID + 4 : 4;
     const filled = lane.blocks.filter((b) => b.mebibytes > 0);
     const shapes: Shape[] = filled.map((b) => {
-      const shape = { ...b, x, width: b.mebibytes * scale };
+      const shape = { ...b, x, width: b.mebibytes * scale, nothing };
       x += shape.width;
       return shape;
     });
     for (const b of lane.blocks.filter((e) => e.mebibytes === 0)) {
-      shapes.push({ ...b, x: x + GAP, width: EMPTY });
+      shapes.push({ ...b, x: x + GAP, width: EMPTY, nothing });
       x += EMPTY + GAP;
     }
     const shape = { lane, y, top, height: top + BLOCK + 6, shapes };

@@ -53,6 +53,12 @@ function usualWords(job: JobView): string {
     .join(', ');
 }
 
+/** What is missing, as one sentence. */
+function sentence(missing: string[]): string {
+  const all = missing.join('; ');
+  return `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
+}
+
 /** What is missing here, and what comes next, always in the same place; Enter takes it. */
 export function LeadLine({
   job,
@@ -87,11 +93,7 @@ export function LeadLine({
         {name}
       </Heading>
       <Text flex="1" minW={{ base: '12rem', md: '0' }} lineHeight="1.3">
-        {job.closed
-          ? 'Handed back.'
-          : missing.length === 0
-            ? 'Nothing is missing here.'
-            : `Missing: ${missing.join('; ')}.`}
+        {job.closed ? 'Handed back.' : missing.length === 0 ? 'Nothing is missing here.' : sentence(missing)}
         {usual && (
           <Text as="span" color="quiet">
             {' '}

@@ -34,7 +34,9 @@ export function ofStation(job: JobView, station: StationId): JobView['findings']
 }
 
 function verdict(job: JobView, station: StationId): string {
-  if (station === 'TAKE_IN' || station === 'READ') return job.foundVerdict;
+  if (station === 'TAKE_IN')
+    return job.quirks.length > 0 ? 'To know of this model' : 'Nothing special of this model is noted.';
+  if (station === 'READ') return job.foundVerdict;
   return station === 'PROVE' || station === 'HAND_BACK' ? job.proof.text : job.planVerdict;
 }
 
@@ -55,6 +57,7 @@ export function Margin({
       <Heading as="h2" size="lg" lineHeight="1.2">
         {verdict(job, station)}
       </Heading>
+      {station === 'TAKE_IN' && job.quirks.map((q) => <Text key={q}>{q}</Text>)}
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}
       <Findings findings={findings} foldNotes stopsElsewhere />
       {judges && <Checked job={job} />}

@@ -67,6 +67,7 @@ export function MachinePage({ account }: { account: Account }) {
             picture={picture.data}
             most={longest(picture.data)}
             name={`Memory of ${m.summary.name}`}
+            unread="socket"
           />
         </Box>
       )}

@@ -4,7 +4,7 @@ import { ApiProblem, type Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { ShapePicture } from '../../pictures/ShapePicture';
 import { type QuickMachine, type Spot, useRates, useShapes } from './api';
-import { isShape, settled, spots, withShape, withSpot } from './shapes';
+import { bankSize, isShape, settled, spots, withShape, withSpot } from './shapes';
 
 const KINDS: [QuickMachine['kind'], string][] = [
   ['LAPTOP', 'Laptop'],
@@ -54,7 +54,9 @@ export function QuickForm({
   ) => (
     <Box>
       <label htmlFor={`quick-${name}`}>
-        <Text fontWeight="600">{label}</Text>
+        <Text fontWeight="600" fontSize="sm">
+          {label}
+        </Text>
       </label>
       <Input
         id={`quick-${name}`}
@@ -125,7 +127,15 @@ export function QuickForm({
             />
           </Grid>
           <Shapes m={m} shapes={shapes.data ?? []} onChoose={(s) => setM((now) => withShape(now, s))} />
-          <Positions m={m} onChange={setM} refused={refused === 'channels' ? problem?.message : undefined} />
+          <Banks m={m} onChange={setM} refused={refused === 'channels' ? problem?.message : undefined} />
+          <details>
+            <Box as="summary" cursor="pointer" color="accent" width="fit-content">
+              Change a channel or a position by itself
+            </Box>
+            <Box mt="2">
+              <Positions m={m} onChange={setM} />
+            </Box>
+          </details>
           <Grid templateColumns={{ base: '1fr', md: 'repeat(4, 1fr)' }} gap="3">
             <SelectField
               label="Memory"
@@ -239,11 +249,11 @@ function Shapes({
               px="2"
               pt="2"
               pb="1"
-              width="9.2rem"
+              width="7.6rem"
               cursor="pointer"
             >
               <button type="button" aria-pressed={chosen} onClick={() => onChoose(s)}>
-                <ShapePicture channels={spots(s)} name="" />
+                <ShapePicture channels={spots(s)} wide={s.form === 'CAMM2'} name="" />
                 <Text as="span" display="block" fontSize="sm" textAlign="left" lineHeight="1.2" mt="1">
                   {s.name}
                 </Text>
@@ -253,6 +263,47 @@ function Shapes({
         })}
       </Flex>
     </Box>
+  );
+}
+
+/** How large what is soldered is: the one figure that a drawn shape does not show. */
+function Banks({
+  m,
+  onChange,
+  refused,
+}: {
+  m: QuickMachine;
+  onChange: (m: QuickMachine) => void;
+  refused?: string;
+}) {
+  const banks = m.channels.flat().filter((s) => s.kind === 'BANK').length;
+  if (banks === 0 && !refused) return null;
+  return (
+    <Flex gap="2" align="center" wrap="wrap">
+      <label htmlFor="quick-bank">
+        <Text fontWeight="600" fontSize="sm">
+          {banks > 1 ? `Soldered, GB in each of the ${banks} banks` : 'Soldered, GB'}
+        </Text>
+      </label>
+      <Input
+        id="quick-bank"
+        width="6rem"
+        value={bankSize(m) ?? ''}
+        onChange={(e) =>
+          onChange({
+            ...m,
+            channels: m.channels.map((c) =>
+              c.map((s) => (s.kind === 'BANK' ? { ...s, size: e.target.value } : s)),
+            ),
+          })
+        }
+      />
+      {refused && (
+        <Text role="alert" color="stop">
+          Not kept: {refused}
+        </Text>
+      )}
+    </Flex>
   );
 }
 
@@ -268,15 +319,7 @@ const MOST_POSITIONS = 4;
 const MOST_CHANNELS = 12;
 
 /** Every channel and position by itself, for what no shape says. */
-function Positions({
-  m,
-  onChange,
-  refused,
-}: {
-  m: QuickMachine;
-  onChange: (m: QuickMachine) => void;
-  refused?: string;
-}) {
+function Positions({ m, onChange }: { m: QuickMachine; onChange: (m: QuickMachine) => void }) {
   const toSpot = (kind: string, was?: Spot): Spot | undefined =>
     kind === ''
       ? undefined
@@ -356,11 +399,6 @@ function Positions({
           </Button>
         )}
       </Flex>
-      {refused && (
-        <Text role="alert" color="stop">
-          {refused}
-        </Text>
-      )}
     </Stack>
   );
 }

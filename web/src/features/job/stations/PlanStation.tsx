@@ -96,7 +96,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
           <Figures picture={job.planned} />
           <MemoryTable picture={job.planned} caption="As planned" />
         </Box>
-        <Box role="status" minH="1.5rem" fontWeight="600" color="accent">
+        <Box role="status" fontWeight="600" color="accent">
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
         </Box>
         <Chosen job={job} change={change} readOnly={readOnly} />
@@ -173,19 +173,15 @@ function Chosen({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' |
     );
   }
   if (readOnly || !changed) return null;
+  // The button stands where it always stands: in the line that leads.
   return (
-    <Flex gap="3" align="center" wrap="wrap">
-      <Button disabled={stop} onClick={() => void change({ type: 'ChoosePlan', chosen: true })}>
-        Choose this plan
-      </Button>
-      <Text color="quiet" flex="1" minW="14rem">
-        {stop
-          ? 'A finding stops it, see the findings.'
-          : held.length > 0
-            ? `Then ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} kept for this job; until then others may take ${held.length === 1 ? 'it' : 'them'}.`
-            : 'Then it is what opening and fitting follow.'}
-      </Text>
-    </Flex>
+    <Text color="quiet">
+      {stop
+        ? 'A finding stops it, see the findings.'
+        : held.length > 0
+          ? `Chosen, ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} kept for this job; until then others may take ${held.length === 1 ? 'it' : 'them'}.`
+          : 'Chosen, it is what opening and fitting follow.'}
+    </Text>
   );
 }
 

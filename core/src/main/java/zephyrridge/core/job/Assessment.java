@@ -112,9 +112,9 @@ public record Assessment(
         return started;
     }
 
-    /** A machine that nobody has looked into is not one without memory. */
+    /** A machine that nobody has looked into is not one without memory: of what may be in its sockets nothing is said. */
     private static LayoutEvaluation unreadIsNotEmpty(LayoutEvaluation e, boolean unread) {
-        if (!unread || e.finding(LayoutFinding.NO_MEMORY).isEmpty()) {
+        if (!unread || !e.changed().isEmpty()) {
             return e;
         }
         Finding notRead = Finding.of(
@@ -124,7 +124,7 @@ public record Assessment(
                 new GateFinding.Count(0),
                 new Evidence.Word("what is in it", "not read"));
         return e.withFindings(Stream.concat(
-                        e.findings().stream().filter(f -> f.code() != LayoutFinding.NO_MEMORY), Stream.of(notRead))
+                        e.findings().stream().filter(f -> f.code() == LayoutFinding.NO_SOCKETS), Stream.of(notRead))
                 .toList());
     }
 

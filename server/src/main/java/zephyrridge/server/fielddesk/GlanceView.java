@@ -145,7 +145,9 @@ record GlanceView(
 
     private static AnswerView answer(String what, double p, Texts texts) {
         Sureness s = Sureness.of(p);
-        return new AnswerView(texts.get("glance." + what + "." + s), s, percent(p));
+        // The figure is that of the sentence, not of its opposite.
+        boolean denied = s == Sureness.NO || s == Sureness.UNLIKELY;
+        return new AnswerView(texts.get("glance." + what + "." + s), s, percent(denied ? 1 - p : p));
     }
 
     /** Never 0 or 100: nothing here is certain. */

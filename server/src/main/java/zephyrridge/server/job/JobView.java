@@ -26,6 +26,7 @@ import zephyrridge.server.text.FindingView;
 /**
  * A job as the work screen shows it: its state and all that follows from it, in words.
  *
+ * @param quirks what to know of this model before it is touched
  * @param undoes what undo would take back, with the person's name; empty when there is nothing
  */
 record JobView(
@@ -35,6 +36,7 @@ record JobView(
         String machineName,
         MachineKind machineKind,
         MemoryGeneration generation,
+        List<String> quirks,
         Station current,
         boolean closed,
         Order order,

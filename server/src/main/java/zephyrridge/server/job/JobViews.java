@@ -31,6 +31,7 @@ import zephyrridge.server.job.JobView.NowView;
 import zephyrridge.server.job.JobView.PresenceView;
 import zephyrridge.server.job.JobView.RuleView;
 import zephyrridge.server.job.JobView.StepView;
+import zephyrridge.server.machine.Quirks;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
 
@@ -39,10 +40,12 @@ import zephyrridge.server.text.Texts;
 class JobViews {
     private final Texts texts;
     private final ProofViews proofs;
+    private final Quirks quirks;
 
-    JobViews(Texts texts, ProofViews proofs) {
+    JobViews(Texts texts, ProofViews proofs, Quirks quirks) {
         this.texts = texts;
         this.proofs = proofs;
+        this.quirks = quirks;
     }
 
     JobView of(Jobs.Current c) {
@@ -56,6 +59,7 @@ class JobViews {
                 c.machine().record().name(),
                 c.machine().record().kind(),
                 c.machine().record().controller().generation(),
+                quirks.of(c.machine().record()),
                 a.trail().current(),
                 u.closing().isPresent(),
                 c.work().order(),

@@ -19,6 +19,7 @@ import zephyrridge.server.text.Texts;
  * The memory picture of one layout: a lane per channel with its blocks, and the width map on the same axis.
  *
  * @param installed in the trade's words ("24 GB"); {@code usable} likewise
+ * @param read whether anything is known of what is in the sockets; an unread one is not an empty one
  * @param effortMinutes to reach what differs from as found, opening and closing
  */
 record PictureView(
@@ -27,7 +28,8 @@ record PictureView(
         List<Clock> clocks,
         String installed,
         String usable,
-        int effortMinutes) {
+        int effortMinutes,
+        boolean read) {
     /** @param mebibytes all that the channel holds */
     record Lane(String channel, String processor, long mebibytes, List<Block> blocks) {}
 
@@ -109,7 +111,8 @@ record PictureView(
                 clocks,
                 Texts.size(e.installed()),
                 Texts.size(e.usable()),
-                (e.effortSeconds() + 59) / 60);
+                (e.effortSeconds() + 59) / 60,
+                job.isLookedAt() || !e.changed().isEmpty());
     }
 
     private static Block block(

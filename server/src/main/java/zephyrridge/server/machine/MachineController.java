@@ -19,7 +19,6 @@ import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.machine.RecordGaps;
 import zephyrridge.core.machine.Shape;
-import zephyrridge.core.machine.StartBehaviour;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.Rates;
@@ -77,10 +76,12 @@ class MachineController {
 
     private final Machines machines;
     private final Texts texts;
+    private final Quirks quirks;
 
-    MachineController(Machines machines, Texts texts) {
+    MachineController(Machines machines, Texts texts, Quirks quirks) {
         this.machines = machines;
         this.texts = texts;
+        this.quirks = quirks;
     }
 
     /** @param retired whether retired ones are told too */
@@ -108,18 +109,7 @@ class MachineController {
                 soldered,
                 listed.ready().version(),
                 listed.retired(),
-                quirks(r));
-    }
-
-    /** Notices of the first start, and how the shell wants to be opened. */
-    private List<String> quirks(MachineRecord r) {
-        return Stream.concat(
-                        notices(r.start()),
-                        r.access().parts().stream()
-                                .filter(Part::isShell)
-                                .map(Part::how)
-                                .filter(how -> !how.isBlank()))
-                .toList();
+                quirks.of(r));
     }
 
     @GetMapping("/api/machines/{id}")
@@ -146,7 +136,8 @@ class MachineController {
                         .toList(),
                 r.controller().steps().stream().map(texts::show).toList(),
                 r.controller().caps().stream().map(this::cap).toList(),
-                Stream.concat(notices(r.start()), r.start().signals().stream()).toList(),
+                Stream.concat(quirks.notices(r.start()), r.start().signals().stream())
+                        .toList(),
                 RecordGaps.of(r).stream()
                         .map(g -> new GapView(g, texts.get("gap." + g)))
                         .toList(),
@@ -184,15 +175,6 @@ class MachineController {
         c.allChannelsFilled().ifPresent(a -> conditions.add(a ? "all channels filled" : "some channel empty"));
         return (conditions.isEmpty() ? "anything" : String.join(", ", conditions)) + ": " + texts.show(c.rate()) + " ("
                 + c.source() + ")";
-    }
-
-    private Stream<String> notices(StartBehaviour start) {
-        return Stream.of(
-                        start.needsMains() ? "NEEDS_MAINS" : "",
-                        start.asksForKey() ? "ASKS_FOR_KEY" : "",
-                        start.losesClock() ? "LOSES_CLOCK" : "")
-                .filter(n -> !n.isEmpty())
-                .map(n -> texts.get("notice." + n));
     }
 
     /** @param rates trade names in MT/s, the slowest first */

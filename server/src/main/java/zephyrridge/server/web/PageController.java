@@ -28,7 +28,8 @@ class PageController {
                 : "<!doctype html><title>Zephyr Ridge</title><p>The pages were not built.";
     }
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/machines", "/machines/**", "/accounts"})
+    @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/machines", "/machines/**", "/desk", "/accounts"
+    })
     ResponseEntity<String> page(HttpServletResponse response) {
         byte[] bytes = new byte[18];
         RANDOM.nextBytes(bytes);
