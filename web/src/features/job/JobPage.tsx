@@ -47,7 +47,9 @@ export function JobPage({ account }: { account: Account }) {
   const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
   const takeNow = useRef(() => {});
   // A change of station begins at the top.
-  useEffect(() => window.scrollTo(0, 0), [station.id]);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [station.id]);
   const keys = useMemo<KeyMap>(
     () => [
       {

@@ -25,7 +25,7 @@ export function ofStation(job: JobView, station: StationId): JobView['findings']
     case 'READ':
       return job.foundFindings;
     case 'PROVE':
-      return job.comparison.flatMap((l) => l.findings);
+      return [...job.proof.missing, ...job.comparison.flatMap((l) => l.findings)];
     case 'HAND_BACK':
       return [];
     default:
@@ -55,7 +55,9 @@ export function Margin({
   return (
     <Stack gap="3">
       <Heading as="h2" size="lg" lineHeight="1.2">
-        {verdict(job, station)}
+        {findings.length === 0 && (station === 'OPEN' || station === 'FIT')
+          ? 'Nothing more to say here.'
+          : verdict(job, station)}
       </Heading>
       {station === 'TAKE_IN' && job.quirks.map((q) => <Text key={q}>{q}</Text>)}
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}

@@ -249,7 +249,7 @@ function Shapes({
               px="2"
               pt="2"
               pb="1"
-              width="7.6rem"
+              width="6.95rem"
               cursor="pointer"
             >
               <button type="button" aria-pressed={chosen} onClick={() => onChoose(s)}>

@@ -70,26 +70,25 @@ export function Steps({
               {s.seconds >= 60 ? `${Math.round(s.seconds / 60)} min` : `${s.seconds} s`}
             </Text>
           </Flex>
-          {s.cautions.map((c) => (
-            <Text
-              key={c}
-              borderLeftWidth="4px"
-              borderColor="risk"
-              bg="riskSoft"
-              px="2"
-              py="1"
-              my="1"
-              fontSize="sm"
-            >
-              {c}
-            </Text>
-          ))}
+          {/* Cautions of routine steps are quiet, with a mark of their own: yellow is for risks. */}
+          {!s.done &&
+            s.cautions.map((c) => (
+              <Flex key={c} gap="2" align="baseline" my="0.5">
+                <svg width="13" height="13" viewBox="0 0 16 16" aria-hidden="true" style={{ flexShrink: 0 }}>
+                  <path d="M8 2 14.5 14h-13z" fill="none" stroke="currentColor" strokeWidth="1.6" />
+                  <path d="M8 6v4M8 11.4v1.2" stroke="currentColor" strokeWidth="1.6" />
+                </svg>
+                <Text>
+                  <b>Caution.</b> {c}
+                </Text>
+              </Flex>
+            ))}
           {s.kind === 'DRAIN' && !disabled && !s.done && (
             <StartTimer job={job} kind="DRAIN" seconds={s.seconds} />
           )}
-          {s.how && <Text>{s.how}</Text>}
-          {s.fasteners.length > 0 && <FastenerPicture fasteners={s.fasteners} />}
-          {s.source && (
+          {!s.done && s.how && <Text>{s.how}</Text>}
+          {!s.done && s.fasteners.length > 0 && <FastenerPicture fasteners={s.fasteners} />}
+          {!s.done && s.source && (
             <Text fontSize="xs" color="quiet">
               Source: {s.source}
             </Text>

@@ -45,7 +45,7 @@ export function Starts({
             data-start={s.no}
           >
             <Flex gap="3" align="center" wrap="wrap">
-              <Text fontWeight="700">Start {s.no}</Text>
+              <Text fontWeight="700">Start {s.nth}</Text>
               <Badge bg={OUTCOME[s.outcome].soft} color={OUTCOME[s.outcome].color} fontSize="sm">
                 {OUTCOME[s.outcome].word}
               </Badge>

@@ -41,7 +41,12 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         NOT_PROVEN,
         DIFFERENCE_OPEN,
         START_FAILED,
-        SWOLLEN
+        SWOLLEN;
+
+        /** One of the questions without whose answer nothing is opened. */
+        public boolean isQuestion() {
+            return this == SEAL || this == BATTERY || this == KEY || this == SETTINGS;
+        }
     }
 
     /** @param of how many, or which; "" where the kind says all */

@@ -36,10 +36,11 @@ public record Proof(
     public static final int NIGHT_MINUTES = 480;
 
     /**
+     * @param nth of the starts of this job, 1 for the first
      * @param counts whether it speaks of what is in the machine now
      * @param accepted fields of it that somebody took upon themselves
      */
-    public record Try(Entry.Started start, Comparison comparison, boolean counts, Set<Field> accepted) {}
+    public record Try(int nth, Entry.Started start, Comparison comparison, boolean counts, Set<Field> accepted) {}
 
     public boolean proven() {
         return closed && grade != Grade.NONE && grade.reaches(wanted);
@@ -58,7 +59,7 @@ public record Proof(
         for (int i = 0; i < happened.size(); i++) {
             if (happened.get(i) instanceof Entry.Started s) {
                 boolean counts = i > lastMove && s.arrangement().equals(now.inIt());
-                tries.add(new Try(s, compare(bench, unit, s), counts, accepted(unit, s)));
+                tries.add(new Try(tries.size() + 1, s, compare(bench, unit, s), counts, accepted(unit, s)));
             }
         }
         List<Finding> missing = new ArrayList<>();
@@ -126,7 +127,7 @@ public record Proof(
             boolean explained = unit.accepted().stream()
                     .anyMatch(a -> a.start() == no && a.field().isEmpty());
             if (t.start().failed() && !explained) {
-                missing.add(say(ProofGap.PROOF_FAILED_START, String.valueOf(no)));
+                missing.add(say(ProofGap.PROOF_FAILED_START, String.valueOf(t.nth())));
             }
             for (Comparison.Line l : t.comparison().lines()) {
                 if (l.verdict() == Verdict.DIFFERENT && !t.accepted().contains(l.field())) {

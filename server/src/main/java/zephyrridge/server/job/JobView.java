@@ -79,11 +79,13 @@ record JobView(
     /**
      * A start as a card.
      *
+     * @param no of the log's entry; {@code nth} of the starts, as people count
      * @param arrangement what was in the machine, in words; {@code actions} what was done since the start before
      * @param counts whether it speaks of what is in the machine now
      */
     record StartView(
             int no,
+            int nth,
             Optional<Instant> at,
             String by,
             Entry.Outcome outcome,

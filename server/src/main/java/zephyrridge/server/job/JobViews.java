@@ -125,15 +125,25 @@ class JobViews {
         return c.assessment().trail().legs().stream()
                 .map(l -> {
                     Lead lead = leads.get(l.station().ordinal());
-                    return new LegView(
-                            l.station(),
-                            l.status(),
-                            l.minutes(),
-                            lead.missing().stream()
-                                    .map(g -> texts.say("lead." + g.kind(), "of", g.of()))
-                                    .toList(),
-                            next(c, lead.next()));
+                    return new LegView(l.station(), l.status(), l.minutes(), missing(lead), next(c, lead.next()));
                 })
+                .toList();
+    }
+
+    /** What a station lacks; the questions of Take in are one phrase. */
+    private List<String> missing(Lead lead) {
+        List<String> questions = lead.missing().stream()
+                .filter(g -> g.kind().isQuestion())
+                .map(g -> texts.get("lead." + g.kind()))
+                .toList();
+        Stream<String> others = lead.missing().stream()
+                .filter(g -> !g.kind().isQuestion())
+                .map(g -> texts.say("lead." + g.kind(), "of", g.of()));
+        return Stream.concat(
+                        others,
+                        questions.isEmpty()
+                                ? Stream.empty()
+                                : Stream.of(texts.say("lead.QUESTIONS", "of", String.join(", ", questions))))
                 .toList();
     }
 

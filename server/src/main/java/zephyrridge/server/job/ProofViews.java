@@ -75,6 +75,7 @@ class ProofViews {
                     .anyMatch(a -> a.start() == s.no() && a.field().isEmpty());
             cards.add(new StartView(
                     s.no(),
+                    t.nth(),
                     s.stamp().at().map(JobController::utc),
                     names.computeIfAbsent(s.stamp().by(), this::name),
                     s.outcome(),
