@@ -6,7 +6,7 @@ import { EVERYWHERE, Keys } from '../../parts/keys';
 import { MachinePicker } from '../../parts/MachinePicker';
 import type { Account } from '../session';
 import { useGlance } from './api';
-import { GlanceAnswer } from './GlanceAnswer';
+import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
 
 const EXAMPLE = 'Installed RAM  6.00 GB (5.71 GB usable)\nSpeed: 2400 MT/s\nSlots used: 1 of 2';

@@ -1,4 +1,4 @@
-import { type QueryClient, useQuery, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { ApiProblem, api, type Schemas } from '../../api/client';
 import { ChangeQueue } from './queue';
@@ -56,6 +56,31 @@ export function useEvidence(id: number, version: number, wanted = true) {
   return useQuery({
     queryKey: ['evidence', id, version],
     queryFn: () => api.get<EvidenceView>(`/api/jobs/${id}/evidence`),
+    enabled: wanted,
+    placeholderData: (previous) => previous,
+  });
+}
+
+/** Takes a position out of a machine's record, at the version that the record is at now. */
+export function usePublish(machine: string, position: string) {
+  const client = useQueryClient();
+  const path = `/api/machines/${encodeURIComponent(machine)}`;
+  return useMutation({
+    mutationFn: async () => {
+      const now = await api.get<Schemas['MachineView']>(path);
+      return api.delete<Schemas['MachineSummary']>(
+        `${path}/positions/${encodeURIComponent(position)}?expectedVersion=${now.summary.version}`,
+      );
+    },
+    onSuccess: () => client.invalidateQueries({ queryKey: ['machines'] }),
+  });
+}
+
+/** What half a minute tells, once something was read. */
+export function useJobGlance(id: number, version: number, wanted: boolean) {
+  return useQuery({
+    queryKey: ['job-glance', id, version],
+    queryFn: () => api.get<Schemas['GlanceView']>(`/api/jobs/${id}/glance`),
     enabled: wanted,
     placeholderData: (previous) => previous,
   });

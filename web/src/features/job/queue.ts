@@ -307,6 +307,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   PlaceSource: 'where a module sits',
   SayWhatIsSeen: 'what is seen at a position',
   CorrectField: 'a field corrected',
+  SetAside: 'a source set aside',
   AcceptReading: 'the reading taken over',
   CloseJob: 'the hand back',
   ReopenJob: 'the job opened again',

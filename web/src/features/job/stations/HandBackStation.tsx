@@ -141,6 +141,8 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           {[...(events.data ?? [])].reverse().map((e) => (
             <Text as="li" key={e.version} fontSize="sm">
               {dayAndClock(e.at)} {e.who} {e.what}
+              {e.fields.length > 0 &&
+                `: ${e.fields.map((f) => `${f.name}, ${f.before || 'nothing'} → ${f.after || 'nothing'}`).join('; ')}`}
             </Text>
           ))}
         </Box>

@@ -3,8 +3,10 @@ import { useState } from 'react';
 import { SelectField } from '../../../parts/Labelled';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
-import { useEvidence } from '../api';
+import { GlanceAnswer } from '../../../parts/GlanceAnswer';
+import { useEvidence, useJobGlance, usePublish } from '../api';
 import { LabelEntry } from './LabelEntry';
+import { Conflicts } from './read/Conflicts';
 import { EvidenceTable } from './read/EvidenceTable';
 import { HandIn } from './read/HandIn';
 import { HowTo } from './read/HowTo';
@@ -27,6 +29,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
   const found = processor.only(job.found);
   const modules = job.modules.filter((m) => m.foundAt);
   const evidence = useEvidence(job.id, job.version).data;
+  const glance = useJobGlance(job.id, job.version, (evidence?.sources.length ?? 0) > 0).data;
   const [looked, setLooked] = useState<string>();
   const at =
     evidence?.positions.find((p) => p.position === looked) ??
@@ -67,14 +70,17 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
               <Flex key={p} gap="2" align="center">
                 <Text>{p}</Text>
                 {!readOnly && (
-                  <Button
-                    size="xs"
-                    variant="outline"
-                    color="ink"
-                    onClick={() => void change({ type: 'SayMissing', position: p, missing: false })}
-                  >
-                    It is there after all
-                  </Button>
+                  <>
+                    <Button
+                      size="xs"
+                      variant="outline"
+                      color="ink"
+                      onClick={() => void change({ type: 'SayMissing', position: p, missing: false })}
+                    >
+                      It is there after all
+                    </Button>
+                    <Publish job={job} position={p} />
+                  </>
                 )}
               </Flex>
             ))}
@@ -115,6 +121,17 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
             )}
           />
         </Stack>
+      )}
+      {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
+      {glance && (
+        <details>
+          <Box as="summary" cursor="pointer" fontWeight="700">
+            In half a minute: {glance.headline}
+          </Box>
+          <Box mt="2">
+            <GlanceAnswer glance={glance} />
+          </Box>
+        </details>
       )}
       {evidence && (
         <>
@@ -195,5 +212,29 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       </Box>
       <HowTo job={job} />
     </Stack>
+  );
+}
+
+/** What this job found missing goes out of the record, for the jobs to come; this one keeps the version it has. */
+function Publish({ job, position }: { job: StationProps['job']; position: string }) {
+  const publish = usePublish(job.machineId, position);
+  if (publish.isSuccess) return <Text fontSize="sm">The record has a new version without it.</Text>;
+  return (
+    <>
+      <Button
+        size="xs"
+        variant="outline"
+        color="ink"
+        loading={publish.isPending}
+        onClick={() => publish.mutate()}
+      >
+        Every one of this model lacks it: put that into the record
+      </Button>
+      {publish.isError && (
+        <Text role="alert" color="stop" fontSize="sm">
+          {publish.error.message}
+        </Text>
+      )}
+    </>
   );
 }

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Stack, Text, Textarea } from '@chakra-ui/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ApiProblem } from '../../../../api/client';
 import { type Change, handIn } from '../../api';
@@ -11,9 +11,11 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
   const [over, setOver] = useState(false);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [sending, setSending] = useState(false);
+  const [typed, setTyped] = useState('');
 
   const send = useCallback(
-    async (items: { name: string; content: Blob }[]) => {
+    async (items: { name: string; content: Blob }[]): Promise<boolean> => {
+      let all = true;
       setSending(true);
       setOutcomes([]);
       for (const { name, content } of items) {
@@ -27,6 +29,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           });
           setOutcomes((now) => [...now, { name, text: kept.what, good: true }]);
         } catch (e) {
+          all = false;
           setOutcomes((now) => [
             ...now,
             {
@@ -39,6 +42,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       }
       if (chooser.current) chooser.current.value = '';
       setSending(false);
+      return all;
     },
     [job, position, change],
   );
@@ -88,8 +92,8 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     >
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="14rem">
-          <strong>Drop files here, or paste anywhere on this page:</strong> firmware table, SPD image, memory
-          listing, label. What it is, is found out.
+          <strong>Drop files here, or paste anywhere on this page:</strong> what a window of the system says,
+          a command's answer, firmware table, SPD image, label. What it is, is found out.
         </Text>
         <input
           ref={chooser}
@@ -102,6 +106,28 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
         />
         <Button loading={sending} variant="outline" color="ink" onClick={() => chooser.current?.click()}>
           Choose files
+        </Button>
+      </Flex>
+      <Flex gap="2" mt="2" align="end">
+        <Textarea
+          aria-label="Or type what the system says"
+          placeholder="Or type what the system says: installed RAM, speed, slots used ..."
+          rows={1}
+          autoresize
+          maxH="12rem"
+          value={typed}
+          onChange={(e) => setTyped(e.target.value)}
+        />
+        <Button
+          variant="outline"
+          color="ink"
+          disabled={typed.trim() === ''}
+          loading={sending}
+          onClick={() =>
+            void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => good && setTyped(''))
+          }
+        >
+          Read it
         </Button>
       </Flex>
       {outcomes.length > 0 && (

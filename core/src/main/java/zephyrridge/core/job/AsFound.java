@@ -60,7 +60,12 @@ public final class AsFound {
             if (read.isEmpty()) {
                 continue;
             }
-            Source source = new Source(ref.id(), ref.name(), ref.position(), read.get());
+            Source source = new Source(
+                    ref.id(),
+                    ref.name(),
+                    ref.position(),
+                    read.get(),
+                    unit.readings().setAsideOf(ref.id()));
             boolean reaches = source.isOfOneModule()
                     ? ref.position()
                             .map(p -> speaksOf(unit, p, ref.taken(), true))
@@ -80,7 +85,8 @@ public final class AsFound {
                         "label-" + key,
                         bench.record().position(position).label(),
                         Optional.of(position),
-                        new Recognised.Label(LabelParser.parse(module.labelLine()))));
+                        new Recognised.Label(LabelParser.parse(module.labelLine())),
+                        unit.readings().setAsideOf("label-" + key)));
             }
         });
         return all;

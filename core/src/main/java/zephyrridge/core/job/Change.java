@@ -37,6 +37,7 @@ import java.util.Set;
     @JsonSubTypes.Type(value = EvidenceChange.PlaceSource.class, name = "PlaceSource"),
     @JsonSubTypes.Type(value = EvidenceChange.SayWhatIsSeen.class, name = "SayWhatIsSeen"),
     @JsonSubTypes.Type(value = EvidenceChange.CorrectField.class, name = "CorrectField"),
+    @JsonSubTypes.Type(value = EvidenceChange.SetAside.class, name = "SetAside"),
     @JsonSubTypes.Type(value = EvidenceChange.AcceptReading.class, name = "AcceptReading"),
     @JsonSubTypes.Type(value = ClosingChange.CloseJob.class, name = "CloseJob"),
     @JsonSubTypes.Type(value = ClosingChange.ReopenJob.class, name = "ReopenJob"),

@@ -3,14 +3,17 @@ package zephyrridge.core.job;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.survey.Seen;
+import zephyrridge.core.survey.Source;
 
 /** What is in it, by label, source, eye and hand. */
 public sealed interface EvidenceChange extends Change {
@@ -139,6 +142,33 @@ public sealed interface EvidenceChange extends Change {
                 throw s.refused(Refusal.VALUE_CANNOT_BE.of("value", value, e.getMessage()));
             }
             return s.work.with(s.unit.withReadings(s.unit.readings().withByHand(position, field, word)));
+        }
+    }
+
+    /**
+     * Says why what some sources say of a position does not count: the module was exchanged since, they speak of another module, or
+     * they are wrong.
+     *
+     * @param why absent to hear them again
+     */
+    record SetAside(
+            @NotBlank @Size(max = 64) String position,
+            @NotEmpty @Size(max = 50) List<@NotBlank @Size(max = 64) String> sources,
+            Optional<Source.SetAside> why)
+            implements EvidenceChange {
+        @Override
+        public Work to(Situation s) {
+            s.position(position);
+            Readings next = s.unit.readings();
+            for (String source : sources) {
+                if (source.startsWith("label-")) {
+                    s.module(source.substring("label-".length()));
+                } else {
+                    s.source(source);
+                }
+                next = next.withSetAside(position, source, why);
+            }
+            return s.work.with(s.unit.withReadings(next));
         }
     }
 

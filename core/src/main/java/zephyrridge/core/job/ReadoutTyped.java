@@ -50,7 +50,8 @@ final class ReadoutTyped {
                 .firmwareTotal(t.or("firmwareTotal", now.firmwareTotal(), ReadoutTyped::size))
                 .systemTotal(t.or("systemTotal", now.systemTotal(), ReadoutTyped::size))
                 .usable(t.or("usable", now.usable(), ReadoutTyped::size))
-                .rate(t.or("rate", now.rate(), number(1, 20_000)))
+                .rate(t.or(
+                        "rate", now.rate(), (field, text) -> number(1, 20_000).apply(field, bare(text))))
                 .rateUnit(t.or("rateUnit", now.rateUnit(), one(Readout.RateUnit.values())))
                 .positionsFilled(t.or("positionsFilled", now.positionsFilled(), number(0, 512)))
                 .bandwidth(
@@ -78,10 +79,27 @@ final class ReadoutTyped {
             return Optional.empty();
         }
         try {
-            return Optional.of(ByteSize.parse(text.replace(',', '.')));
+            return Optional.of(ByteSize.parse(withUnit(text.replace(',', '.'))));
         } catch (IllegalArgumentException | ArithmeticException e) {
             throw new Refusal.Thrown(Refusal.NOT_A_SIZE.of(field, text));
         }
+    }
+
+    /**
+     * A plain number where only one unit can be meant: no machine has less than half a gigabyte in gigabytes or that many of them, so up
+     * to 999 are GB and from 4096 on MB; in between both can be, and the unit is asked for.
+     */
+    private static String withUnit(String text) {
+        if (!text.matches("\\d{1,7}(?:\\.\\d{1,3})?")) {
+            return text;
+        }
+        double n = Double.parseDouble(text);
+        return n <= 999 ? text + " GB" : n >= 4096 && !text.contains(".") ? text + " MB" : text;
+    }
+
+    /** A rate as systems print it, with its unit or without. */
+    private static String bare(String rate) {
+        return rate.replaceAll("(?i)^(\\d{3,5}) ?(?:MHz|MT/s)$", "$1");
     }
 
     private static BiFunction<String, String, Optional<Integer>> number(int least, int most) {

@@ -2,6 +2,7 @@ package zephyrridge.core.survey;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.ModuleIdentity;
@@ -12,9 +13,18 @@ import zephyrridge.core.quantity.ByteSize;
  * Everything that was read of one machine, held together.
  *
  * @param rows one per position of the record, in its order
+ * @param conflicts where sources speak of two modules, to be settled by a word
  * @param looks what to look at next, the most bits per minute first
  */
-public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<Finding> findings) {
+public record Survey(
+        List<Row> rows, List<Look> looks, Baseline baseline, List<Conflict> conflicts, List<Finding> findings) {
+    /**
+     * Sources that speak of two different modules in one position.
+     *
+     * @param one ids of the sources of one of them, {@code other} of the other
+     */
+    public record Conflict(String position, Set<String> one, Set<String> other) {}
+
     /**
      * @param verdict what is there; empty for machines too large for the exact model
      * @param spec the module, where the claims make one
@@ -55,6 +65,7 @@ public record Survey(List<Row> rows, List<Look> looks, Baseline baseline, List<F
     public Survey {
         rows = List.copyOf(rows);
         looks = List.copyOf(looks);
+        conflicts = List.copyOf(conflicts);
         findings = List.copyOf(findings);
     }
 }

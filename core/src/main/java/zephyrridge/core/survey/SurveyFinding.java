@@ -18,7 +18,9 @@ public enum SurveyFinding implements FindingCode {
     SURVEY_DEVICE_WITHOUT_POSITION(Loose.class),
     SURVEY_SOURCE_WITHOUT_POSITION(Loose.class),
     SURVEY_CHIPS_DISAGREE(Chips.class),
-    SURVEY_COVER_NOT_IN_RECORD(Called.class);
+    SURVEY_COVER_NOT_IN_RECORD(Called.class),
+    /** Somebody said why what a source says of a position does not count. */
+    SURVEY_SET_ASIDE(Aside.class);
 
     private final Class<? extends Detail> detailType;
 
@@ -53,6 +55,8 @@ public enum SurveyFinding implements FindingCode {
 
     /** @param one sources that speak of one module, {@code other} of the other */
     public record TwoModules(String position, List<ModuleField> fields, String one, String other) implements Detail {}
+
+    public record Aside(String position, String name, Source.SetAside why) implements Detail {}
 
     public record Lack(String name, Totals.Lack lack) implements Detail {}
 }

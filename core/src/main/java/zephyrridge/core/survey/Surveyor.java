@@ -49,6 +49,7 @@ public final class Surveyor {
     /** What was read from a position by itself, when a person named it. */
     private final Map<String, SlotModel.Read> readThere = new HashMap<>();
 
+    private final List<Survey.Conflict> conflicts = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
     private OptionalInt deviceCount = OptionalInt.empty();
     private OptionalInt usedCount = OptionalInt.empty();
@@ -79,12 +80,28 @@ public final class Surveyor {
         }
         sources.forEach(s::devices);
         sources.stream().filter(Source::isOfOneModule).forEach(s::module);
+        sources.forEach(s::setAside);
         byHand.forEach((position, fields) -> fields.forEach((field, value) -> {
             if (s.claims.containsKey(position)) {
                 s.claims.get(position).add(Claims.byHand(field, value));
             }
         }));
         return s.conclude(sources, seen);
+    }
+
+    /** What somebody set aside is heard no more, and said so. */
+    private void setAside(Source source) {
+        source.setAside().forEach((position, why) -> {
+            if (claims.containsKey(position)) {
+                claims.get(position).removeIf(c -> c.source().equals(source.id()));
+                add(
+                        SurveyFinding.SURVEY_SET_ASIDE,
+                        Severity.NOTE,
+                        Subject.position(position),
+                        new SurveyFinding.Aside(record.position(position).label(), source.name(), why),
+                        new Evidence.Word(source.name(), why.name()));
+            }
+        });
     }
 
     private void devices(Source source) {
@@ -172,7 +189,7 @@ public final class Surveyor {
         if (position.isPresent()) {
             claims.get(position.get()).addAll(own);
             // Only a person's word puts a module there; a serial that firmware lists says no more than the firmware.
-            if (source.position().isPresent()) {
+            if (source.position().isPresent() && !source.setAside().containsKey(position.get())) {
                 readThere.put(
                         position.get(),
                         source.content() instanceof Recognised.Chip ? SlotModel.Read.CHIP : SlotModel.Read.LABEL);
@@ -234,7 +251,7 @@ public final class Surveyor {
             Optional.ofNullable(seen.get(p.id())).flatMap(Seen::over).ifPresent(over -> cover(p, over));
         }
         findings.sort(Comparator.comparing(Finding::severity));
-        return new Survey(rows, looks, baseline(sources), findings);
+        return new Survey(rows, looks, baseline(sources), conflicts, findings);
     }
 
     private void reconcile(Map<String, Seen> seen, Map<String, SlotModel.Verdict> verdicts, List<Survey.Look> looks) {
@@ -332,6 +349,7 @@ public final class Surveyor {
     }
 
     private void anotherModule(Position p, Rivals r, List<Source> sources) {
+        conflicts.add(new Survey.Conflict(p.id(), Set.copyOf(r.one()), Set.copyOf(r.other())));
         findings.add(new Finding(
                 SurveyFinding.SURVEY_ANOTHER_MODULE,
                 Severity.RISK,

@@ -1,5 +1,6 @@
 package zephyrridge.server.document;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
@@ -57,6 +58,22 @@ public class Documents {
     /** What turns the second job back into the first. */
     public String undo(Work before, Work after) {
         return json.writeValueAsString(Delta.between(json.valueToTree(after), json.valueToTree(before)));
+    }
+
+    /**
+     * Which values each of the last changes had.
+     *
+     * @param steps of {@link #undo}, the newest first
+     */
+    public List<List<Differences.Field>> told(Work now, List<String> steps) {
+        List<List<Differences.Field>> told = new ArrayList<>();
+        JsonNode after = json.valueToTree(now);
+        for (String step : steps) {
+            JsonNode before = Delta.apply(after, json.readTree(step));
+            told.add(Differences.between(before, after));
+            after = before;
+        }
+        return told;
     }
 
     /** The job that a step of {@link #undo} makes of this one. */

@@ -13,6 +13,7 @@ import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.survey.Glancer;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.reading.GlanceView;
 import zephyrridge.server.text.Texts;
 
 /** The half-minute look: what a system says in, an answer out; nothing is kept. */

@@ -1,11 +1,15 @@
 package zephyrridge.server.job;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.job.Readings;
@@ -69,8 +73,37 @@ class EvidenceViews {
                         survey.baseline().usable().map(ByteSize::rounded).map(texts::show),
                         survey.baseline().rate(),
                         survey.baseline().filled()),
+                survey.conflicts().stream()
+                        .map(c -> new EvidenceView.ConflictView(
+                                c.position(),
+                                record.position(c.position()).label(),
+                                side(c.position(), c.one(), sources, survey),
+                                side(c.position(), c.other(), sources, survey)))
+                        .toList(),
                 FindingView.of(survey.findings(), texts),
                 acceptable);
+    }
+
+    private EvidenceView.SideView side(String position, Set<String> ids, List<Source> sources, Survey survey) {
+        List<Source> own = sources.stream().filter(s -> ids.contains(s.id())).toList();
+        Map<ModuleField, String> says = new EnumMap<>(ModuleField.class);
+        survey.rows().stream()
+                .filter(r -> r.position().equals(position))
+                .forEach(r -> r.identity().fields().forEach((field, held) -> held.claims().stream()
+                        .filter(c -> ids.contains(c.source()))
+                        .findFirst()
+                        .ifPresent(c -> says.put(field, c.value()))));
+        String line = Stream.of(ModuleField.CAPACITY, ModuleField.GENERATION, ModuleField.RATE, ModuleField.PART_NUMBER)
+                .map(says::get)
+                .filter(Objects::nonNull)
+                .collect(Collectors.joining(" "));
+        return new EvidenceView.SideView(
+                own.stream().map(Source::id).toList(),
+                own.stream()
+                        .map(s -> what(s.content()) + (s.id().startsWith("label-") ? "" : " (" + s.name() + ")"))
+                        .collect(Collectors.joining(", ")),
+                texts.show(line),
+                own.stream().anyMatch(Source::isOfOneModule));
     }
 
     private EvidenceView.SourceView source(Source s) {

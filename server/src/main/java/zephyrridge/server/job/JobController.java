@@ -34,6 +34,7 @@ import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
+import zephyrridge.server.document.Differences;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
@@ -72,14 +73,21 @@ class JobController {
             Instant updatedAt,
             String updatedBy) {}
 
-    record EventView(long version, Instant at, String who, String type, String what) {}
+    /** @param before and {@code after} "" for nothing */
+    record FieldChange(String name, String before, String after) {}
+
+    /** @param fields which values it changed, as far as they have a name */
+    record EventView(long version, Instant at, String who, String type, String what, List<FieldChange> fields) {}
 
     private final Jobs jobs;
     private final JobViews views;
     private final Texts texts;
     private final Clock clock;
 
-    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock) {
+    private final FieldChanges fields;
+
+    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
+        this.fields = fields;
         this.jobs = jobs;
         this.views = views;
         this.texts = texts;
@@ -143,8 +151,15 @@ class JobController {
 
     @GetMapping("/api/jobs/{id}/events")
     List<EventView> events(@PathVariable long id) {
+        Map<Long, List<Differences.Field>> told = jobs.told(id);
         return jobs.events(id).stream()
-                .map(e -> new EventView(e.version(), utc(e.at()), e.who(), e.type(), texts.get("event." + e.type())))
+                .map(e -> new EventView(
+                        e.version(),
+                        utc(e.at()),
+                        e.who(),
+                        e.type(),
+                        texts.get("event." + e.type()),
+                        fields.of(told.getOrDefault(e.version(), List.of()))))
                 .toList();
     }
 

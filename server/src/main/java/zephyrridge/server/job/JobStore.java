@@ -8,6 +8,7 @@ import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.jooq.Records;
@@ -211,6 +212,16 @@ class JobStore {
                 .where(JOB_EVENT.JOB_ID.eq(id))
                 .and(JOB_EVENT.VERSION.eq(version))
                 .fetchOptional(JOB_EVENT.TAKES_BACK);
+    }
+
+    /** What takes each of the last events back, by version; events from before have none. */
+    Map<Long, String> undos(long id, long after) {
+        return sql.select(JOB_EVENT.VERSION, JOB_EVENT.TAKES_BACK)
+                .from(JOB_EVENT)
+                .where(JOB_EVENT.JOB_ID.eq(id))
+                .and(JOB_EVENT.VERSION.gt(after))
+                .and(JOB_EVENT.TAKES_BACK.isNotNull())
+                .fetchMap(JOB_EVENT.VERSION, JOB_EVENT.TAKES_BACK);
     }
 
     /** Events after a version, oldest first, with the names of the people. */

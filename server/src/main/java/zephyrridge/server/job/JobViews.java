@@ -41,8 +41,12 @@ class JobViews {
     private final Texts texts;
     private final ProofViews proofs;
     private final Quirks quirks;
+    private final Jobs jobs;
+    private final FieldChanges fields;
 
-    JobViews(Texts texts, ProofViews proofs, Quirks quirks) {
+    JobViews(Texts texts, ProofViews proofs, Quirks quirks, Jobs jobs, FieldChanges fields) {
+        this.jobs = jobs;
+        this.fields = fields;
         this.texts = texts;
         this.proofs = proofs;
         this.quirks = quirks;
@@ -114,7 +118,7 @@ class JobViews {
                 u.photos(),
                 u.closing().map(x -> proofs.closing(x, c.row().said())),
                 FindingView.of(a.handBackGates(), texts),
-                c.history().undoes().map(this::event),
+                c.history().undoes().map(e -> undo(c, e)),
                 c.history().redoes().map(this::event),
                 JobController.utc(c.row().updatedAt()),
                 c.row().updatedBy());
@@ -214,6 +218,11 @@ class JobViews {
 
     private static Map<String, String> inverted(Map<String, String> keys) {
         return keys.entrySet().stream().collect(Collectors.toMap(Map.Entry::getValue, Map.Entry::getKey));
+    }
+
+    private String undo(Jobs.Current c, JobStore.EventRow e) {
+        String what = fields.briefly(jobs.undone(c));
+        return what.isEmpty() ? event(e) : event(e) + ": " + what;
     }
 
     private String event(JobStore.EventRow e) {

@@ -2,6 +2,8 @@ package zephyrridge.server.job;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -19,6 +21,7 @@ import zephyrridge.core.job.Outcome;
 import zephyrridge.core.job.Trail;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.Work;
+import zephyrridge.server.document.Differences;
 import zephyrridge.server.document.Documents;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.machine.Machines;
@@ -104,6 +107,35 @@ public class Jobs {
     List<JobStore.EventRow> events(long id) {
         require(id);
         return store.events(id, 0);
+    }
+
+    /** How many events back the values they changed are told. */
+    private static final int MOST_TOLD = 300;
+
+    /** Values that each of the last changes had, by version; one from before they were kept ends it. */
+    @Transactional(readOnly = true)
+    public Map<Long, List<Differences.Field>> told(long id) {
+        JobStore.Row row = row(id, false);
+        Map<Long, String> undos = store.undos(id, row.version() - MOST_TOLD);
+        List<Long> versions = new ArrayList<>();
+        for (long v = row.version(); undos.containsKey(v); v--) {
+            versions.add(v);
+        }
+        List<List<Differences.Field>> told =
+                documents.told(work(row), versions.stream().map(undos::get).toList());
+        Map<Long, List<Differences.Field>> by = new HashMap<>();
+        for (int i = 0; i < versions.size(); i++) {
+            by.put(versions.get(i), told.get(i));
+        }
+        return by;
+    }
+
+    /** Values that the change had which undo would take back. */
+    List<Differences.Field> undone(Current c) {
+        return c.history()
+                .undo()
+                .map(step -> documents.told(c.work(), List.of(step)).get(0))
+                .orElse(List.of());
     }
 
     /**

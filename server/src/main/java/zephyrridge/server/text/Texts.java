@@ -8,6 +8,7 @@ import java.lang.reflect.RecordComponent;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Properties;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -59,6 +60,11 @@ public class Texts {
             text = text.replace("{" + figures[i] + "}", show(figures[i + 1]));
         }
         return text;
+    }
+
+    /** A text that need not be there. */
+    public Optional<String> find(String key) {
+        return Optional.ofNullable(catalogue.getProperty(key));
     }
 
     /** A headline of six words at most, where the catalogue has one. */

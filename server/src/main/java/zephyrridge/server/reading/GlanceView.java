@@ -1,4 +1,4 @@
-package zephyrridge.server.fielddesk;
+package zephyrridge.server.reading;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -25,7 +25,7 @@ import zephyrridge.server.text.Texts;
  * @param understood each figure that was read, with what it means
  * @param machine id of the record that was held beside it
  */
-record GlanceView(
+public record GlanceView(
         String headline,
         List<String> more,
         List<AnswerView> answers,
@@ -35,7 +35,7 @@ record GlanceView(
         List<UnderstoodView> understood,
         List<FindingView> findings,
         Optional<String> machine) {
-    enum Sureness {
+    public enum Sureness {
         YES,
         LIKELY,
         OPEN,
@@ -50,20 +50,20 @@ record GlanceView(
     }
 
     /** @param percent how likely it is so */
-    record AnswerView(String text, Sureness sureness, int percent) {}
+    public record AnswerView(String text, Sureness sureness, int percent) {}
 
-    record ShapeShare(String name, int percent) {}
+    public record ShapeShare(String name, int percent) {}
 
     /** @param further a try, beyond what nearly all do; {@code claim} somebody's word and not common practice */
-    record TakeView(String text, boolean claim, boolean further) {}
+    public record TakeView(String text, boolean claim, boolean further) {}
 
-    record AskView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
+    public record AskView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
 
-    record UnderstoodView(int line, String text, String meaning) {}
+    public record UnderstoodView(int line, String text, String meaning) {}
 
     private static final int MOST_SHAPES = 4;
 
-    static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
+    public static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
         return new GlanceView(
                 headline(g, texts),
                 more(g, texts),

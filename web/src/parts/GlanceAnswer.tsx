@@ -1,6 +1,8 @@
 import { Box, Flex, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
-import { Findings } from '../../parts/Findings';
-import type { GlanceView } from './api';
+import { Findings } from './Findings';
+import type { Schemas } from '../api/client';
+
+type GlanceView = Schemas['GlanceView'];
 
 const MARK = { YES: '✓', LIKELY: '≈', OPEN: '?', UNLIKELY: '≈', NO: '✗' } as const;
 

@@ -1,0 +1,52 @@
+package zephyrridge.server.job;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.springframework.stereotype.Component;
+import zephyrridge.server.document.Differences;
+import zephyrridge.server.text.Texts;
+
+/** Values that a change had, in words: which field, from what to what. */
+@Component
+class FieldChanges {
+    private static final Pattern CODE = Pattern.compile("[A-Z][A-Z0-9_]{2,}");
+    private static final int LONGEST = 60;
+
+    private final Texts texts;
+
+    FieldChanges(Texts texts) {
+        this.texts = texts;
+    }
+
+    /** Only of fields that have a name; bookkeeping has none. */
+    List<JobController.FieldChange> of(List<Differences.Field> fields) {
+        return fields.stream()
+                .flatMap(f -> name(f.path()).stream()
+                        .map(name -> new JobController.FieldChange(name, value(f.before()), value(f.after()))))
+                .toList();
+    }
+
+    /** In one line, for the button that takes it back. */
+    String briefly(List<Differences.Field> fields) {
+        return String.join(
+                "; ",
+                of(fields).stream()
+                        .limit(3)
+                        .map(f -> f.name() + " " + (f.before().isEmpty() ? "nothing" : f.before()) + " → "
+                                + (f.after().isEmpty() ? "nothing" : f.after()))
+                        .toList());
+    }
+
+    private Optional<String> name(String path) {
+        return texts.find("field." + path);
+    }
+
+    private static String value(String text) {
+        String words = CODE.matcher(text).matches()
+                ? text.toLowerCase(Locale.ROOT).replace('_', ' ')
+                : text.replaceAll("(\\d) ([KMGT])iB\\b", "$1 $2B");
+        return words.length() > LONGEST ? words.substring(0, LONGEST - 1) + "…" : words;
+    }
+}
