@@ -70,7 +70,7 @@ class ReadJourneyTest {
                         AriaRole.HEADING,
                         new Page.GetByRoleOptions().setName("Read").setExact(true))
                 .click();
-        t.press("a").kept();
+        t.press("Enter").kept();
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules found")))
                 .containsText("8 GB 1Rx8 DDR4-2666");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/([0-9]+).*", "$1"));

@@ -44,12 +44,9 @@ final class Technician {
 
     Technician takeIn(String machine, String owner, String wish) {
         button("Take a machine in (N)").click();
-        Locator choice = page.getByLabel("Machine", new Page.GetByLabelOptions().setExact(true));
-        String label = choice.locator("option")
-                .filter(new Locator.FilterOptions().setHasText(machine))
-                .first()
-                .textContent();
-        choice.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(label));
+        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Machine"))
+                .fill(machine);
+        press("Enter");
         page.getByLabel("Whose it is").fill(owner);
         page.getByLabel("What they want, in their words").fill(wish);
         button("Take in").click();
@@ -120,7 +117,7 @@ final class Technician {
 
     /** Decides on the plan; then it is what opening, fitting and proving follow. */
     Technician choosePlan() {
-        button("Choose this plan").click();
+        lead("Choose this plan").click();
         assertThat(page.getByText(Pattern.compile("This plan is chosen"))).isVisible();
         return kept();
     }
@@ -158,8 +155,15 @@ final class Technician {
                 new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
     }
 
+    /** The one button of the line that leads. */
+    Locator lead(String text) {
+        return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^" + text)));
+    }
+
+    /** In the margin, or where the work is; what stops also stands above the work on narrow screens. */
     Locator finding(String code) {
-        return page.locator("[data-code='" + code + "']").first();
+        return page.locator("[data-code='" + code + "']").last();
     }
 
     /** Presses Tab until the element in focus has this name, as somebody without a mouse does. */

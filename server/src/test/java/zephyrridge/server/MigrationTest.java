@@ -38,7 +38,11 @@ import zephyrridge.server.document.Documents;
 @ExtendWith(TestServer.class)
 class MigrationTest {
     private static JsonNode corpus(String name) {
-        try (InputStream in = MigrationTest.class.getResourceAsStream("/corpus/1/" + name)) {
+        return corpus(1, name);
+    }
+
+    private static JsonNode corpus(int schema, String name) {
+        try (InputStream in = MigrationTest.class.getResourceAsStream("/corpus/" + schema + "/" + name)) {
             return new JsonMapper().readTree(in);
         } catch (IOException e) {
             throw new IllegalStateException(name, e);
@@ -49,6 +53,23 @@ class MigrationTest {
         Set<String> texts = new TreeSet<>();
         list.forEach(n -> texts.add(n.asString()));
         return texts;
+    }
+
+    /** Jobs from before sources could be set aside: all of them count. */
+    @Test
+    void jobsOfSchemaTwoHearAllTheirSources(TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        JsonNode jobs = corpus(2, "jobs.json");
+        assertThat(jobs).hasSizeGreaterThan(10);
+        for (JsonNode old : jobs) {
+            Unit unit = documents.unit(old.toString());
+            assertThat(unit.readings().setAside()).isEmpty();
+            assertThat(unit.readings().sources())
+                    .hasSize(old.at("/readings/sources").size());
+            assertThat(unit.log().entries()).hasSize(old.at("/log/entries").size());
+            // Written and read again it is the same.
+            assertThat(documents.unit(documents.write(unit))).isEqualTo(unit);
+        }
     }
 
     /** Every job and every state that an event kept, of schema 1. */

@@ -19,11 +19,12 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 2;
+    public static final int UNIT_SCHEMA = 3;
 
     public static final int RECORD_SCHEMA = 2;
 
-    private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS = List.of(UnitLifts::fromTicksToLog);
+    private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS =
+            List.of(UnitLifts::fromTicksToLog, UnitLifts::withNothingSetAside);
     private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS = List.of(RecordLifts::provenanceOfPositions);
     private static final String SCHEMA = "schema";
 

@@ -237,4 +237,12 @@ final class UnitLifts {
             return entry;
         }
     }
+
+    /** Before sources could be set aside, all of them counted. */
+    static ObjectNode withNothingSetAside(ObjectNode unit) {
+        if (unit.get("readings") instanceof ObjectNode readings && !readings.has("setAside")) {
+            readings.putObject("setAside");
+        }
+        return unit;
+    }
 }
