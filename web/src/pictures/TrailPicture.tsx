@@ -110,7 +110,7 @@ export function TrailPicture({
                     </Box>
                     {l.status === 'DONE' ? ' ✓' : l.status === 'BLOCKED' ? ' ⬣' : ''}
                   </Box>
-                  <Box as="span" hideBelow="lg" color="quiet" fontWeight="400" ms="1">
+                  <Box as="span" hideBelow="xl" color="quiet" fontWeight="400" ms="1">
                     {l.minutes} min
                   </Box>
                 </button>

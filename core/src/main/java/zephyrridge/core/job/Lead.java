@@ -253,8 +253,14 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 a.proof().proven()
                         ? Next.to(Station.HAND_BACK)
                         : fitted && step.isPresent()
-                                ? new Next(Do.TICK, step.get().id())
+                                ? new Next(
+                                        Do.TICK, dead(a.now()).orElse(step.get().id()))
                                 : Next.NONE);
+    }
+
+    /** Hands go in again only after a start has been made undone: down, and every cord out. */
+    private static Optional<String> dead(Now now) {
+        return now.down() ? now.unplugged() ? Optional.empty() : Optional.of("unplug") : Optional.of("power-down");
     }
 
     private static long count(Assessment a, ProofGap gap) {

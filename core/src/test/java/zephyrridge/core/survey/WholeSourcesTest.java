@@ -144,4 +144,23 @@ class WholeSourcesTest {
         Survey corrected = survey(SOCKETS, Map.of(ModuleField.CAPACITY, "16 GiB"), label, chip);
         corrected.rows().get(0).spec().ifPresent(m -> assertThat(m.summary()).isEqualTo("16 GiB 2Rx8 DDR4-2400"));
     }
+
+    /** Settled by a word: what is set aside is heard no more, the other module stands, and why is said. */
+    @Test
+    void aSourceSetAsideIsHeardNoMore() {
+        Recognised printed = new Recognised.Label(LabelParser.parse("16GB 2Rx8 PC4-2400T-SE1-11"));
+        Source label = new Source("label", "label", Optional.of("a"), printed);
+        Source aside =
+                new Source("label", "label", Optional.of("a"), printed, Map.of("a", Source.SetAside.OTHER_MODULE));
+        Source chip = SurveyorTest.chip("4GB 1Rx16 PC4-2666V-SC0-11", "TN4", 0x01020304, Optional.of("a"));
+        Survey before = survey(SOCKETS, Map.of(), label, chip);
+        assertThat(before.conflicts()).hasSize(1);
+        assertThat(before.conflicts().get(0).position()).isEqualTo("a");
+        Survey settled = survey(SOCKETS, Map.of(), aside, chip);
+        assertThat(settled.conflicts()).isEmpty();
+        assertThat(settled.findings())
+                .noneMatch(f -> f.code() == SurveyFinding.SURVEY_ANOTHER_MODULE)
+                .anyMatch(f -> f.code() == SurveyFinding.SURVEY_SET_ASIDE);
+        assertThat(settled.rows().get(0).spec().orElseThrow().summary()).isEqualTo("4 GiB 1Rx16 DDR4-2666");
+    }
 }

@@ -159,7 +159,8 @@ class JobViews {
                             .filter(s -> s.id().equals(next.id()))
                             .findFirst()
                             .map(this::briefly)
-                            .orElse("");
+                            .orElseGet(() -> texts.get("brief."
+                                    + next.id().toUpperCase(Locale.ROOT).replace('-', '_')));
                     case FIT -> c.machine().record().position(next.id()).label();
                     default -> "";
                 };

@@ -1,0 +1,117 @@
+package zephyrridge.core.job;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.quantity.ByteSize;
+
+/** What each station lacks and what comes next: true at every step of a walk, and the walk is led by it. */
+class LeadTest {
+    private static Lead lead(Walk w, Station station) {
+        return w.assess().leads(w.work, w.bench()).get(station.ordinal());
+    }
+
+    private static List<Lead.Kind> missing(Walk w, Station station) {
+        return lead(w, station).missing().stream().map(Lead.Gap::kind).toList();
+    }
+
+    @Test
+    void takeInAsksOnlyWhatIsUnanswered() {
+        Walk w = new Walk();
+        assertThat(missing(w, Station.TAKE_IN))
+                .containsExactly(Lead.Kind.SEAL, Lead.Kind.BATTERY, Lead.Kind.KEY, Lead.Kind.SETTINGS);
+        assertThat(lead(w, Station.TAKE_IN).next().what()).isEqualTo(Lead.Do.ANSWER_AS_USUAL);
+        w.answered();
+        assertThat(missing(w, Station.TAKE_IN)).isEmpty();
+        assertThat(lead(w, Station.TAKE_IN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "READ"));
+    }
+
+    /** Read is done by the evidence: a module in each socket, a look at the empty ones, or a total that leaves no room. */
+    @Test
+    void readIsDoneByTheEvidence() {
+        Walk w = new Walk().answered();
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.NOTHING_READ);
+        assertThat(w.assess().trail().current()).isEqualTo(Station.READ);
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.SOCKETS_NOT_SEEN);
+        assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
+        // A total that is what the module has says that the others are empty.
+        w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "4")));
+        assertThat(w.unit().before().systemTotal()).contains(ByteSize.ofGibibytes(4));
+        assertThat(missing(w, Station.READ)).isEmpty();
+        // Nothing is planned yet, so Limits waits and Plan is next.
+        assertThat(w.assess().trail().current()).isEqualTo(Station.PLAN);
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB")));
+        assertThat(missing(w, Station.READ)).contains(Lead.Kind.TOTAL_DIFFERS);
+    }
+
+    /** Whatever the lead says can be done with one key is done by the core; a walk along it ends proven. */
+    @Test
+    void aWalkAlongTheLead() {
+        Walk w = new Walk().answered();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
+        assertThat(missing(w, Station.PLAN)).containsExactly(Lead.Kind.NOTHING_PLANNED);
+        w.does(new PlanChange.PlanModule("B1", Optional.of("m2"), Optional.empty()));
+        assertThat(lead(w, Station.PLAN).next().what()).isEqualTo(Lead.Do.CHOOSE_PLAN);
+        w.does(new PlanChange.ChoosePlan(true));
+        assertThat(lead(w, Station.PLAN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "OPEN"));
+        int ticks = 0;
+        while (lead(w, Station.OPEN).next().what() == Lead.Do.TICK) {
+            w.does(new LogChange.TickStep(lead(w, Station.OPEN).next().id(), true));
+            ticks++;
+        }
+        assertThat(ticks).isEqualTo(7);
+        assertThat(lead(w, Station.OPEN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "FIT"));
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, "B1"));
+        w.does(new LogChange.ConfirmFit("B1", true, Optional.empty()));
+        assertThat(missing(w, Station.FIT)).isEmpty();
+        assertThat(missing(w, Station.PROVE)).contains(Lead.Kind.PARTS_OFF, Lead.Kind.NOT_STARTED);
+        // The first start comes before the last cover; then it is made dead again before hands go in.
+        for (int round = 0; round < 2; round++) {
+            while (lead(w, Station.PROVE).next().what() == Lead.Do.TICK) {
+                w.does(new LogChange.TickStep(lead(w, Station.PROVE).next().id(), true));
+            }
+            w.does(Walk.start());
+        }
+        assertThat(w.assess().now().isClosed()).isTrue();
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.AFTER,
+                Optional.empty(),
+                Map.of("firmwareTotal", "8192", "rate", "2400 MHz", "positionsFilled", "2")));
+        assertThat(missing(w, Station.PROVE)).isEmpty();
+        assertThat(lead(w, Station.PROVE).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
+        assertThat(missing(w, Station.HAND_BACK)).isEmpty();
+    }
+
+    @Test
+    void aShutGateLeavesNoKeyToPress() {
+        Walk w = new Walk();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
+        w.does(new PlanChange.PlanModule("B1", Optional.of("m1"), Optional.empty()));
+        assertThat(missing(w, Station.OPEN)).contains(Lead.Kind.GATE_SHUT);
+        assertThat(lead(w, Station.OPEN).next().what()).isEqualTo(Lead.Do.NONE);
+        assertThat(missing(w, Station.FIT)).contains(Lead.Kind.GATE_SHUT);
+    }
+
+    /** A plain number is taken where only one unit can be meant, and asked about where two can. */
+    @ParameterizedTest
+    @CsvSource({"16,16 GiB", "7.7,7.7 GiB", "'7,7',7.7 GiB", "16384,16 GiB", "4096 MB,4 GiB", "2048,", "1536,"})
+    void plainFigures(String typed, String taken) {
+        Walk w = new Walk();
+        StartChange.EnterReadout change =
+                new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", typed));
+        if (taken == null) {
+            assertThat(w.refused(change)).isEqualTo("NOT_A_SIZE");
+        } else {
+            w.does(change);
+            assertThat(w.unit().before().systemTotal().orElseThrow().rounded()).isEqualTo(taken);
+        }
+    }
+}

@@ -1,0 +1,224 @@
+package zephyrridge.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
+import zephyrridge.server.TestServer;
+
+/**
+ * Machines that no demo knows, and one that it does, from the bench to a plan that can be read; each click, key and typed text counts as
+ * one action. The counts stand in the output.
+ */
+@ExtendWith({TestServer.class, Browser.class})
+@ResourceLock("page")
+class NewMachinesTest {
+    private static final int KNOWN = 15;
+    private static final int UNKNOWN = 25;
+
+    /** One person who counts what they do. */
+    private static final class Counting {
+        private final Technician t;
+        private int actions;
+
+        Counting(Technician t) {
+            this.t = t;
+        }
+
+        Counting press(String key) {
+            actions++;
+            t.press(key);
+            return this;
+        }
+
+        Counting type(String text) {
+            actions++;
+            t.type(text);
+            return this;
+        }
+
+        Counting fill(String label, String text) {
+            actions++;
+            t.page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+                    .fill(text);
+            return this;
+        }
+
+        Counting click(Locator what) {
+            actions++;
+            what.click();
+            return this;
+        }
+
+        /** The one button of the line that leads. */
+        Counting lead(String text) {
+            return click(t.lead(text));
+        }
+
+        Counting tabTo(String name) {
+            actions++;
+            t.tabTo(name);
+            return this;
+        }
+
+        void within(String what, int most) {
+            System.out.printf("Actions from the bench to a readable plan, %s: %d (aim %d)%n", what, actions, most);
+            assertThat(actions).as(what).isLessThanOrEqualTo(most);
+            assertThat(t.complaints).isEmpty();
+        }
+    }
+
+    private static Locator picker(Technician t) {
+        return t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Machine"));
+    }
+
+    private static Locator planned(Technician t) {
+        return t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Planned"));
+    }
+
+    @Test
+    void aKnownModel(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        Counting c = new Counting(t).press("n");
+        assertThat(picker(t)).isFocused();
+        c.type("tern 16").press("Enter");
+        // What is special of the model is said as soon as it is named.
+        assertThat(t.page.getByText("To know of it:")).isVisible();
+        c.fill("Whose it is", "Gravel works").fill("What they want, in their words", "Two programs at once");
+        c.click(t.button("Take in"));
+        c.lead("As usual");
+        t.kept();
+        c.lead("On to Read");
+        c.fill("Label line of the module", "8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        c.click(t.button("It was in this position"));
+        t.kept();
+        c.press("4");
+        c.click(t.chip("D-010"));
+        c.click(t.position("socket-b"));
+        assertThat(planned(t)).containsText("24 GB");
+        c.within("known model, by mouse", KNOWN);
+    }
+
+    /** A bank and a socket, the commonest unknown one; what the system's own dialog says is enough to read it. */
+    @Test
+    void aBankAndASocketThatNobodyKnows(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Counting c = new Counting(t).press("n");
+        c.type("Brindlecombe Moss 15").press("Enter");
+        assertThat(t.page.getByLabel("Model", new Page.GetByLabelOptions().setExact(true)))
+                .hasValue("Moss 15");
+        c.click(t.button("A bank and a socket"));
+        c.fill("Soldered, GB", "4");
+        c.click(t.button("Make the record"));
+        assertThat(picker(t)).hasValue("Brindlecombe Moss 15");
+        c.fill("Whose it is", "Ferry office").fill("What they want, in their words", "Tickets and mail at once");
+        c.click(t.button("Take in"));
+        c.lead("As usual");
+        t.kept();
+        c.lead("On to Read");
+        c.fill(
+                "Or type what the system says",
+                "Installed RAM 4.00 GB (3.81 GB usable)\nSlots used: 1 of 2\nSpeed: 2667 MHz");
+        c.click(t.button("Read it"));
+        c.lead("Take over what the sources say");
+        t.kept();
+        // Read is done by the evidence: the total leaves no room for a module in the socket.
+        assertThat(t.lead("On to Plan")).isVisible();
+        c.lead("On to Plan");
+        c.click(t.chip("D-003"));
+        c.click(t.position("socket-b"));
+        assertThat(planned(t)).containsText("20 GB");
+        c.within("bank and socket, by mouse", UNKNOWN);
+    }
+
+    /** A self-built desktop, known by its board, with the keyboard alone. */
+    @Test
+    void aDesktopByKeyboardAlone(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        Counting c = new Counting(t).press("n");
+        c.type("Fenwright Bench 4").press("Enter");
+        assertThat(t.heading("Machine records")).isVisible();
+        c.tabTo("Kind").type("Desktop");
+        c.tabTo("Four DIMM slots").press("Enter");
+        c.tabTo("Make the record").press("Enter");
+        assertThat(picker(t)).hasValue("Fenwright Bench 4");
+        c.tabTo("Whose it is").type("Radio club");
+        c.tabTo("What they want").type("Recording without gaps");
+        c.press("Enter");
+        assertThat(t.heading("Take in")).isVisible();
+        t.page.evaluate("() => document.activeElement.blur()");
+        c.press("Enter");
+        assertThat(t.lead("On to Read")).isVisible();
+        c.press("4");
+        assertThat(t.heading("Plan")).isVisible();
+        c.tabTo("Or a module by its label line").type("8GB 1Rx8 PC4-2666V-UA2-11");
+        c.tabTo("Add to this job").press("Enter");
+        c.tabTo("8 GB 1Rx8 DDR4-2666typed").press("Enter");
+        c.tabTo("Put 8 GB 1Rx8 DDR4-2666 into Socket A1").press("Enter");
+        assertThat(t.position("socket-a1"))
+                .hasAttribute("aria-label", Pattern.compile(".*8 GB 1Rx8 DDR4-2666.*changed"));
+        c.within("four slots, by keyboard (each way by Tab is one)", UNKNOWN + 5);
+    }
+
+    /** Unlike channels on two sides, corrected afterwards: the record's next version is for the jobs to come. */
+    @Test
+    void twoSidesAndARecordThatIsCorrected(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        t.page.navigate("/machines?new=Ostrell+Strand+17");
+        t.button("One below, two under the keyboard").click();
+        assertThat(t.page.getByLabel("The way to the other side")).isVisible();
+        t.page.getByLabel("Battery is unplugged").selectOption("UNDER_MAIN");
+        t.button("Make the record").click();
+        assertThat(t.heading("Ostrell Strand 17")).isVisible();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions")))
+                .containsText("Socket A2");
+        assertThat(t.page.getByRole(
+                        AriaRole.REGION, new Page.GetByRoleOptions().setName("What this record does not know")))
+                .containsText("No table of rates");
+        t.button("Change it").click();
+        t.page.getByText("Change a channel or a position by itself").click();
+        t.page.getByLabel("B1", new Page.GetByLabelOptions().setExact(true)).selectOption("");
+        t.button("Keep as the next version").click();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Versions")))
+                .containsText("2");
+        t.button("Copy for a sister model").click();
+        t.page.getByLabel("Variant").fill("S");
+        t.button("Copy").click();
+        assertThat(t.heading("Ostrell Strand 17 S")).isVisible();
+        t.button("Retire it").click();
+        assertThat(t.button("Offer it again")).isVisible();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** The field desk: what the dialog says goes in, an answer comes out, and one key makes it a job. */
+    @Test
+    void halfAMinuteAtTheFieldDesk(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        t.page.navigate("/desk");
+        t.page.getByLabel("What the system says")
+                .fill("Installierter RAM 12,0 GB (11,6 GB verwendbar)\nVerwendete Steckpl\u00e4tze: 2 von 2\nDDR4");
+        assertThat(t.page.getByText("12 GB DDR4 installed, 2 of 2 positions used"))
+                .isVisible();
+        assertThat(t.page.getByText("No socket is free")).isVisible();
+        t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Model, if it is known"))
+                .fill("fell 13");
+        t.press("Enter");
+        assertThat(t.page.getByText("24 GB: the maker's figure")).isVisible();
+        t.button("Make it a job").click();
+        assertThat(t.page.getByText("What was told at the field desk goes with it."))
+                .isVisible();
+        t.page.getByLabel("Whose it is").fill("Walk-in");
+        t.button("Take in").click();
+        assertThat(t.heading("Take in")).isVisible();
+        t.go("Read");
+        assertThat(t.page.locator("[data-source='LISTING']")).containsText("told at the field desk");
+        assertThat(t.page.getByText("In half a minute: 12 GB DDR4 installed")).isVisible();
+        assertThat(t.complaints).isEmpty();
+    }
+}
