@@ -1,5 +1,5 @@
-import { Box, Button, Flex, Link, Menu, Portal } from '@chakra-ui/react';
-import { createContext, type ReactNode, useContext, useState } from 'react';
+import { Box, Button, Flex, Link, Stack } from '@chakra-ui/react';
+import { createContext, type ReactNode, useContext, useEffect, useRef, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { Link as RouterLink, useMatch, useNavigate } from 'react-router';
 import { useColorMode } from '../theme/colorMode';
@@ -100,6 +100,7 @@ export function Hint({ children }: { children: string }) {
   );
 }
 
+/** The person's menu: the browser's own disclosure, closed by Escape, a click elsewhere, or a choice. */
 function PersonMenu({
   person,
   places,
@@ -111,49 +112,73 @@ function PersonMenu({
 }) {
   const [mode, toggle] = useColorMode();
   const [letters, setLetters] = useState(lettersOn);
+  const [open, setOpen] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
   const navigate = useNavigate();
-  return (
-    <Menu.Root
-      onSelect={({ value }) => {
-        if (value === 'mode') toggle();
-        else if (value === 'letters') {
-          switchLetters(!letters);
-          setLetters(!letters);
-        } else if (value === 'out') onSignOut();
-        else navigate(value);
+  useEffect(() => {
+    if (!open) return;
+    const away = (e: Event) => box.current?.contains(e.target as Node) || setOpen(false);
+    const escape = (e: KeyboardEvent) => e.key === 'Escape' && setOpen(false);
+    window.addEventListener('pointerdown', away);
+    window.addEventListener('keydown', escape);
+    return () => {
+      window.removeEventListener('pointerdown', away);
+      window.removeEventListener('keydown', escape);
+    };
+  }, [open]);
+  const item = (text: string, does: () => void) => (
+    <Button
+      key={text}
+      variant="ghost"
+      color="ink"
+      justifyContent="flex-start"
+      fontWeight="400"
+      onClick={() => {
+        setOpen(false);
+        does();
       }}
     >
-      <Menu.Trigger asChild>
-        <Button size="xs" variant="ghost" color="ink" minH="2rem" flexShrink="0">
-          {person ?? 'Menu'} <span aria-hidden="true">▾</span>
-        </Button>
-      </Menu.Trigger>
-      <Portal>
-        <Menu.Positioner>
-          <Menu.Content bg="panel" color="ink" minW="14rem">
-            {person &&
-              places.map((p) => (
-                <Menu.Item key={p.to} value={p.to} py="2">
-                  {p.name}
-                </Menu.Item>
-              ))}
-            {person && <Menu.Separator borderColor="line" />}
-            <Menu.Item value="mode" py="2">
-              {mode === 'dark' ? 'Light colours' : 'Dark colours'}
-            </Menu.Item>
-            {person && (
-              <Menu.Item value="letters" py="2">
-                {letters ? 'Switch keys of one letter off' : 'Switch keys of one letter on'}
-              </Menu.Item>
-            )}
-            {person && (
-              <Menu.Item value="out" py="2">
-                Sign out
-              </Menu.Item>
-            )}
-          </Menu.Content>
-        </Menu.Positioner>
-      </Portal>
-    </Menu.Root>
+      {text}
+    </Button>
+  );
+  return (
+    <Box ref={box} position="relative" flexShrink="0">
+      <Button
+        size="xs"
+        variant="ghost"
+        color="ink"
+        minH="2rem"
+        aria-expanded={open}
+        aria-controls="person-menu"
+        onClick={() => setOpen(!open)}
+      >
+        {person ?? 'Menu'} <span aria-hidden="true">▾</span>
+      </Button>
+      {open && (
+        <Stack
+          id="person-menu"
+          gap="0"
+          position="absolute"
+          right="0"
+          top="calc(100% + 6px)"
+          minW="16rem"
+          bg="panel"
+          borderWidth="1px"
+          borderColor="edge"
+          borderRadius="md"
+          boxShadow="md"
+          p="1"
+        >
+          {person && places.map((p) => item(p.name, () => navigate(p.to)))}
+          {item(mode === 'dark' ? 'Light colours' : 'Dark colours', toggle)}
+          {person &&
+            item(letters ? 'Switch keys of one letter off' : 'Switch keys of one letter on', () => {
+              switchLetters(!letters);
+              setLetters(!letters);
+            })}
+          {person && item('Sign out', onSignOut)}
+        </Stack>
+      )}
+    </Box>
   );
 }

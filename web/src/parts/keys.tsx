@@ -1,5 +1,7 @@
-import { Dialog, Grid, Kbd, Portal, Text } from '@chakra-ui/react';
-import { Fragment, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
+
+// Fetched when somebody asks for the keys.
+const KeysDialog = lazy(() => import('./KeysDialog'));
 
 export type KeyMap = {
   keys: string;
@@ -103,44 +105,9 @@ export function Keys({ map }: { map: KeyMap }) {
       window.removeEventListener('ridge-keys', show);
     };
   }, [map]);
-  return (
-    <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)}>
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="panel" color="ink">
-            <Dialog.Header>
-              <Dialog.Title>Keys of this screen</Dialog.Title>
-            </Dialog.Header>
-            <Dialog.Body>
-              {!lettersOn() && (
-                <Text mb="3">Keys of one letter are switched off; the menu at the top switches them on.</Text>
-              )}
-              <Grid templateColumns="auto 1fr" gap="2" alignItems="center">
-                {[
-                  ...map,
-                  { keys: 'Esc', does: 'leave the field you type in' },
-                  { keys: '?', does: 'show or hide these keys' },
-                ].map((k) => (
-                  <Fragment key={k.does}>
-                    <Kbd color="ink">{k.keys}</Kbd>
-                    <Text>{k.does}</Text>
-                  </Fragment>
-                ))}
-              </Grid>
-            </Dialog.Body>
-            <Dialog.CloseTrigger asChild>
-              <button
-                type="button"
-                aria-label="Close"
-                style={{ position: 'absolute', right: 12, top: 8, fontSize: 24 }}
-              >
-                ×
-              </button>
-            </Dialog.CloseTrigger>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
-  );
+  return open ? (
+    <Suspense fallback={null}>
+      <KeysDialog map={map} onClose={() => setOpen(false)} />
+    </Suspense>
+  ) : null;
 }

@@ -1,7 +1,15 @@
 import { Box } from '@chakra-ui/react';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useId } from 'react';
-import { type LaneShape, layOut, lids, type Picture, type Shape, stretches } from './memoryModel';
+import {
+  type LaneShape,
+  layOut,
+  likeTogether,
+  lids,
+  type Picture,
+  type Shape,
+  stretches,
+} from './memoryModel';
 import { useWidth } from './useWidth';
 
 export type PictureActions = {
@@ -43,7 +51,8 @@ export function MemoryPicture({
 }) {
   const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
   const [box, width] = useWidth(760);
-  const { lanes, scale, left } = layOut(picture, most, width, unread);
+  const shown = actions ? picture : likeTogether(picture);
+  const { lanes, scale, left } = layOut(shown, most, width, unread);
   const map = stretches(picture, scale, left);
   const mapTop = lanes.reduce((sum, l) => sum + l.height, 0) + 6;
   const deepest = Math.max(8, ...map.map((s) => s.thickness));
@@ -143,6 +152,7 @@ function LaneRow({
       </text>
       <text x="0" y={shape.top + 32} fill={COLOR.quiet}>
         {lane.mebibytes === 0 ? (shape.shapes[0]?.nothing ?? '') : `${lane.mebibytes / 1024} GB`}
+        {'alike' in lane && `, × ${lane.alike}`}
       </text>
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
       {lids(shape.shapes).map((lid) => (

@@ -3,6 +3,7 @@ import {
   EMPTY,
   gigabytes,
   layOut,
+  likeTogether,
   lids,
   longest,
   ofProcessor,
@@ -112,5 +113,19 @@ describe('memory picture', () => {
   it('writes sizes as the trade does', () => {
     expect(gigabytes(24576)).toBe('24 GB');
     expect(gigabytes(1536)).toBe('1.5 GB');
+  });
+});
+
+describe('large machines', () => {
+  it('draw like channels once, with how many there are', () => {
+    const lane = (n: number, size: number): Block[] => [
+      block(`${n}1`, size, { text: `${size} MB` }),
+      block(`${n}2`, 0),
+    ];
+    const p = picture(...[16384, 16384, 16384, 8192, 16384, 8192].map((size, n) => lane(n, size)));
+    const { lanes } = likeTogether(p);
+    expect(lanes.map((l) => l.alike)).toEqual([4, 2]);
+    // Few channels stay apart: one looks for channel B, and finds it.
+    expect(likeTogether(picture(lane(0, 8192), lane(1, 8192))).lanes).toHaveLength(2);
   });
 });

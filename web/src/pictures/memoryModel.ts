@@ -19,6 +19,25 @@ export type Stretch = {
   row: number;
 };
 
+/** Above so many lanes those that hold the same are drawn once, with their count. */
+const MOST_APART = 4;
+
+/** Like channels of a large machine once: a server is the same channel many times over. */
+export function likeTogether(picture: Picture): Picture & { lanes: (Lane & { alike?: number })[] } {
+  if (picture.lanes.length <= MOST_APART) return picture;
+  const groups = new Map<string, Lane[]>();
+  for (const lane of picture.lanes) {
+    const holds = JSON.stringify(
+      lane.blocks.map((b) => [b.soldered, b.text, b.mebibytes, b.lid, b.reachMinutes, b.changed, b.absent]),
+    );
+    groups.set(holds, [...(groups.get(holds) ?? []), lane]);
+  }
+  return {
+    ...picture,
+    lanes: [...groups.values()].map((g) => (g.length > 1 ? { ...g[0], alike: g.length } : g[0])),
+  };
+}
+
 const BLOCK = 38;
 const LID = 18;
 export const EMPTY = 96;

@@ -1,130 +1,34 @@
-import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { api, type Schemas } from '../../api/client';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { typing } from '../../parts/keys';
 
-type Hit = Schemas['Hit'];
+const load = () => import('./FindDialog');
+const FindDialog = lazy(load);
 
-const KIND: Record<Hit['kind'], string> = { JOB: 'Job', MODULE: 'Module', MACHINE: 'Machine record' };
-
-const ask = (text: string) => api.get<Hit[]>(`/api/find?text=${encodeURIComponent(text)}`);
-
-/** "/" anywhere: one field for jobs, modules and machines. A hand scanner types the tag and Enter. */
+/** "/" anywhere opens the search. Its window is fetched when the page has come to rest, so that the first load stays small. */
 export function Find() {
-  const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [at, setAt] = useState(0);
-  const navigate = useNavigate();
-  const goTo = useRef<(hit?: Hit) => void>(() => {});
-  const wanted = text.trim();
-  const hits = useQuery({
-    queryKey: ['find', wanted],
-    queryFn: () => ask(wanted),
-    enabled: open && wanted !== '',
-    placeholderData: (previous) => previous,
-  });
+  // Which opening it is: a new one starts afresh, also while the last is still closing.
+  const [opening, setOpening] = useState<{ no: number; scanned: string }>();
   useEffect(() => {
+    const show = (scanned: string) => setOpening((last) => ({ no: (last?.no ?? 0) + 1, scanned }));
     const listener = (e: globalThis.KeyboardEvent) => {
-      // The field of a search that is just closing takes no text any more.
-      const closing = e.target instanceof Element && e.target.closest('[data-state="closed"]') !== null;
-      if (e.key === '/' && (closing || !typing(e))) {
+      if (e.key === '/' && !typing(e)) {
         e.preventDefault();
-        setText('');
-        setAt(0);
-        setOpen(true);
+        show('');
       }
     };
-    const show = (e: Event) => {
-      const scanned = (e as CustomEvent<string>).detail;
-      setText(scanned);
-      setAt(0);
-      setOpen(true);
-      // What a scanner typed is a tag: the one thing of that name is gone to at once.
-      if (scanned) void ask(scanned).then((hits) => hits.length > 0 && goTo.current(hits[0]));
-    };
+    const asked = (e: Event) => show((e as CustomEvent<string>).detail);
     window.addEventListener('keydown', listener);
-    window.addEventListener('ridge-find', show);
+    window.addEventListener('ridge-find', asked);
+    const timer = setTimeout(() => void load(), 600);
     return () => {
+      clearTimeout(timer);
       window.removeEventListener('keydown', listener);
-      window.removeEventListener('ridge-find', show);
+      window.removeEventListener('ridge-find', asked);
     };
   }, []);
-  const shown = wanted === '' ? [] : (hits.data ?? []);
-  const go = (hit?: Hit) => {
-    const to =
-      hit?.job !== undefined
-        ? `/jobs/${hit.job}`
-        : hit?.machine !== undefined
-          ? `/machines/${encodeURIComponent(hit.machine)}`
-          : undefined;
-    if (to === undefined) return;
-    setOpen(false);
-    navigate(to);
-  };
-  goTo.current = go;
-  const keyDown = async (e: KeyboardEvent) => {
-    if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      e.preventDefault();
-      setAt((now) => Math.max(0, Math.min(shown.length - 1, now + (e.key === 'ArrowDown' ? 1 : -1))));
-    } else if (e.key === 'Enter') {
-      // A scanner is faster than the search, and than the picture of the field: ask for exactly what stands in it.
-      const typed = (e.target as HTMLInputElement).value.trim();
-      if (typed !== '')
-        go(typed === wanted && hits.data && !hits.isPlaceholderData ? hits.data[at] : (await ask(typed))[0]);
-    }
-  };
-  return (
-    <Dialog.Root open={open} onOpenChange={(e) => setOpen(e.open)} placement="top">
-      <Portal>
-        <Dialog.Backdrop />
-        <Dialog.Positioner>
-          <Dialog.Content bg="panel" color="ink" aria-label="Find">
-            <Dialog.Body pt="4">
-              <Input
-                aria-label="Find a job, module or machine"
-                placeholder="Tag, part number, serial, job, machine, owner ..."
-                value={text}
-                onChange={(e) => {
-                  setText(e.target.value);
-                  setAt(0);
-                }}
-                onKeyDown={(e) => void keyDown(e)}
-                autoFocus
-              />
-              <Box role="listbox" aria-label="Found" mt="2" maxH="60vh" overflowY="auto">
-                {shown.map((hit, i) => (
-                  <Box
-                    key={`${hit.kind}-${hit.title}`}
-                    role="option"
-                    aria-selected={i === at}
-                    px="3"
-                    py="2"
-                    borderRadius="md"
-                    bg={i === at ? 'accentSoft' : undefined}
-                    cursor={hit.job === undefined && hit.machine === undefined ? 'default' : 'pointer'}
-                    onClick={() => go(hit)}
-                  >
-                    <Text fontWeight="700">{hit.title}</Text>
-                    <Text fontSize="sm" color="quiet" lineClamp={1}>
-                      {KIND[hit.kind]}: {hit.detail}
-                    </Text>
-                  </Box>
-                ))}
-              </Box>
-              {wanted !== '' && hits.data && shown.length === 0 && (
-                <Text color="quiet">Nothing answers to “{wanted}”.</Text>
-              )}
-              {hits.isError && (
-                <Text role="alert" color="stop">
-                  {hits.error.message}
-                </Text>
-              )}
-            </Dialog.Body>
-          </Dialog.Content>
-        </Dialog.Positioner>
-      </Portal>
-    </Dialog.Root>
-  );
+  return opening ? (
+    <Suspense fallback={null}>
+      <FindDialog key={opening.no} scanned={opening.scanned} onClose={() => setOpening(undefined)} />
+    </Suspense>
+  ) : null;
 }

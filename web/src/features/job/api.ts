@@ -24,6 +24,14 @@ export function useDrawer() {
   });
 }
 
+/** What is free in the drawer for a job's machine, what fits first. */
+export function useStock(job: number) {
+  return useQuery({
+    queryKey: ['drawer', job],
+    queryFn: () => api.get<Schemas['StockView'][]>(`/api/jobs/${job}/stock`),
+  });
+}
+
 export function useOperatingSystems() {
   return useQuery({
     queryKey: ['operating-systems'],

@@ -1,4 +1,4 @@
-import { Badge, Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { Badge, Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import {
   DndContext,
   DragOverlay,
@@ -11,7 +11,7 @@ import {
 import { useEffect, useState } from 'react';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
-import { type JobView, useDrawer } from '../api';
+import { type JobView, useStock } from '../api';
 import { LabelEntry } from './LabelEntry';
 import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
@@ -250,16 +250,33 @@ function Strip({
   onTake: (what: InHand) => void;
   onRemove: (key: string) => void;
 }) {
-  const drawer = useDrawer();
+  const drawer = useStock(job.id);
+  const [filter, setFilter] = useState('');
   const loose = job.modules.filter((m) => !m.plannedAt);
-  const stock = (drawer.data ?? []).filter(
-    (m) => m.jobId === undefined && m.tested !== 'BAD' && m.generation === job.generation,
+  const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
+  const all = drawer.data ?? [];
+  const stock = all.filter((m) =>
+    words.every((w) =>
+      `${m.summary} ${m.tag} ${m.maker} ${m.formFactor.replace('_', '-')}`.toLowerCase().includes(w),
+    ),
   );
   return (
     <Box as="section" aria-label="Modules to place">
-      <Heading as="h2" size="sm" mb="1">
-        Modules to place: drag one up, or Enter to take it in hand
-      </Heading>
+      <Flex gap="3" align="center" mb="1" wrap="wrap">
+        <Heading as="h2" size="sm" flex="1">
+          Modules to place: drag one up, or Enter to take it in hand
+        </Heading>
+        {all.length > 6 && (
+          <Input
+            size="sm"
+            maxW="14rem"
+            aria-label="Filter the drawer"
+            placeholder="Filter: 16 GB, 2Rx8, tag ..."
+            value={filter}
+            onChange={(e) => setFilter(e.target.value)}
+          />
+        )}
+      </Flex>
       <Flex gap="2" wrap="wrap" align="stretch">
         {loose.map((m) => (
           <Chip
@@ -275,13 +292,17 @@ function Strip({
           <Chip
             key={m.tag}
             what={{ tag: m.tag, text: m.summary }}
-            note={`${m.tag}, ${m.maker}${m.tested === 'UNTESTED' ? ', untested' : ''}`}
+            note={`${m.tag}, ${m.formFactor.replace('_', '-')}${m.fits ? '' : ', does not fit here'}${m.tested === 'UNTESTED' ? ', untested' : ''}`}
             held={inHand?.tag === m.tag}
             onTake={onTake}
           />
         ))}
-        {loose.length === 0 && stock.length === 0 && (
-          <Text color="quiet">The drawer has nothing of this generation. Type a label line below.</Text>
+        {loose.length === 0 && stock.length === 0 && drawer.data && (
+          <Text color="quiet">
+            {all.length > 0
+              ? `Nothing in the drawer has “${filter}”.`
+              : 'The drawer has nothing of this generation. Type a label line below.'}
+          </Text>
         )}
       </Flex>
     </Box>

@@ -110,6 +110,7 @@ class NewMachinesTest {
     void aBankAndASocketThatNobodyKnows(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
         Counting c = new Counting(t).press("n");
+        assertThat(picker(t)).isFocused();
         c.type("Brindlecombe Moss 15").press("Enter");
         assertThat(t.page.getByLabel("Model", new Page.GetByLabelOptions().setExact(true)))
                 .hasValue("Moss 15");
@@ -142,6 +143,7 @@ class NewMachinesTest {
     void aDesktopByKeyboardAlone(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
         Counting c = new Counting(t).press("n");
+        assertThat(picker(t)).isFocused();
         c.type("Fenwright Bench 4").press("Enter");
         assertThat(t.heading("Machine records")).isVisible();
         c.tabTo("Kind").type("Desktop");

@@ -1,9 +1,15 @@
 package zephyrridge.core.job;
 
+import java.util.Map;
 import java.util.Set;
 import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.layout.Rule;
+import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.ModuleSpec;
 
 /**
  * What a machine's work is judged by.
@@ -15,6 +21,14 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
     /** Batteries and plugs that must be out before anything else inside is touched. */
     Set<String> powerParts(Unit unit) {
         return evaluator.powerParts(unit.intake().hasBattery());
+    }
+
+    /** Whether a module goes into some socket of this machine: by its kind, key, form, buffering and voltage; how it mixes is another question. */
+    public boolean takes(ModuleSpec module) {
+        return record.positions().stream().filter(p -> !p.isSoldered()).anyMatch(p -> {
+            Layout alone = Layout.of(record, Map.of(p.id(), module));
+            return evaluator.evaluate(alone, alone, Host.UNLIMITED).verdict(Rule.FIT) != Verdict.VIOLATED;
+        });
     }
 
     /** Whether a part lies over a battery or its plug, or is one: the way to it needs no drain. */
