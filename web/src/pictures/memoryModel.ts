@@ -23,7 +23,9 @@ export type Stretch = {
 const MOST_APART = 4;
 
 /** Like channels of a large machine once: a server is the same channel many times over. */
-export function likeTogether(picture: Picture): Picture & { lanes: (Lane & { alike?: number })[] } {
+export function likeTogether(
+  picture: Picture,
+): Omit<Picture, 'lanes'> & { lanes: (Lane & { alike?: number })[] } {
   if (picture.lanes.length <= MOST_APART) return picture;
   const groups = new Map<string, Lane[]>();
   for (const lane of picture.lanes) {
