@@ -44,10 +44,10 @@ class ScreenshotTour {
                 "hand-back",
                 "/jobs/6/hand-back"));
         views.put("plan-dark", "/jobs/5/plan");
-        views.put("starts", "/jobs/13/prove");
         views.put("accounts", "/accounts");
         views.put("read", "/jobs/11/read");
-        views.put("read-look", "/jobs/12/read");
+        views.put("field-desk", "/desk");
+        views.put("new-record", "/machines?new=Ostrell+Strand+17");
         views.put("server", "/jobs/8/plan");
         views.put("machines", "/machines");
         views.put("machine", "/machines/fenwright-journeyman-17");
@@ -66,8 +66,14 @@ class ScreenshotTour {
                 page.waitForSelector("[data-evidence-table]");
                 page.evaluate("document.querySelector('[aria-label=Positions]').scrollIntoView()");
             }
-            if (view.getKey().equals("starts")) {
-                page.evaluate("document.querySelector('[aria-label=Starts]').scrollIntoView()");
+            if (view.getKey().equals("field-desk")) {
+                page.getByLabel("What the system says")
+                        .fill("Installed RAM  12.0 GB (11.6 GB usable)\nSpeed: 2933 MT/s\nSlots used: 2 of 2\n"
+                                + "Form factor: Row of chips\nDDR4");
+                page.waitForSelector("text=What it can take");
+            }
+            if (view.getKey().equals("new-record")) {
+                page.getByText("A bank and a socket").click();
             }
             page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             page.waitForTimeout(400);
