@@ -104,7 +104,7 @@ export function JobPage({ account }: { account: Account }) {
   const shown = withWaiting(job.data, state.waiting);
   const Surface = SURFACES[station.id];
   const readOnly = account.role === 'DESK' || job.data.closed;
-  const lead = leading(shown, station.id, evidence.data?.acceptable ?? false);
+  const lead = leading(shown, station.id, evidence.data);
   const take = () => {
     if (lead?.change) void change(lead.change);
     else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);
@@ -123,7 +123,14 @@ export function JobPage({ account }: { account: Account }) {
       />
       <WaitingChanges queue={queue} state={state} />
       <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
-      <LeadLine job={shown} station={station.id} lead={lead} readOnly={readOnly} onTake={take} />
+      <LeadLine
+        job={shown}
+        station={station.id}
+        evidence={evidence.data}
+        lead={lead}
+        readOnly={readOnly}
+        onTake={take}
+      />
       <Grid
         flex="1"
         templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 18rem' }}

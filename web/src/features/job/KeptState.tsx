@@ -6,6 +6,7 @@ import { type ChangeQueue, IN_WORDS, type QueueState } from './queue';
 /** One line, always in sight: whether everything is kept, and since when. */
 export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
   const n = state.waiting.length;
+  const short = state.kind === 'kept' || (state.kind === 'refused' && n === 0);
   const text =
     state.kind === 'kept' || (state.kind === 'refused' && n === 0)
       ? `all kept, ${clock(job.updatedAt)}, ${job.updatedBy}`
@@ -13,8 +14,15 @@ export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
         ? 'keeping …'
         : `${n} ${n === 1 ? 'change waits' : 'changes wait'}`;
   return (
-    <Text role="status" fontSize="sm" color="quiet">
-      {text}
+    <Text role="status" fontSize="sm" color="quiet" whiteSpace="nowrap">
+      <Box as="span" hideBelow={short ? 'md' : undefined}>
+        {text}
+      </Box>
+      {short && (
+        <Box as="span" hideFrom="md">
+          ✓ kept
+        </Box>
+      )}
     </Text>
   );
 }

@@ -1,13 +1,19 @@
 import { Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Hint } from '../../parts/Bar';
 import { STATIONS } from '../../parts/stations';
-import type { JobChange, JobView } from './api';
+import type { EvidenceView, JobChange, JobView } from './api';
 
 export type Leading = { text: string; change?: JobChange; to?: string };
 
 /** The one thing that comes next at a station, as a change or a place to go; undefined where hands, eyes or words are wanted. */
-export function leading(job: JobView, station: string, acceptable: boolean): Leading | undefined {
-  if (station === 'READ' && acceptable)
+export function leading(
+  job: JobView,
+  station: string,
+  evidence: EvidenceView | undefined,
+): Leading | undefined {
+  // Two modules in one position are settled by a word first; what is taken over then is one of them.
+  if (station === 'READ' && evidence && evidence.conflicts.length > 0) return undefined;
+  if (station === 'READ' && evidence?.acceptable)
     return { text: 'Take over what the sources say', change: { type: 'AcceptReading' } };
   const next = job.trail.find((l) => l.station === station)?.next;
   if (!next) return undefined;
@@ -63,19 +69,26 @@ function sentence(missing: string[]): string {
 export function LeadLine({
   job,
   station,
+  evidence,
   lead,
   readOnly,
   onTake,
 }: {
   job: JobView;
   station: string;
+  evidence: EvidenceView | undefined;
   lead: Leading | undefined;
   readOnly: boolean;
   onTake: () => void;
 }) {
   const leg = job.trail.find((l) => l.station === station);
   const name = STATIONS.find((s) => s.id === station)?.name ?? '';
-  const missing = leg?.missing ?? [];
+  const missing = [
+    ...(station === 'READ'
+      ? (evidence?.conflicts ?? []).map((c) => `two different modules in ${c.label}: say below which it is`)
+      : []),
+    ...(leg?.missing ?? []),
+  ];
   const usual = leg?.next.what === 'ANSWER_AS_USUAL' ? usualWords(job) : '';
   return (
     <Flex

@@ -55,13 +55,15 @@ export function Margin({
   return (
     <Stack gap="3">
       <Heading as="h2" size="lg" lineHeight="1.2">
-        {findings.length === 0 && (station === 'OPEN' || station === 'FIT')
-          ? 'Nothing more to say here.'
-          : verdict(job, station)}
+        {station === 'READ' && evidence
+          ? evidence.verdict
+          : findings.length === 0 && (station === 'OPEN' || station === 'FIT')
+            ? 'Nothing more to say here.'
+            : verdict(job, station)}
       </Heading>
       {station === 'TAKE_IN' && job.quirks.map((q) => <Text key={q}>{q}</Text>)}
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}
-      <Findings findings={findings} foldNotes stopsElsewhere />
+      <Findings findings={findings} foldNotes={station !== 'PROVE'} stopsElsewhere />
       {judges && <Checked job={job} />}
     </Stack>
   );

@@ -90,6 +90,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       {processor.choice}
       <MemoryPicture picture={found} most={longest(found)} name="Memory as found" />
       <MemoryTable picture={job.found} caption="As found" />
+      {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
       {!readOnly && <HandIn job={job.id} position={looked} change={change} />}
       {!readOnly && sockets.length > 0 && (
         <Stack gap="2">
@@ -122,7 +123,6 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
           />
         </Stack>
       )}
-      {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
       {glance && (
         <details>
           <Box as="summary" cursor="pointer" fontWeight="700">

@@ -20,13 +20,14 @@ record EvidenceView(
         BaselineView baseline,
         List<ConflictView> conflicts,
         List<FindingView> findings,
+        String verdict,
         boolean acceptable) {
     /** Two modules in one position by what the sources say, with the words that settle it. */
     record ConflictView(String position, String label, SideView one, SideView other) {}
 
     /**
      * @param names of its sources, with what they are; {@code line} the module that they speak of, as far as they say
-     * @param readAtModule whether a label or a chip is among them, which was read off a module in the hand
+     * @param readAtModule whether a label is among them, which somebody read off a module in the hand
      */
     record SideView(List<String> sources, String names, String line, boolean readAtModule) {}
 

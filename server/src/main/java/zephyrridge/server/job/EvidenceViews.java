@@ -48,7 +48,14 @@ class EvidenceViews {
         this.makers = makers;
     }
 
-    EvidenceView of(MachineRecord record, Unit state, List<Source> sources, Survey survey, boolean acceptable) {
+    /** @param found what is said of the layout as it was found */
+    EvidenceView of(
+            MachineRecord record,
+            Unit state,
+            List<Source> sources,
+            Survey survey,
+            List<Finding> found,
+            boolean acceptable) {
         Map<String, String> names = makers.all().stream()
                 .collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
         return new EvidenceView(
@@ -81,6 +88,12 @@ class EvidenceViews {
                                 side(c.position(), c.other(), sources, survey)))
                         .toList(),
                 FindingView.of(survey.findings(), texts),
+                state.isLookedAt()
+                        ? texts.verdict(
+                                "verdict.found.",
+                                Stream.concat(survey.findings().stream(), found.stream())
+                                        .toList())
+                        : texts.get("verdict.UNREAD"),
                 acceptable);
     }
 
@@ -103,7 +116,7 @@ class EvidenceViews {
                         .map(s -> what(s.content()) + (s.id().startsWith("label-") ? "" : " (" + s.name() + ")"))
                         .collect(Collectors.joining(", ")),
                 texts.show(line),
-                own.stream().anyMatch(Source::isOfOneModule));
+                own.stream().anyMatch(s -> s.content() instanceof Recognised.Label));
     }
 
     private EvidenceView.SourceView source(Source s) {

@@ -142,7 +142,9 @@ class JobViews {
                 .toList();
         Stream<String> others = lead.missing().stream()
                 .filter(g -> !g.kind().isQuestion())
-                .map(g -> texts.say("lead." + g.kind(), "of", g.of()));
+                .map(g -> g.of().equals("1")
+                        ? texts.find("lead." + g.kind() + ".1").orElseGet(() -> texts.say("lead." + g.kind(), "of", 1))
+                        : texts.say("lead." + g.kind(), "of", g.of()));
         return Stream.concat(
                         others,
                         questions.isEmpty()

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -81,6 +82,8 @@ class ReadingController {
                 c.unit(),
                 AsFound.sources(c.machine().bench(), c.unit(), content),
                 AsFound.survey(c.machine().bench(), c.unit(), content),
+                Stream.concat(c.assessment().readingFindings().stream(), c.assessment().found().findings().stream())
+                        .toList(),
                 AsFound.canAccept(c.machine().bench(), c.unit(), content));
     }
 
