@@ -20,7 +20,7 @@ export function ShapePicture({
   /** One module over all channels. */
   wide?: boolean;
 }) {
-  const WIDE = wide ? 84 : 40;
+  const WIDE = wide ? 74 : 34;
   const most = Math.max(1, ...channels.map((c) => c.length));
   const width = 14 + most * (WIDE + GAP);
   const height = channels.length * ROW + 6;

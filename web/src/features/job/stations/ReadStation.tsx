@@ -137,20 +137,6 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
         <>
           <SourceList job={job.id} evidence={evidence} change={change} readOnly={readOnly} />
           <Positions positions={evidence.positions} chosen={at?.position ?? ''} onChoose={setLooked} />
-          {!readOnly && (
-            <Flex gap="3" align="center" wrap="wrap">
-              <Button disabled={!evidence.acceptable} onClick={() => void change({ type: 'AcceptReading' })}>
-                Take over what the sources say (A)
-              </Button>
-              <Text color="quiet" flex="1" minW="16rem">
-                {evidence.acceptable
-                  ? 'Modules go into their sockets as found; readings that are missing are filled in.'
-                  : evidence.sources.length > 0
-                    ? 'The job says all of it already.'
-                    : 'Nothing was handed in yet.'}
-              </Text>
-            </Flex>
-          )}
           {at && !readOnly && <SeenForm at={at} change={change} />}
           {at && <EvidenceTable at={at} sources={evidence.sources} change={change} readOnly={readOnly} />}
         </>

@@ -18,6 +18,7 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import zephyrridge.core.Machines;
 import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.access.OpeningPlanner;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.LayoutEvaluator;
@@ -86,6 +87,29 @@ public class AccessBenchmark {
         int seconds = 0;
         for (List<String> set : sets) {
             seconds += fresh.opening(set).seconds();
+        }
+        return seconds;
+    }
+
+    /** A planner from nothing, and the minutes of every set of positions once: what a planner of layouts asks. */
+    @Benchmark
+    public int allMinutesOnce() {
+        OpeningPlanner fresh = new OpeningPlanner(
+                eightPlaces.access(),
+                eightPlaces.positions().stream()
+                        .map(zephyrridge.core.machine.Position::access)
+                        .toList(),
+                HouseRules.DEFAULT.battery());
+        int seconds = 0;
+        int[] positions = new int[8];
+        for (int mask = 1; mask < 256; mask++) {
+            int count = 0;
+            for (int i = 0; i < 8; i++) {
+                if ((mask >> i & 1) == 1) {
+                    positions[count++] = i;
+                }
+            }
+            seconds += fresh.secondsFor(fresh.classesOf(positions, count));
         }
         return seconds;
     }

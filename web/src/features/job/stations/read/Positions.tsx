@@ -67,7 +67,7 @@ export function Positions({
                 {p.verdict ? (
                   <Text fontSize="sm" fontWeight="600" color={WORD[p.verdict.word].color}>
                     <span aria-hidden="true">{WORD[p.verdict.word].mark} </span>
-                    {STATE[p.verdict.state]}, {WORD[p.verdict.word].text} ({p.verdict.percent} %)
+                    {STATE[p.verdict.state]}, {WORD[p.verdict.word].text} ({p.verdict.percent}&nbsp;%)
                   </Text>
                 ) : (
                   <Text fontSize="sm" color="quiet">

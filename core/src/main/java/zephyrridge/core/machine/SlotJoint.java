@@ -87,9 +87,7 @@ final class SlotJoint {
     double[] marginal(int group) {
         SlotGroup g = groups.get(group);
         double[] cases = new double[g.size()];
-        for (int c = 0; c < joint.length; c++) {
-            cases[c / steps[group] % cases.length] += joint[c];
-        }
+        each(group, (which, c) -> cases[which] += joint[c]);
         double[] p = new double[State.values().length];
         for (int which = 0; which < cases.length; which++) {
             for (State s : State.values()) {
@@ -121,8 +119,13 @@ final class SlotJoint {
 
     private double exact(int[] there, int outcomes, Channel channel) {
         double[] cells = new double[answers * outcomes];
-        for (int c = 0; c < joint.length; c++) {
-            cells[answer[c] * outcomes + seen(c, there)] += joint[c];
+        if (there.length == 1) {
+            double[] alone = cells;
+            each(there[0], (which, c) -> alone[answer[c] * outcomes + which] += joint[c]);
+        } else {
+            for (int c = 0; c < joint.length; c++) {
+                cells[answer[c] * outcomes + seen(c, there)] += joint[c];
+            }
         }
         int below = 1;
         for (int g : there) {
@@ -162,6 +165,23 @@ final class SlotJoint {
             }
         }
         return looked;
+    }
+
+    private interface Visit {
+        void at(int which, int c);
+    }
+
+    /** Visits all cases with the case of one group in them, without a division for each. */
+    private void each(int group, Visit visit) {
+        int step = steps[group];
+        int size = groups.get(group).size();
+        for (int c = 0; c < joint.length; ) {
+            for (int which = 0; which < size; which++) {
+                for (int end = c + step; c < end; c++) {
+                    visit.at(which, c);
+                }
+            }
+        }
     }
 
     /** The case of these groups alone, as one number. */
