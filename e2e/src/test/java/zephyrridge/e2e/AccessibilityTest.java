@@ -24,7 +24,8 @@ class AccessibilityTest {
     private static final List<String> VIEWS = List.of(
             "/jobs",
             "/accounts",
-            "/machines",
+            "/machines?new",
+            "/desk",
             "/machines/fenwright-journeyman-17",
             "/jobs/2/take-in",
             "/jobs/1/read",

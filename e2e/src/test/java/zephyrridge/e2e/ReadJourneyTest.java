@@ -3,6 +3,7 @@ package zephyrridge.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
@@ -77,6 +78,28 @@ class ReadJourneyTest {
         JsonNode job = api.get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/asFound").size()).isEqualTo(2);
         assertThat(job.at("/before/firmwareTotal").asString()).isEqualTo("32 GiB");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** Label and firmware speak of two modules: each way out is one key, and Undo takes it back. */
+    @Test
+    void twoModulesInOnePositionAreSettledByOneKey(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        t.page.navigate("/jobs/11/read");
+        Locator conflict =
+                t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two modules in Lower socket"));
+        assertThat(conflict).containsText("16 GB");
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next")))
+                .containsText("Two different modules in Lower socket: say below which it is");
+        assertThat(t.lead("Take over")).isHidden();
+        t.button("The label is wrong").click();
+        t.kept();
+        assertThat(conflict).isHidden();
+        assertThat(t.page.locator("[data-evidence-table='lower'] [data-field='CAPACITY']"))
+                .containsText("4 GB");
+        assertThat(t.lead("Take over what the sources say")).isVisible();
+        t.press("Control+z").kept();
+        assertThat(conflict).isVisible();
         assertThat(t.complaints).isEmpty();
     }
 }

@@ -244,4 +244,51 @@ class RecordsHttpTest {
                 .json();
         assertThat(label.get("headline").asString()).contains("DDR4");
     }
+
+    /** History and undo say which field, from what to what, and who. */
+    @Test
+    void historySaysWhichField(TestServer.Running server) {
+        ApiClient client = bram(server);
+        long job = takeIn(client, "skerrow-tern-16");
+        client.change(job, "AnswerIntake", Map.of("battery", "GOOD"));
+        JsonNode after = client.change(job, "AnswerIntake", Map.of("battery", "WORN", "condition", "Lid scratched"))
+                .json();
+        assertThat(after.get("undoes").asString()).contains("Bram").contains("Battery good \u2192 worn");
+        JsonNode events = client.get("/api/jobs/" + job + "/events").json();
+        JsonNode last = events.get(events.size() - 1);
+        assertThat(last.get("who").asString()).isEqualTo("Bram");
+        assertThat(last.get("fields").toString())
+                .contains("\"name\":\"Battery\"")
+                .contains("\"before\":\"good\"")
+                .contains("\"after\":\"worn\"")
+                .contains("Lid scratched");
+        assertThat(events.get(0).get("fields")).isEmpty();
+    }
+
+    /** What the system says, read for a job: totals and word size go into the job with one key, and the glance is against its record. */
+    @Test
+    void aDialogReadForAJob(TestServer.Running server) {
+        ApiClient client = bram(server);
+        long job = takeIn(client, "quarrow-fell-13");
+        byte[] told =
+                "Installed RAM 8.0 GB (7.6 GB usable)\nSystem type 64-bit operating system\nSlots used: 1 of 2\nSpeed: 2933 MT/s"
+                        .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        JsonNode kept = client.upload("/api/jobs/" + job + "/sources?name=typed", "application/octet-stream", told)
+                .json();
+        assertThat(kept.get("what").asString()).isEqualTo("what the system says");
+        client.change(job, "AddSource", Map.of("source", kept.get("id").asString(), "name", "typed"));
+        JsonNode evidence = client.get("/api/jobs/" + job + "/evidence").json();
+        assertThat(evidence.get("acceptable").asBoolean()).isTrue();
+        JsonNode glance = client.get("/api/jobs/" + job + "/glance").json();
+        assertThat(glance.at("/takes/0/text").asString()).contains("24 GB");
+        JsonNode accepted = client.change(job, "AcceptReading", Map.of()).json();
+        assertThat(accepted.at("/before/systemTotal").asString()).isEqualTo("8 GB");
+        assertThat(accepted.at("/before/positionsFilled").asInt()).isEqualTo(1);
+        assertThat(accepted.at("/intake/wordBits").asInt()).isEqualTo(64);
+        // The bank is all there is by that total: Read is done, and what is free is known.
+        JsonNode read = accepted.get("trail").get(1);
+        assertThat(read.get("status").asString()).as(read.toString()).isEqualTo("DONE");
+        JsonNode stock = client.get("/api/jobs/" + job + "/stock").json();
+        assertThat(stock.get(0).get("fits").asBoolean()).isTrue();
+    }
 }
