@@ -3,9 +3,10 @@ import { useDeferredValue, useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { EVERYWHERE, Keys } from '../../parts/keys';
+import { SelectField } from '../../parts/Labelled';
 import { MachinePicker } from '../../parts/MachinePicker';
 import type { Account } from '../session';
-import { useGlance } from './api';
+import { useAddTold, useGlance, useOpenJobs } from './api';
 import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
 
@@ -63,6 +64,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
             onChoose={setMachine}
             onUnknown={writes ? (typed) => navigate(`/machines?new=${encodeURIComponent(typed)}`) : undefined}
           />
+          {writes && text.trim() !== '' && <AddToJob told={text} />}
           <Flex gap="2" wrap="wrap" align="center">
             {writes && (
               <Button disabled={text.trim() === ''} onClick={take}>
@@ -96,6 +98,35 @@ export function FieldDeskPage({ account }: { account: Account }) {
           )}
         </Box>
       </Grid>
+    </Box>
+  );
+}
+
+/** The machine is on the bench already: what was told goes to its job. */
+function AddToJob({ told }: { told: string }) {
+  const jobs = useOpenJobs();
+  const add = useAddTold();
+  const navigate = useNavigate();
+  if (!jobs.data || jobs.data.length === 0) return null;
+  return (
+    <Box>
+      <SelectField
+        label="Or add it to a job on the bench"
+        value=""
+        options={[
+          ['', 'Choose the job'],
+          ...jobs.data.map<[string, string]>((j) => [String(j.id), `#${j.id} ${j.machine}, ${j.owner}`]),
+        ]}
+        onChange={(id) =>
+          id && add.mutate({ job: Number(id), told }, { onSuccess: () => navigate(`/jobs/${id}/read`) })
+        }
+        disabled={add.isPending}
+      />
+      {add.isError && (
+        <Text role="alert" color="stop">
+          {add.error.message}
+        </Text>
+      )}
     </Box>
   );
 }

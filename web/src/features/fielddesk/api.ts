@@ -1,5 +1,6 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
+import { addTold } from '../../api/told';
 
 export type GlanceView = Schemas['GlanceView'];
 
@@ -11,5 +12,21 @@ export function useGlance(text: string, machineId: string) {
     enabled: text.trim() !== '',
     staleTime: Infinity,
     placeholderData: (previous) => previous,
+  });
+}
+
+/** Jobs that are on the bench, to add to one of them. */
+export function useOpenJobs() {
+  return useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs'),
+    select: (jobs) => jobs.filter((j) => !j.closed),
+  });
+}
+
+export function useAddTold() {
+  return useMutation({
+    mutationFn: async ({ job, told }: { job: number; told: string }) =>
+      addTold(await api.get<Schemas['JobView']>(`/api/jobs/${job}`), told),
   });
 }

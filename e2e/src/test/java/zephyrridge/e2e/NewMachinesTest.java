@@ -221,6 +221,17 @@ class NewMachinesTest {
         t.go("Read");
         assertThat(t.page.locator("[data-source='LISTING']")).containsText("told at the field desk");
         assertThat(t.page.getByText("In half a minute: 12 GB DDR4 installed")).isVisible();
+        // A machine that is on the bench already: the same goes to its job.
+        t.page.navigate("/desk");
+        t.page.getByLabel("What the system says").fill("Speed: 2400 MT/s");
+        Locator choice = t.page.getByLabel("Or add it to a job on the bench");
+        String label = choice.locator("option")
+                .filter(new Locator.FilterOptions().setHasText("Walk-in"))
+                .first()
+                .textContent();
+        choice.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(label));
+        assertThat(t.heading("Read")).isVisible();
+        assertThat(t.page.locator("[data-source='LISTING']")).not().hasCount(0);
         assertThat(t.complaints).isEmpty();
     }
 }
