@@ -67,7 +67,9 @@ class GlancerTest {
                 "\tType: DDR4",
                 "\tLocator: B",
                 "\tPart Number: MS4-0826");
-        assertThat(table.soldered()).isGreaterThan(0.6);
+        // By hand: a blank part number is .6 of a bank and .03 of a module; it outweighs that two sockets are twice as
+        // common.
+        assertThat(table.soldered()).isBetween(0.5, 0.9);
         assertThat(table.installed().orElseThrow().size()).isEqualTo(ByteSize.ofGibibytes(12));
         assertThat(table.used()).contains(2);
     }
