@@ -43,6 +43,9 @@ export function likeTogether(
 const BLOCK = 38;
 const LID = 18;
 export const EMPTY = 96;
+/** Where one empty socket has the room to itself, its label is not cut. */
+const EMPTY_ALONE = 168;
+const ROOMY = 700;
 const GAP = 6;
 
 /** The longest lane of several pictures, so that they share one axis; at least 8 GiB. */
@@ -62,7 +65,8 @@ export function layOut(
 ): { lanes: LaneShape[]; scale: number; left: number } {
   const left = width < 500 ? 74 : 92;
   const empties = Math.max(0, ...picture.lanes.map((l) => l.blocks.filter((b) => b.mebibytes === 0).length));
-  const scale = Math.max(width - left - Math.max(empties, 1) * (EMPTY + GAP) - 8, 60) / most;
+  const empty = empties <= 1 && width >= ROOMY ? EMPTY_ALONE : EMPTY;
+  const scale = Math.max(width - left - Math.max(empties, 1) * (empty + GAP) - 8, 60) / most;
   const nothing = picture.read ? 'empty' : unread;
   let y = 0;
   const lanes = picture.lanes.map((lane) => {
@@ -75,8 +79,8 @@ export function layOut(
       return shape;
     });
     for (const b of lane.blocks.filter((e) => e.mebibytes === 0)) {
-      shapes.push({ ...b, x: x + GAP, width: EMPTY, nothing });
-      x += EMPTY + GAP;
+      shapes.push({ ...b, x: x + GAP, width: empty, nothing });
+      x += empty + GAP;
     }
     const shape = { lane, y, top, height: top + BLOCK + 6, shapes };
     y += shape.height;
