@@ -4,7 +4,7 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { type Machine, useMachines } from '../../api/machines';
 import type { Account } from '../session';
-import { useQuick, useRecordFile } from './api';
+import { useDraft, useQuick, useRecordFile } from './api';
 import { Faults } from './Faults';
 import { QuickForm } from './QuickForm';
 import { EMPTY } from './shapes';
@@ -122,13 +122,20 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
   const navigate = useNavigate();
   const [params] = useSearchParams();
   const chooser = useRef<HTMLInputElement>(null);
+  const draft = useDraft();
+  const table = useRef<HTMLInputElement>(null);
   const [maker, ...model] = name.trim().split(/\s+/);
   // Who came here to take a machine in goes on with that.
   const then = (id: string) => navigate(params.has('then') ? `/jobs?take=${id}` : `/machines/${id}`);
   return (
     <>
       <QuickForm
-        start={{ ...EMPTY, maker: maker ?? '', model: model.join(' ') }}
+        key={draft.submittedAt}
+        start={
+          draft.data
+            ? { ...draft.data, maker: maker || draft.data.maker, model: model.join(' ') || draft.data.model }
+            : { ...EMPTY, maker: maker ?? '', model: model.join(' ') }
+        }
         title="A new record"
         action="Make the record"
         pending={quick.isPending}
@@ -147,6 +154,25 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
             if (chosen) file.mutate(chosen, { onSuccess: (made) => then(made.id) });
           }}
         />
+        <input
+          ref={table}
+          type="file"
+          hidden
+          aria-label="Firmware table or listing"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = '';
+            if (chosen) draft.mutate(chosen);
+          }}
+        />
+        <Button
+          variant="outline"
+          color="ink"
+          loading={draft.isPending}
+          onClick={() => table.current?.click()}
+        >
+          Draft it from a firmware table
+        </Button>
         <Button
           variant="outline"
           color="ink"
@@ -161,7 +187,7 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
           </Button>
         )}
       </QuickForm>
-      <Faults problem={quick.error ?? file.error} />
+      <Faults problem={quick.error ?? file.error ?? draft.error} />
     </>
   );
 }

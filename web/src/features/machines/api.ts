@@ -81,6 +81,14 @@ function useRecords<B>(call: (body: B) => Promise<Machine>) {
 export const useQuick = () =>
   useRecords((body: QuickMachine) => api.post<Machine>('/api/machines/quick', body));
 
+/** Facts for the form, out of a firmware table or a listing of it. */
+export function useDraft() {
+  return useMutation({
+    mutationFn: (file: Blob) =>
+      api.upload<QuickMachine>('/api/machines/draft', new Blob([file], { type: 'application/octet-stream' })),
+  });
+}
+
 export const useChangeQuick = (id: string) =>
   useRecords((body: Schemas['QuickChange']) => api.put<Machine>(`${one(id)}/quick`, body));
 

@@ -291,4 +291,43 @@ class RecordsHttpTest {
         JsonNode stock = client.get("/api/jobs/" + job + "/stock").json();
         assertThat(stock.get(0).get("fits").asBoolean()).isTrue();
     }
+
+    /** A record drafted from a firmware table has its positions, its channels and its rate; somebody looks it over and keeps it. */
+    @Test
+    void draftedFromAFirmwareTable(TestServer.Running server) {
+        ApiClient client = bram(server);
+        byte[] table = client.getBytes("/api/machines/quarrow-fell-13/smbios");
+        ApiClient.Answer answer = client.upload("/api/machines/draft", "application/octet-stream", table);
+        assertThat(answer.status()).as(answer.body()).isEqualTo(200);
+        JsonNode facts = answer.json();
+        assertThat(facts.get("maker").asString()).isEqualTo("Quarrow");
+        assertThat(facts.get("model").asString()).isEqualTo("Fell 13");
+        assertThat(facts.get("generation").asString()).isEqualTo("DDR4");
+        assertThat(facts.get("channels")).hasSize(2);
+        assertThat(facts.toString()).contains("SOCKET");
+        Map<String, Object> kept = new HashMap<>(facts.properties().stream()
+                .collect(java.util.stream.Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue)));
+        kept.put("model", "Fell 13 drafted");
+        assertThat(client.post("/api/machines/quick", kept).status()).isEqualTo(201);
+        // Many narrow devices are two banks; a text of the command does as well as the table.
+        StringBuilder text = new StringBuilder();
+        for (int i = 0; i < 4; i++) {
+            text.append(
+                            "Memory Device\n\tSize: 2 GB\n\tForm Factor: Row Of Chips\n\tType: LPDDR4\n\tData Width: 32 bits\n")
+                    .append("\tSpeed: 4266 MT/s\n\tLocator: D")
+                    .append(i)
+                    .append("\n\n");
+        }
+        JsonNode banks = client.upload(
+                        "/api/machines/draft",
+                        "application/octet-stream",
+                        text.toString().getBytes(java.nio.charset.StandardCharsets.UTF_8))
+                .json();
+        assertThat(banks.get("formFactor").asString()).isEqualTo("SOLDERED");
+        assertThat(banks.at("/channels/0/0/size").asString()).isEqualTo("4 GB");
+        assertThat(banks.at("/channels/1/0/size").asString()).isEqualTo("4 GB");
+        assertThat(client.upload("/api/machines/draft", "application/octet-stream", new byte[] {1, 2, 3})
+                        .status())
+                .isEqualTo(422);
+    }
 }

@@ -134,7 +134,7 @@ describe('Positions', () => {
       </ChakraProvider>,
     );
     const card = screen.getByRole('button', { pressed: true });
-    expect(card.textContent).toContain('socket with a module, confirmed (97 %)');
+    expect(card.textContent).toContain('socket with a module, confirmed (97\u00a0%)');
     expect(card.textContent).toContain('1 field in dispute');
   });
 });

@@ -17,6 +17,8 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.Rates;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.survey.QuickDraft;
+import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
 /** The few facts of a quick record, sizes as they are typed; a bare number means GB, as the only thing it can. */
@@ -41,6 +43,38 @@ record QuickMachine(
         QuickRecord.Way toCore() {
             return new QuickRecord.Way(wayIn, minutes);
         }
+    }
+
+    /** A draft as the form takes it: what the source does not say is as it mostly is, and looked over by whoever asked for it. */
+    static QuickMachine of(QuickDraft d) {
+        boolean board = d.formFactor() == FormFactor.DIMM;
+        MemoryGeneration generation = d.generation().orElse(MemoryGeneration.DDR4);
+        return new QuickMachine(
+                cut(d.maker()),
+                cut(d.model()),
+                "",
+                board ? MachineKind.DESKTOP : MachineKind.LAPTOP,
+                generation,
+                d.formFactor(),
+                d.channels().stream()
+                        .map(c -> c.stream()
+                                .map(s -> new SpotForm(s.kind(), s.size().map(Texts::size), s.second()))
+                                .toList())
+                        .toList(),
+                d.topRate().map(DataRate::name).orElseGet(() -> Rates.all().stream()
+                        .filter(r -> r.generation() == generation && r.sold())
+                        .mapToInt(r -> r.rate().name())
+                        .max()
+                        .orElse(3200)),
+                new WayForm(board ? QuickRecord.WayIn.COVER : QuickRecord.WayIn.WHOLE_BASE, board ? 3 : 8),
+                Optional.empty(),
+                board ? QuickRecord.Plug.NO_BATTERY : QuickRecord.Plug.NOT_KNOWN,
+                Optional.empty(),
+                Optional.empty());
+    }
+
+    private static String cut(String name) {
+        return name.substring(0, Math.min(60, name.length()));
     }
 
     /** The id of a record that has no other: its name in small letters. */

@@ -9,6 +9,7 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -21,6 +22,8 @@ import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RecordEdit;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.survey.QuickDraft;
 import zephyrridge.server.machine.MachineController.MachineSummary;
 import zephyrridge.server.web.Problem;
 
@@ -45,8 +48,10 @@ class RecordController {
     private final Machines machines;
     private final MachineController views;
     private final JsonMapper json;
+    private final Recogniser.Trees trees;
 
-    RecordController(Machines machines, MachineController views, JsonMapper json) {
+    RecordController(Machines machines, MachineController views, JsonMapper json, Recogniser.Trees trees) {
+        this.trees = trees;
         this.machines = machines;
         this.views = views;
         this.json = json;
@@ -68,6 +73,17 @@ class RecordController {
                 .toRecord();
         machines.add(record, Optional.of(json.writeValueAsString(body)), who.getName());
         return views.summary(record.id());
+    }
+
+    /** Facts of a quick record out of a firmware table or a listing of it; nothing is kept. */
+    @PostMapping(path = "/api/machines/draft", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    QuickMachine draft(@RequestBody byte[] content) {
+        return QuickDraft.of(Recogniser.recognise(content, trees))
+                .map(QuickMachine::of)
+                .orElseThrow(
+                        () -> Problem.invalid(
+                                "content",
+                                "This tells of no memory devices, or of more than a quick record holds. Hand in a firmware table, or what a command prints of memory device by device."));
     }
 
     @GetMapping("/api/machines/{id}/quick")
