@@ -79,7 +79,7 @@ export function Keys({ map }: { map: KeyMap }) {
         burst = '';
         return;
       }
-      if (e.key === '?') {
+      if (e.key === '?' && lettersOn()) {
         setOpen((o) => !o);
         e.preventDefault();
         return;

@@ -25,7 +25,11 @@ export function ShapePicture({
   const width = 14 + most * (WIDE + GAP);
   const height = channels.length * ROW + 6;
   return (
-    <Box color="accent" css={{ '--zr-bed': '{colors.edge}' }} role="img" aria-label={name}>
+    <Box
+      color="accent"
+      css={{ '--zr-bed': '{colors.edge}' }}
+      {...(name ? { role: 'img', 'aria-label': name } : { 'aria-hidden': true })}
+    >
       <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
         {channels.map((spots, c) => {
           const y = c * ROW + 6;

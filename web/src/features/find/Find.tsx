@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { typing } from '../../parts/keys';
+import { lettersOn, typing } from '../../parts/keys';
 
 const load = () => import('./FindDialog');
 const FindDialog = lazy(load);
@@ -11,7 +11,7 @@ export function Find() {
   useEffect(() => {
     const show = (scanned: string) => setOpening((last) => ({ no: (last?.no ?? 0) + 1, scanned }));
     const listener = (e: globalThis.KeyboardEvent) => {
-      if (e.key === '/' && !typing(e)) {
+      if (e.key === '/' && lettersOn() && !typing(e)) {
         e.preventDefault();
         show('');
       }

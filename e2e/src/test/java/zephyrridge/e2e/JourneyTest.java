@@ -540,5 +540,22 @@ class JourneyTest {
         assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("take a machine in");
         t.press("Escape");
         assertThat(t.page.getByRole(AriaRole.DIALOG)).isHidden();
+        // Keys of one letter can be switched off; what they do stays a button away.
+        Locator menu = t.page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Wren")));
+        menu.click();
+        t.button("Switch keys of one letter off").click();
+        t.press("n", "/", "?");
+        assertThat(t.page.getByRole(AriaRole.DIALOG)).isHidden();
+        assertThat(t.button("Take a machine in (N)")).isVisible();
+        t.button("Keys of this screen").click();
+        assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("switched off");
+        t.press("Escape");
+        menu.click();
+        t.button("Switch keys of one letter on").click();
+        // A burst of keys that ends with Enter is a scan, wherever the focus is: it leads to what has that tag.
+        t.page.keyboard().type("D-013");
+        t.press("Enter");
+        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
     }
 }

@@ -56,7 +56,7 @@ function One({ conflict: c, change }: { conflict: Conflict; change: Change }) {
 
 function Says({ side, children }: { side: Side; children: React.ReactNode }) {
   return (
-    <Stack gap="2">
+    <Stack gap="2" role="group" aria-label={side.line || 'Another module'}>
       <Text>
         <b>{side.line || 'Another module'}</b> by {side.names}
       </Text>
