@@ -49,7 +49,7 @@ export function ShapePicture({
                         {[0, 1, 2, 3].map((k) => (
                           <path
                             key={k}
-                            d={`M${x + 4 + k * 9} ${y + HIGH}l7-${HIGH}`}
+                            d={`M${x + 3 + k * 7} ${y + HIGH}l6-${HIGH}`}
                             stroke="currentColor"
                             opacity=".6"
                           />
