@@ -127,7 +127,7 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
       <Text fontWeight="700">{where(first)}</Text>
       {first.kind === 'EYE' && <Text>{first.labels.join(', ')}</Text>}
       <Text>
-        {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'}; settles what is there.
+        {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'} to see what is there.
       </Text>
       {others.slice(0, 2).map((l) => (
         <Text key={`${l.kind}-${l.positions.join()}`} color="quiet" mt="1">

@@ -73,6 +73,8 @@ class RecordsHttpTest {
                 .json();
         assertThat(planned.at("/planned/installed").asString()).isEqualTo("20 GB");
         assertThat(planned.get("rules").toString()).contains("UNDECIDED");
+        // "Works" is not said of what nobody has decided.
+        assertThat(planned.get("planVerdict").asString()).doesNotContain("Works");
         List<String> steps = planned.get("opening").findValuesAsString("id");
         assertThat(String.join(" ", steps)).containsSubsequence("lid", "battery");
     }
@@ -225,7 +227,7 @@ class RecordsHttpTest {
                 .json();
         assertThat(g.get("headline").asString())
                 .isEqualTo("12 GB DDR4 installed, runs at 2933 MT/s, 2 of 2 positions used");
-        assertThat(g.at("/more/0").asString()).contains("stay with graphics");
+        assertThat(g.at("/more/0").asString()).contains("410 MB of it stay with graphics");
         assertThat(g.at("/answers/0/sureness").asString()).isIn("YES", "LIKELY");
         assertThat(g.at("/answers/1/sureness").asString()).isIn("NO", "UNLIKELY");
         assertThat(g.get("understood").size()).isGreaterThan(4);

@@ -42,10 +42,7 @@ public record Readings(
                 (position, fields) -> copy.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(fields))));
         byHand = Collections.unmodifiableSortedMap(copy);
         SortedMap<String, SortedMap<String, Source.SetAside>> aside = new TreeMap<>();
-        if (setAside != null) {
-            setAside.forEach(
-                    (position, why) -> aside.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(why))));
-        }
+        setAside.forEach((position, why) -> aside.put(position, Collections.unmodifiableSortedMap(new TreeMap<>(why))));
         setAside = Collections.unmodifiableSortedMap(aside);
     }
 

@@ -12,7 +12,7 @@ import zephyrridge.core.reading.dialog.Printed;
 /**
  * What can be said of a machine in half a minute, from what its system says and maybe its record (R-2.7).
  *
- * @param installed what is in it, as printed; {@code visible} what the system can use
+ * @param installed what is in it, as printed; {@code visible} what the system can use; {@code kept} why that is less, where it is
  * @param used positions with something in them, {@code positions} how many the firmware counts
  * @param shapes what the machine can be like, the likeliest first; empty for machines with more than {@link #MOST_POSITIONS} positions
  * @param soldered how sure it is that some of the memory is soldered, 0 to 1; {@code free} that a socket is free
@@ -22,6 +22,7 @@ import zephyrridge.core.reading.dialog.Printed;
 public record Glance(
         Optional<Printed> installed,
         Optional<Printed> visible,
+        Optional<Kept> kept,
         Optional<MemoryGeneration> generation,
         Optional<Integer> rate,
         Optional<Integer> used,
@@ -33,6 +34,16 @@ public record Glance(
         List<Next> next,
         List<Finding> findings) {
     public static final int MOST_POSITIONS = 8;
+
+    /** Why less is visible than installed. */
+    public enum Kept {
+        /** No more than graphics, holes and firmware usually keep. */
+        SHARE,
+        /** A 32-bit system ends at 4 GiB. */
+        WORD_SIZE,
+        /** More than a share, and nothing that was told explains it. */
+        UNEXPLAINED
+    }
 
     /** @param shape empty for the machine's own record */
     public record Likely(Optional<Shape> shape, int banks, int sockets, double probability) {}

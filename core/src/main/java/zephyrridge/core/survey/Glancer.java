@@ -31,6 +31,7 @@ public final class Glancer {
     private Optional<Printed> installed = Optional.empty();
     private Optional<Printed> visible = Optional.empty();
     private Optional<MemoryGeneration> generation = Optional.empty();
+    private Optional<Integer> wordBits = Optional.empty();
     private Optional<Integer> rate = Optional.empty();
     private Optional<Integer> used = Optional.empty();
     private Optional<Integer> positions = Optional.empty();
@@ -56,6 +57,7 @@ public final class Glancer {
             installed = installed.or(() -> r.size(Meaning.INSTALLED));
             visible = visible.or(() -> r.size(Meaning.VISIBLE));
             generation = generation.or(r::generation);
+            wordBits = wordBits.or(r::wordBits);
             rate = rate.or(() -> r.rate().map(DialogReading.Rate::number));
             used = used.or(() -> r.slots().map(DialogReading.Slots::used));
             positions = positions
@@ -151,7 +153,33 @@ public final class Glancer {
     private Glance glance(
             List<Glance.Likely> shapes, double soldered, double free, List<Glance.Take> takes, List<Glance.Next> next) {
         return new Glance(
-                installed, visible, generation, rate, used, positions, shapes, soldered, free, takes, next, findings);
+                installed,
+                visible,
+                kept(),
+                generation,
+                rate,
+                used,
+                positions,
+                shapes,
+                soldered,
+                free,
+                takes,
+                next,
+                findings);
+    }
+
+    /** Shares of .5, 1 and 2 GiB are usual, and firmware keeps a little beside them (R-7.2; common practice, no source). */
+    private static final ByteSize USUAL_SHARE = ByteSize.ofMebibytes(2560);
+
+    private Optional<Glance.Kept> kept() {
+        if (installed.isEmpty() || visible.isEmpty() || !installed.get().isAbove(visible.get())) {
+            return Optional.empty();
+        }
+        ByteSize less = installed.get().size().minusFloored(visible.get().size());
+        if (wordBits.filter(b -> b == 32).isPresent() && visible.get().size().compareTo(ByteSize.ofGibibytes(4)) <= 0) {
+            return Optional.of(Glance.Kept.WORD_SIZE);
+        }
+        return Optional.of(less.compareTo(USUAL_SHARE) <= 0 ? Glance.Kept.SHARE : Glance.Kept.UNEXPLAINED);
     }
 
     /** The record's claims, the firmware's own, and beside them what the generation's controllers address. */

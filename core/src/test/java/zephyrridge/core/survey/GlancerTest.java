@@ -126,6 +126,18 @@ class GlancerTest {
         }
     }
 
+    /** Why less is visible is said only where it is so: a share is small, a 32-bit system ends at 4 GB, the rest is not explained. */
+    @Test
+    void whatIsNotVisible() {
+        assertThat(glance("Installed RAM 12.0 GB (11.6 GB usable)").kept()).contains(Glance.Kept.SHARE);
+        assertThat(glance("Installed RAM 6.00 GB (3.21 GB usable)", "System type 32-bit")
+                        .kept())
+                .contains(Glance.Kept.WORD_SIZE);
+        assertThat(glance("Installed RAM 12.0 GB (6.90 GB usable)").kept()).contains(Glance.Kept.UNEXPLAINED);
+        assertThat(glance("Installed RAM 12.0 GB (12.0 GB usable)").kept()).isEmpty();
+        assertThat(glance("Installed RAM 12.0 GB").kept()).isEmpty();
+    }
+
     /** What would tell most is asked first, and what is known is not asked again. */
     @Test
     void theNextQuestion() {

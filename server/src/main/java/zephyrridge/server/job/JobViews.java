@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.finding.Severity;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
@@ -18,6 +19,7 @@ import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
@@ -186,9 +188,18 @@ class JobViews {
     }
 
     private String planVerdict(Unit u, Assessment a) {
-        return a.plan().changed().isEmpty()
-                ? texts.get("verdict.UNPLANNED")
-                : texts.verdict("verdict.", a.plan().findings());
+        if (a.plan().changed().isEmpty()) {
+            return texts.get("verdict.UNPLANNED");
+        }
+        // "Works" is said only where every rule was decided.
+        long open = a.plan().verdicts().stream()
+                .filter(v -> v.verdict() == Verdict.UNDECIDED)
+                .count();
+        boolean barred = a.plan().findings().stream()
+                .anyMatch(f -> f.severity() == Severity.STOP || f.severity() == Severity.RISK);
+        return open == 0 || barred
+                ? texts.verdict("verdict.", a.plan().findings())
+                : open == 1 ? texts.get("verdict.UNDECIDED.1") : texts.say("verdict.UNDECIDED", "n", open);
     }
 
     private static List<PresenceView> presence(Jobs.Current c) {

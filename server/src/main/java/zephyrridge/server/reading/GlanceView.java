@@ -127,9 +127,7 @@ public record GlanceView(
             ByteSize kept =
                     g.installed().get().size().minusFloored(g.visible().get().size());
             // Less than the last printed digit is rounding and no share.
-            if (g.installed().get().isAbove(g.visible().get())) {
-                more.add(texts.say("glance.shared", "size", kept.rounded()));
-            }
+            g.kept().ifPresent(why -> more.add(texts.say("glance.kept." + why, "size", kept.rounded())));
         } else if (g.visible().isPresent()
                 && !headline(g, texts)
                         .equals(texts.say(
