@@ -12,12 +12,18 @@ const JobPage = lazy(() => import('./features/job').then((m) => ({ default: m.Jo
 const MachinesPage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinesPage })));
 const MachinePage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinePage })));
 const FieldDeskPage = lazy(() => import('./features/fielddesk').then((m) => ({ default: m.FieldDeskPage })));
+const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default: m.DrawerPage })));
+const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
+const HousePage = lazy(() => import('./features/house').then((m) => ({ default: m.HousePage })));
 const AccountsPage = lazy(() => import('./features/accounts').then((m) => ({ default: m.AccountsPage })));
 
 const PLACES: Place[] = [
   { to: '/jobs', name: 'Bench' },
   { to: '/desk', name: 'Field desk' },
   { to: '/machines', name: 'Machines' },
+  { to: '/drawer', name: 'Drawer' },
+  { to: '/suppliers', name: 'Suppliers' },
+  { to: '/house', name: 'House rules' },
 ];
 
 export function App() {
@@ -56,6 +62,9 @@ export function App() {
               <Route path="/desk" element={<FieldDeskPage account={account} />} />
               <Route path="/machines" element={<MachinesPage account={account} />} />
               <Route path="/machines/:id" element={<MachinePage account={account} />} />
+              <Route path="/drawer" element={<DrawerPage account={account} />} />
+              <Route path="/suppliers" element={<SuppliersPage account={account} />} />
+              <Route path="/house" element={<HousePage account={account} />} />
               {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
               <Route path="*" element={<Navigate to="/jobs" replace />} />
             </Routes>

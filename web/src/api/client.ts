@@ -84,13 +84,13 @@ async function send<T>(
 
 export const api = {
   /** What is at a path, or undefined when it is still at the version that is known. */
-  getUnless: <T>(path: string, version: number | undefined) =>
+  getUnless: <T>(path: string, stamp: string | undefined) =>
     send<T | undefined>(
       'GET',
       path,
       undefined,
       undefined,
-      version === undefined ? {} : { 'If-None-Match': `"${version}"` },
+      stamp === undefined ? {} : { 'If-None-Match': `"${stamp}"` },
     ),
   get: <T>(path: string) => send<T>('GET', path),
   post: <T>(path: string, body: unknown) => send<T>('POST', path, JSON.stringify(body), 'application/json'),

@@ -36,6 +36,21 @@ export function ask(what: 'find' | 'keys', text = ''): void {
   window.dispatchEvent(new CustomEvent(`ridge-${what}`, { detail: text }));
 }
 
+// Keys that came after the search was asked for and before its field had the focus; Enter is kept as a line break.
+let gathering: string | undefined;
+
+/** From now on keys belong to the search, whose field is still on its way. */
+export function gather(): void {
+  gathering = '';
+}
+
+/** The search's field has the focus: what was typed on the way to it. */
+export function gathered(): string {
+  const typed = gathering ?? '';
+  gathering = undefined;
+  return typed;
+}
+
 /** Whether the key goes into a text that somebody types. */
 export function typing(e: KeyboardEvent): boolean {
   const t = e.target as HTMLElement;
@@ -52,7 +67,8 @@ export function onControl(e: KeyboardEvent): boolean {
   return t instanceof Element && t.closest('button, a, summary, input, [role], [tabindex]') !== null;
 }
 
-const isLetter = (e: KeyboardEvent) => e.key.length === 1 && !e.ctrlKey && e.key !== ' ' && e.key !== '?';
+const isLetter = (e: KeyboardEvent) =>
+  e.key.length === 1 && !e.ctrlKey && e.key !== ' ' && e.key !== '?' && e.key !== '/';
 
 /**
  * The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. A fast burst of keys ended by
@@ -65,8 +81,15 @@ export function Keys({ map }: { map: KeyMap }) {
     let last = -1000;
     let waiting: ReturnType<typeof setTimeout> | undefined;
     const listener = (e: KeyboardEvent) => {
+      if (e.key === 'Escape') gathering = undefined;
       if (typing(e) && e.key === 'Escape') {
         (e.target as HTMLElement).blur();
+        return;
+      }
+      if (gathering !== undefined && !typing(e) && !e.ctrlKey && (e.key.length === 1 || e.key === 'Enter')) {
+        e.preventDefault();
+        e.stopPropagation();
+        gathering += e.key === 'Enter' ? '\n' : e.key;
         return;
       }
       // While somebody types, Ctrl+Z belongs to the text.

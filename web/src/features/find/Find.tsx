@@ -1,5 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { lettersOn, typing } from '../../parts/keys';
+import { gather, gathered, lettersOn, typing } from '../../parts/keys';
 
 const load = () => import('./FindDialog');
 const FindDialog = lazy(load);
@@ -13,6 +13,7 @@ export function Find() {
     const listener = (e: globalThis.KeyboardEvent) => {
       if (e.key === '/' && lettersOn() && !typing(e)) {
         e.preventDefault();
+        gather();
         show('');
       }
     };
@@ -26,9 +27,13 @@ export function Find() {
       window.removeEventListener('ridge-find', asked);
     };
   }, []);
+  const close = () => {
+    gathered();
+    setOpening(undefined);
+  };
   return opening ? (
     <Suspense fallback={null}>
-      <FindDialog key={opening.no} scanned={opening.scanned} onClose={() => setOpening(undefined)} />
+      <FindDialog key={opening.no} scanned={opening.scanned} onClose={close} />
     </Suspense>
   ) : null;
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { gathered } from '../../parts/keys';
 
 type Hit = Schemas['Hit'];
 
@@ -40,6 +41,12 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
   useEffect(() => {
     if (scanned) void ask(scanned).then((found) => goTo.current(found[0]));
   }, [scanned]);
+  // Somebody types "/" and goes on: what came before the field had the focus is in it.
+  const focused = () => {
+    const [typed, entered] = gathered().split('\n');
+    if (typed) setText((now) => now + typed);
+    if (typed && entered !== undefined) void ask(typed.trim()).then((found) => goTo.current(found[0]));
+  };
   const keyDown = async (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
       e.preventDefault();
@@ -72,6 +79,7 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
                   setAt(0);
                 }}
                 onKeyDown={(e) => void keyDown(e)}
+                onFocus={focused}
                 autoFocus
               />
               <Box id="found" role="listbox" aria-label="Found" mt="2" maxH="60vh" overflowY="auto">

@@ -17,11 +17,51 @@ export function useJob(id: number) {
   });
 }
 
+/** The first page of the drawer, for modules whose chip images one can try. */
 export function useDrawer() {
   return useQuery({
-    queryKey: ['drawer'],
-    queryFn: () => api.get<Schemas['DrawerModuleView'][]>('/api/drawer'),
+    queryKey: ['drawer', 'first'],
+    queryFn: () => api.get<Schemas['DrawerPageView']>('/api/drawer'),
   });
+}
+
+/** Layouts worth choosing between, as of this state of the job. */
+export function useOptions(id: number, stamp: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ['options', id, stamp],
+    queryFn: () => api.get<Schemas['OptionsView']>(`/api/jobs/${id}/options`),
+    enabled: wanted,
+    placeholderData: (previous) => previous,
+    staleTime: 60_000,
+  });
+}
+
+export function useWhyNot(id: number, stamp: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ['why-not', id, stamp],
+    queryFn: () => api.get<Schemas['WhyNotView']>(`/api/jobs/${id}/why-not`),
+    enabled: wanted,
+  });
+}
+
+/** Claims and trials of the machine's model; the job is looked at again when they have changed. */
+export function useLimits(job: JobView) {
+  const client = useQueryClient();
+  const path = `/api/machines/${encodeURIComponent(job.machineId)}`;
+  const done = { onSuccess: () => client.invalidateQueries({ queryKey: ['job', job.id] }) };
+  const claim = useMutation({
+    mutationFn: (body: Schemas['NewClaim']) => api.post<void>(`${path}/claims`, body),
+    ...done,
+  });
+  const trial = useMutation({
+    mutationFn: (body: Schemas['NewTrial']) => api.post<void>(`${path}/trials`, body),
+    ...done,
+  });
+  const retract = useMutation({
+    mutationFn: (what: string) => api.delete<void>(`${path}/${what}`),
+    ...done,
+  });
+  return { claim, trial, retract };
 }
 
 /** What is free in the drawer for a job's machine, what fits first. */
@@ -124,7 +164,7 @@ const ADOPT_MS = 15_000;
 /** The job as the server has it; what is known already is not sent again. */
 async function look(id: number, client: QueryClient): Promise<JobView> {
   const known = client.getQueryData<JobView>(['job', id]);
-  const fresh = await api.getUnless<JobView>(`/api/jobs/${id}`, known?.version);
+  const fresh = await api.getUnless<JobView>(`/api/jobs/${id}`, known?.stamp);
   // While the answer was on its way a change may have landed: what is newer stays.
   const now = client.getQueryData<JobView>(['job', id]);
   if (!fresh) return now ?? known!;
@@ -179,7 +219,17 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
 }
 
 /** Changes after which other modules of the drawer may be free. */
-const HOLDS: JobChange['type'][] = ['ChoosePlan', 'PlanModule', 'RemoveModule', 'ResetPlan', 'Undo', 'Redo'];
+const HOLDS: JobChange['type'][] = [
+  'AdoptLayout',
+  'PutOnTable',
+  'DropLayout',
+  'ChoosePlan',
+  'PlanModule',
+  'RemoveModule',
+  'ResetPlan',
+  'Undo',
+  'Redo',
+];
 
 export function useJobChanges(login: string, id: number) {
   const client = useQueryClient();

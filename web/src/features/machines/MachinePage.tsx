@@ -15,7 +15,13 @@ const SOURCE = {
   REPORTED: 'Reported',
   SELLER: 'Seller',
 } as const;
-const QUANTITY = { TOTAL: 'total', PER_SLOT: 'per slot', DIE_DENSITY: 'die' } as const;
+const QUANTITY = {
+  TOTAL: 'total',
+  PER_SLOT: 'per slot',
+  DIE_DENSITY: 'die',
+  RANKS_PER_CHANNEL: 'ranks in a channel',
+  DATA_RATE: 'rate',
+} as const;
 
 /** A machine's record as it is known: its memory and the way to it, what is not known, limits with their sources, rates, and its jobs. */
 export function MachinePage({ account }: { account: Account }) {

@@ -13,6 +13,8 @@ import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { type JobView, useStock } from '../api';
 import { LabelEntry } from './LabelEntry';
+import { Options } from './plan/Options';
+import { Wanted } from './plan/Wanted';
 import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
 
@@ -64,6 +66,9 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
       }}
     >
       <Stack gap="3">
+        <Options job={job} change={change} readOnly={readOnly} />
+        <Wanted job={job} change={change} readOnly={readOnly} />
+        <Alternatives job={job} change={change} readOnly={readOnly} />
         {processor.choice}
         <Box as="section" aria-label="As found">
           <Heading as="h2" size="sm" color="quiet">
@@ -144,6 +149,43 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         )}
       </DragOverlay>
     </DndContext>
+  );
+}
+
+/** Layouts that were put together beside the one on the table; kit after kit can be tried. */
+function Alternatives({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
+  if (job.alternatives.length < 2) return null;
+  return (
+    <Flex as="section" aria-label="Layouts put together" gap="2" wrap="wrap" align="center">
+      <Text fontWeight="600">Put together:</Text>
+      {job.alternatives.map((a) => (
+        <Flex key={a.id} borderWidth="2px" borderColor={a.onTheTable ? 'accent' : 'edge'} borderRadius="sm">
+          <Button
+            size="sm"
+            variant="ghost"
+            color="ink"
+            aria-pressed={a.onTheTable}
+            disabled={readOnly || a.onTheTable}
+            onClick={() => void change({ type: 'PutOnTable', alternative: a.id })}
+          >
+            {a.installed}
+            {a.name ? `: ${a.name}` : ', by hand'}
+            {a.chosen ? ' ✓' : ''}
+          </Button>
+          {!readOnly && !a.onTheTable && (
+            <Button
+              size="sm"
+              variant="ghost"
+              color="ink"
+              aria-label={`Drop ${a.name || 'this layout'}`}
+              onClick={() => void change({ type: 'DropLayout', alternative: a.id })}
+            >
+              ×
+            </Button>
+          )}
+        </Flex>
+      ))}
+    </Flex>
   );
 }
 

@@ -22,6 +22,8 @@ class ArchitectureTest {
             "machine",
             "survey",
             "layout",
+            "limit",
+            "plan",
             "proof",
             "job");
 
@@ -72,6 +74,7 @@ class ArchitectureTest {
                         "java.nio.charset..",
                         "java.time",
                         "com.fasterxml.jackson.annotation..",
+                        "jakarta.validation",
                         "jakarta.validation.constraints..")
                 .check(CORE);
     }
@@ -84,7 +87,7 @@ class ArchitectureTest {
                 .should()
                 .dependOnClassesThat()
                 .haveNameMatching(
-                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\.(?!LocalDateTime).*")
+                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\.(?!LocalDateTime|LocalDate$).*")
                 .check(CORE);
         noClasses()
                 .that()

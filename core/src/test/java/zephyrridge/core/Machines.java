@@ -151,8 +151,11 @@ public final class Machines {
     }
 
     public Machines limit(LimitClaim.Source source, LimitClaim.Quantity quantity, int gibibytes) {
-        limits.add(new LimitClaim(
-                source, quantity, Optional.of(ByteSize.ofGibibytes(gibibytes)), Optional.empty(), source + " sheet"));
+        return limit(LimitClaim.of(source, quantity, ByteSize.ofGibibytes(gibibytes), source + " sheet"));
+    }
+
+    public Machines limit(LimitClaim claim) {
+        limits.add(claim);
         return this;
     }
 

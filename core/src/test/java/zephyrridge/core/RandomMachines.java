@@ -14,6 +14,8 @@ import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.Provenance;
+import zephyrridge.core.machine.Socket;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
@@ -260,5 +262,25 @@ public final class RandomMachines {
                 Layout.of(record, Map.of("A2", small, "B2", small)),
                 Host.UNLIMITED,
                 modules);
+    }
+
+    /** One CAMM2 socket that feeds two channels. */
+    public static MachineRecord compression() {
+        return Machines.of(MemoryGeneration.DDR5, 5600, 4800)
+                .channel("A")
+                .channel("B")
+                .position(new Position(
+                        "X",
+                        "X",
+                        List.of("A", "B"),
+                        FormFactor.CAMM2,
+                        Optional.empty(),
+                        Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty())),
+                        1,
+                        Optional.empty(),
+                        List.of(),
+                        Provenance.VARIANT_MANUAL))
+                .cap(null, null, null, 5600)
+                .build();
     }
 }

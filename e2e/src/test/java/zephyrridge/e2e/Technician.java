@@ -79,8 +79,8 @@ final class Technician {
 
     Technician drag(Locator from, Locator to) {
         from.scrollIntoViewIfNeeded();
-        BoundingBox a = from.boundingBox();
-        BoundingBox b = to.boundingBox();
+        BoundingBox a = atRest(from);
+        BoundingBox b = atRest(to);
         page.mouse().move(a.x + a.width / 2, a.y + a.height / 2);
         page.mouse().down();
         page.mouse().move(a.x + a.width / 2 + 12, a.y + a.height / 2 - 12);
@@ -91,6 +91,18 @@ final class Technician {
                         new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
         page.mouse().up();
         return kept();
+    }
+
+    /** Where something is once nothing above it moves any more: a person does not take hold of what still moves either. */
+    private BoundingBox atRest(Locator what) {
+        BoundingBox last = what.boundingBox();
+        for (int still = 0; still < 3; ) {
+            page.waitForTimeout(60);
+            BoundingBox now = what.boundingBox();
+            still = now.x == last.x && now.y == last.y && now.width == last.width ? still + 1 : 0;
+            last = now;
+        }
+        return last;
     }
 
     /** A position in the planned picture. */

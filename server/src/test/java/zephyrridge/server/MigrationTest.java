@@ -28,7 +28,6 @@ import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.Work;
-import zephyrridge.core.layout.LayoutEvaluator;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Provenance;
 import zephyrridge.core.machine.RecordCheck;
@@ -144,7 +143,7 @@ class MigrationTest {
                     .filter(r -> positions.stream().allMatch(r::hasPosition))
                     .findFirst()
                     .orElseThrow();
-            Bench bench = new Bench(record, new LayoutEvaluator(record, HouseRules.DEFAULT), HouseRules.DEFAULT);
+            Bench bench = Bench.of(record, HouseRules.DEFAULT);
             Assessment a = Assessment.of(bench, new Work(new Order("o", "w"), unit));
             assertThat(a.trail().legs()).hasSize(8);
         }

@@ -45,6 +45,7 @@ class TextsTest {
                         SmbiosFinding.values(),
                         SurveyFinding.values(),
                         LayoutFinding.values(),
+                        zephyrridge.core.limit.LimitFinding.values(),
                         GateFinding.values(),
                         StepFinding.values(),
                         Refusal.values(),

@@ -56,7 +56,7 @@ export function HowTo({ job }: { job: JobView }) {
 
 /** Files in the real formats, written by this program: to try reading with before a machine is on the bench. */
 function ToTryWith({ job }: { job: JobView }) {
-  const drawer = useDrawer().data ?? [];
+  const drawer = useDrawer().data?.modules ?? [];
   const [tag, setTag] = useState('');
   return (
     <Box mt="3">

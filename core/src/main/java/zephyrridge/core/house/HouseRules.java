@@ -1,12 +1,72 @@
 package zephyrridge.core.house;
 
 /**
- * The schools this shop follows, where good technicians disagree. Each enum lists the school's default first. Only the
- * questions that some computation answers today are here.
+ * The schools this shop follows, where good technicians disagree (R-9.1). Each enum lists the school's default first.
  */
-public record HouseRules(Battery battery, Closing closing, Proof proof) {
+public record HouseRules(
+        Matching matching,
+        Beyond beyond,
+        HowMuch howMuch,
+        Factory factory,
+        Ranks ranks,
+        Speed speed,
+        Mixed mixed,
+        Trade trade,
+        Battery battery,
+        Closing closing,
+        Proof proof,
+        Driver driver) {
     /** Counts up whenever a rule or a default changes, so that a closed job can name what it was judged by. */
-    public static final int VERSION = 2;
+    public static final int VERSION = 3;
+
+    /** Which modules may stand beside each other. */
+    public enum Matching {
+        LIKE_KINDS,
+        IDENTICAL_ONLY,
+        ANYTHING_THAT_FITS
+    }
+
+    /** How far beyond the official maximum. */
+    public enum Beyond {
+        PROVEN_OR_RETURNABLE,
+        NEVER,
+        WHENEVER_CONTROLLER_ALLOWS
+    }
+
+    public enum HowMuch {
+        MEASURED_NEED,
+        FILL_TO_THE_LIMIT
+    }
+
+    /** What becomes of the modules that came with the machine. */
+    public enum Factory {
+        KEEP_WHERE_EVEN,
+        REPLACE_ALL,
+        KEEP_WHAT_WORKS
+    }
+
+    public enum Ranks {
+        PREFER_DUAL,
+        DO_NOT_LOOK
+    }
+
+    public enum Speed {
+        WHAT_THE_CONTROLLER_RUNS,
+        ALWAYS_FASTEST,
+        NEVER_FASTER_THAN_WAS
+    }
+
+    /** Unlike sizes within one channel. */
+    public enum Mixed {
+        LARGER_FIRST,
+        NEVER
+    }
+
+    /** Capacity against rate. */
+    public enum Trade {
+        CAPACITY_FIRST,
+        NEVER_GIVE_UP_RATE
+    }
 
     public enum Battery {
         PLUG_OUT_WHERE_REACHABLE,
@@ -29,6 +89,45 @@ public record HouseRules(Battery battery, Closing closing, Proof proof) {
         OVERNIGHT_SOAK
     }
 
-    public static final HouseRules DEFAULT =
-            new HouseRules(Battery.PLUG_OUT_WHERE_REACHABLE, Closing.START_BEFORE_COVER_WHERE_SAFE, Proof.SEEN);
+    public enum Driver {
+        BY_HAND,
+        POWERED
+    }
+
+    public static final HouseRules DEFAULT = new HouseRules(
+            Matching.LIKE_KINDS,
+            Beyond.PROVEN_OR_RETURNABLE,
+            HowMuch.MEASURED_NEED,
+            Factory.KEEP_WHERE_EVEN,
+            Ranks.PREFER_DUAL,
+            Speed.WHAT_THE_CONTROLLER_RUNS,
+            Mixed.LARGER_FIRST,
+            Trade.CAPACITY_FIRST,
+            Battery.PLUG_OUT_WHERE_REACHABLE,
+            Closing.START_BEFORE_COVER_WHERE_SAFE,
+            Proof.SEEN,
+            Driver.BY_HAND);
+
+    /** The same with another school in one question. */
+    public HouseRules with(Enum<?> school) {
+        return new HouseRules(
+                pick(matching, school),
+                pick(beyond, school),
+                pick(howMuch, school),
+                pick(factory, school),
+                pick(ranks, school),
+                pick(speed, school),
+                pick(mixed, school),
+                pick(trade, school),
+                pick(battery, school),
+                pick(closing, school),
+                pick(proof, school),
+                pick(driver, school));
+    }
+
+    private static <E extends Enum<E>> E pick(E now, Enum<?> school) {
+        return school.getDeclaringClass() == now.getDeclaringClass()
+                ? now.getDeclaringClass().cast(school)
+                : now;
+    }
 }

@@ -1,23 +1,59 @@
 package zephyrridge.core.job;
 
 import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import zephyrridge.core.quantity.Money;
 
 /**
  * A layout one might choose.
  *
  * @param planned what it changes: module key by position, "" where it empties it; other positions stay as found
+ * @param buys packs that are ordered for it, at the price they had when it was put together
  */
-public record Alternative(String id, String name, SortedMap<String, String> planned) {
+public record Alternative(String id, String name, SortedMap<String, String> planned, List<Buy> buys) {
+    /**
+     * @param pieces modules in a pack; {@code price} of one pack
+     * @param returnDays days from the order within which it can go back; empty: it cannot
+     */
+    public record Buy(
+            String offer,
+            String supplier,
+            String wording,
+            int packs,
+            int pieces,
+            Money price,
+            int leadDays,
+            Optional<Integer> returnDays) {
+        public Buy {
+            returnDays = returnDays == null ? Optional.empty() : returnDays;
+        }
+
+        public Money whole() {
+            return price.times(packs);
+        }
+    }
+
     public Alternative {
         planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
+        buys = buys == null ? List.of() : List.copyOf(buys);
     }
 
     /** The one every job begins with. */
-    public static final Alternative FIRST = new Alternative("a", "", new TreeMap<>());
+    public static final Alternative FIRST = new Alternative("a", "", new TreeMap<>(), List.of());
 
     Alternative with(SortedMap<String, String> next) {
-        return new Alternative(id, name, next);
+        return new Alternative(id, name, next, buys);
+    }
+
+    Alternative named(String next) {
+        return new Alternative(id, next, planned, buys);
+    }
+
+    /** What was bought for it, in all. */
+    public Money purchases() {
+        return buys.stream().map(Buy::whole).reduce(Money.ZERO, Money::plus);
     }
 }

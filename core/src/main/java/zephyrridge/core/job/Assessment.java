@@ -2,6 +2,7 @@ package zephyrridge.core.job;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
@@ -10,6 +11,9 @@ import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.layout.Rule;
+import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.limit.Judgement;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.proof.Expectation;
@@ -20,6 +24,7 @@ import zephyrridge.core.proof.Expectation;
  * @param now how things stand
  * @param found the layout as the machine came, judged by the same rules
  * @param plan the layout on the table
+ * @param limits how far the plan goes; empty while nothing is planned
  * @param readingFindings where sources do not agree
  * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out; {@code clearingGates} what keeps
  *     the firmware's settings from being cleared; {@code handBackGates} what keeps the machine here
@@ -28,6 +33,7 @@ public record Assessment(
         Now now,
         LayoutEvaluation found,
         LayoutEvaluation plan,
+        Optional<Judgement> limits,
         List<Finding> readingFindings,
         List<Finding> openingGates,
         List<Finding> fittingGates,
@@ -50,8 +56,21 @@ public record Assessment(
         boolean unread = !unit.isLookedAt();
         LayoutEvaluation found = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
         LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
-        LayoutEvaluation plan = judged.withFindings(Stream.concat(
-                        judged.findings().stream(), bench.evaluator().advice(planned, asFound, host, judged).stream())
+        // What came with the machine is not beyond anything: it ran.
+        Optional<Judgement> limits = judged.changed().isEmpty()
+                ? Optional.empty()
+                : Optional.of(bench.limits()
+                        .judge(
+                                planned,
+                                judged,
+                                unit.intake().firmwareVersion(),
+                                unit.intake().processor()));
+        LayoutEvaluation within = judged.with(
+                Rule.LIMITS,
+                limits.map(Judgement::verdict).orElse(Verdict.NOT_APPLICABLE),
+                limits.map(Judgement::findings).orElse(List.of()));
+        LayoutEvaluation plan = within.withFindings(Stream.concat(
+                        within.findings().stream(), bench.evaluator().advice(planned, asFound, host, judged).stream())
                 .toList());
         List<FitLine> lines = FitLine.of(record, unit, now);
         List<String> pending = lines.stream()
@@ -79,6 +98,7 @@ public record Assessment(
                 now,
                 found,
                 plan,
+                limits,
                 Gates.reading(unit, found),
                 openingGates,
                 Gates.fitting(openingGates, plan, unit.isChosen()),

@@ -7,6 +7,8 @@ import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluator;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.limit.LimitJudge;
+import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
@@ -15,9 +17,22 @@ import zephyrridge.core.module.ModuleSpec;
  * What a machine's work is judged by.
  *
  * @param record as it is true of this very machine: the pinned version with its deviations
- * @param evaluator of that record
+ * @param evaluator of that record; {@code limits} what is known of how far it goes
  */
-public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules house) {
+public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules house, LimitJudge limits) {
+    /** A bench that knows no more of the model's limits than its record does. */
+    public static Bench of(MachineRecord record, HouseRules house) {
+        LayoutEvaluator evaluator = new LayoutEvaluator(record, house);
+        return new Bench(record, evaluator, house, new LimitJudge(record, evaluator, house, LimitKnowledge.NONE));
+    }
+
+    /** The same with what the shop knows by now. */
+    public Bench knowing(LimitKnowledge known) {
+        return known.equals(limits.known())
+                ? this
+                : new Bench(record, evaluator, house, new LimitJudge(record, evaluator, house, known));
+    }
+
     /** Batteries and plugs that must be out before anything else inside is touched. */
     Set<String> powerParts(Unit unit) {
         return evaluator.powerParts(unit.intake().hasBattery());

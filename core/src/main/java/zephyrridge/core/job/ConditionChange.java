@@ -31,6 +31,7 @@ public sealed interface ConditionChange extends Change {
             Optional<Intake.FirmwareSettings> firmwareSettings,
             Optional<Intake.WayIn> wayIn,
             Optional<@Size(max = 100) String> firmwareVersion,
+            Optional<@Size(max = 64) String> processor,
             Optional<@Size(max = 2000) String> faultsBefore,
             Optional<@Size(max = 2000) String> condition)
             implements ConditionChange {
@@ -56,6 +57,7 @@ public sealed interface ConditionChange extends Change {
                     firmwareSettings.orElse(now.firmwareSettings()),
                     wayIn.orElse(now.wayIn()),
                     firmwareVersion.orElse(now.firmwareVersion()),
+                    processor.orElse(now.processor()),
                     faultsBefore.orElse(now.faultsBefore()),
                     condition.orElse(now.condition()));
             Order order = s.work.order();

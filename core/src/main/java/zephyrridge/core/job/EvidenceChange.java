@@ -32,7 +32,8 @@ public sealed interface EvidenceChange extends Change {
                     .spec()
                     .orElseThrow(() -> s.refused(Refusal.LABEL_NOT_WHOLE.of("label", label)));
             String key = s.freshKey();
-            Unit next = s.unit.withModule(new JobModule(key, origin, label.strip(), Optional.empty(), spec));
+            Unit next = s.unit.withModule(
+                    new JobModule(key, origin, label.strip(), Optional.empty(), Optional.empty(), spec));
             return s.work.with(position.map(p -> s.stillHolds(next.withFound(s.socket(p), key), s.bench))
                     .orElse(next));
         }

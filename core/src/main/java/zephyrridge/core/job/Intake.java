@@ -11,7 +11,7 @@ import zephyrridge.core.machine.OperatingSystem;
  * @param operatingSystem id of {@link OperatingSystem}, or empty for not known
  * @param wordBits 32 or 64, or empty for not known
  * @param wayIn how the bench gets in to verify; no password is ever kept
- * @param firmwareVersion as the machine shows it, {@code faultsBefore} what did not work before; empty where nobody said
+ * @param firmwareVersion and {@code processor} as the machine shows them, {@code faultsBefore} what did not work before; empty where nobody said
  */
 public record Intake(
         Optional<String> operatingSystem,
@@ -22,6 +22,7 @@ public record Intake(
         FirmwareSettings firmwareSettings,
         WayIn wayIn,
         String firmwareVersion,
+        String processor,
         String faultsBefore,
         String condition) {
     /** A warranty seal, and what the owner said to it. */
@@ -82,6 +83,7 @@ public record Intake(
             WayIn.NOT_ASKED,
             "",
             "",
+            "",
             "");
 
     /** What runs on the machine; 64 bits and no ceiling where it is not known. */
@@ -115,6 +117,7 @@ public record Intake(
                 firmwareSettings,
                 wayIn,
                 firmwareVersion,
+                processor,
                 faultsBefore,
                 condition);
     }
@@ -129,6 +132,7 @@ public record Intake(
                 firmwareSettings,
                 wayIn,
                 firmwareVersion,
+                processor,
                 faultsBefore,
                 condition);
     }

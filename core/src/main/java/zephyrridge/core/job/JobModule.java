@@ -10,14 +10,22 @@ import zephyrridge.core.module.ModuleSpec;
  * @param key its name within the job
  * @param labelLine the label as read or typed
  * @param tag the drawer's tag, when it comes from there
+ * @param offer the supplier's line it is to be bought by
  */
-public record JobModule(String key, Origin origin, String labelLine, Optional<String> tag, ModuleSpec spec) {
-    /** Found in the machine by its label, accepted from what the sources say, taken from the drawer, or typed in as something one might buy. */
+public record JobModule(
+        String key, Origin origin, String labelLine, Optional<String> tag, Optional<String> offer, ModuleSpec spec) {
+    public JobModule {
+        offer = offer == null ? Optional.empty() : offer;
+    }
+
+    /** Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might buy, or a
+     * supplier's. */
     public enum Origin {
         FOUND,
         READ,
         DRAWER,
-        TYPED
+        TYPED,
+        OFFER
     }
 
     /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */

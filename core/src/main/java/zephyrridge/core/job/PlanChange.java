@@ -1,9 +1,24 @@
 package zephyrridge.core.job;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import zephyrridge.core.plan.Offer;
+import zephyrridge.core.plan.Sizing;
+import zephyrridge.core.plan.Target;
+import zephyrridge.core.plan.WorkProfile;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.Money;
 
 /** What is to be in it. */
 public sealed interface PlanChange extends Change {
@@ -20,7 +35,12 @@ public sealed interface PlanChange extends Change {
             }
             Ports.Stock stock = s.stock(tag);
             return new JobModule(
-                    s.freshKey(), JobModule.Origin.DRAWER, stock.labelLine(), Optional.of(tag), stock.spec());
+                    s.freshKey(),
+                    JobModule.Origin.DRAWER,
+                    stock.labelLine(),
+                    Optional.of(tag),
+                    Optional.empty(),
+                    stock.spec());
         }
 
         static Optional<JobModule> withTag(Unit unit, String tag) {
@@ -93,6 +113,164 @@ public sealed interface PlanChange extends Change {
                 }
             }
             return s.work.with(s.unit.withChosen(chosen));
+        }
+    }
+
+    /**
+     * Puts a whole layout on the table, under a name, with where its modules come from; what it does not name stays as found or
+     * comes out.
+     *
+     * @param choose whether it is decided on at once
+     */
+    record AdoptLayout(
+            @NotBlank @Size(max = 60) String name,
+            @Size(max = 256) List<@Valid Piece> pieces,
+            @Size(max = 64) List<@Valid Pack> packs,
+            boolean choose)
+            implements PlanChange {
+        /** One of key, tag and offer says what goes there. */
+        public record Piece(
+                @NotBlank @Size(max = 64) String position,
+                Optional<@Size(max = 16) String> key,
+                Optional<@Size(max = 32) String> tag,
+                Optional<@Size(max = 64) String> offer) {}
+
+        public record Pack(@NotBlank @Size(max = 64) String offer, @Min(1) @Max(999) int packs) {}
+
+        @Override
+        public Work to(Situation s) {
+            SortedMap<String, String> planned = new TreeMap<>();
+            s.unit.asFound().keySet().forEach(p -> planned.put(p, ""));
+            Map<String, Integer> left = new HashMap<>();
+            List<Alternative.Buy> buys = new ArrayList<>();
+            for (Pack pack : packs) {
+                Offer o = s.offer(pack.offer());
+                if (pack.packs() > o.stock()) {
+                    throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), String.valueOf(o.stock())));
+                }
+                left.merge(o.id(), pack.packs() * o.pieces(), Integer::sum);
+                buys.add(new Alternative.Buy(
+                        o.id(),
+                        o.supplier(),
+                        o.wording(),
+                        pack.packs(),
+                        o.pieces(),
+                        o.price(),
+                        o.leadDays(),
+                        o.returnDays()));
+            }
+            Unit unit = s.unit;
+            for (Piece piece : pieces) {
+                String socket = s.socket(piece.position());
+                JobModule module;
+                if (piece.key().isPresent()) {
+                    module = s.module(piece.key().get());
+                } else if (piece.tag().isPresent()) {
+                    String tag = piece.tag().get();
+                    Optional<JobModule> here = TakeFromDrawer.withTag(unit, tag);
+                    module = here.orElse(null);
+                    if (module == null) {
+                        Ports.Stock stock = s.stock(tag);
+                        module = new JobModule(
+                                unit.freshModuleKey(),
+                                JobModule.Origin.DRAWER,
+                                stock.labelLine(),
+                                Optional.of(tag),
+                                Optional.empty(),
+                                stock.spec());
+                    }
+                } else {
+                    Offer o = s.offer(piece.offer().orElse(""));
+                    if (left.merge(o.id(), -1, Integer::sum) < 0) {
+                        throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), "0"));
+                    }
+                    module = new JobModule(
+                            unit.freshModuleKey(),
+                            JobModule.Origin.OFFER,
+                            o.wording(),
+                            Optional.empty(),
+                            Optional.of(o.id()),
+                            o.spec());
+                }
+                if (planned.containsValue(module.key())) {
+                    throw s.refused(Refusal.MODULE_TWICE.of("position", module.labelLine()));
+                }
+                planned.put(socket, module.key());
+                unit = unit.withModule(module);
+                if (unit.modules().size() > Situation.MOST_MODULES) {
+                    throw s.refused(Refusal.TOO_MANY.of("label", "modules", String.valueOf(Situation.MOST_MODULES)));
+                }
+            }
+            Work next = s.work.with(unit.withAlternative(name.strip(), planned, buys));
+            if (next.unit().alternatives().size() > MOST_ALTERNATIVES) {
+                throw s.refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(MOST_ALTERNATIVES)));
+            }
+            return choose ? new ChoosePlan(true).to(new Situation(next, s.bench, s.ports)) : next;
+        }
+    }
+
+    int MOST_ALTERNATIVES = 24;
+
+    /** Another of the layouts that were put together comes onto the table. */
+    record PutOnTable(@NotBlank @Size(max = 8) String alternative) implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            return s.work.with(s.unit.withOnTable(s.alternative(alternative)));
+        }
+    }
+
+    record DropLayout(@NotBlank @Size(max = 8) String alternative) implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            return s.work.with(s.unit.withoutAlternative(s.alternative(alternative)));
+        }
+    }
+
+    record NameLayout(@NotBlank @Size(max = 8) String alternative, @Size(max = 60) String name) implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            return s.work.with(s.unit.withNamed(s.alternative(alternative), name.strip()));
+        }
+    }
+
+    /** What is wanted, in figures; what is not named is not wanted. */
+    record Want(
+            Optional<ByteSize> atLeast,
+            Optional<ByteSize> ideally,
+            Optional<Money> budget,
+            Optional<@Min(0) @Max(365) Integer> withinDays)
+            implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            Target t = new Target(atLeast.orElse(ByteSize.ZERO), ideally, budget, withinDays);
+            return s.work.with(s.unit.withNeed(new Unit.Need(t, s.unit.need().measured())));
+        }
+    }
+
+    /** What the work keeps busy, measured or by its kinds. */
+    record Measure(
+            Optional<ByteSize> peak,
+            Optional<@Min(0) @Max(10_000) Integer> hours,
+            Optional<Boolean> paging,
+            Optional<Sizing.Drive> drive,
+            @Size(max = 30) Map<@NotBlank @Size(max = 40) String, WorkProfile.Level> work)
+            implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            Sizing.Measured m = new Sizing.Measured(peak, hours, paging, drive.orElse(Sizing.Drive.NOT_KNOWN), work);
+            return s.work.with(s.unit.withNeed(new Unit.Need(s.unit.need().target(), m)));
+        }
+    }
+
+    /** The owner's yes to the layout on the table: who, to what; "" takes it back. */
+    record OwnerAgrees(@Size(max = 100) String who, @Size(max = 500) String to) implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            if (who.isBlank()) {
+                return s.work.with(s.unit.withConsent(Optional.empty()));
+            }
+            return s.work.with(s.unit.withConsent(Optional.of(new Unit.Consent(
+                    who.strip(), to.strip(), s.unit.onTheTable().id(), s.ports.now(), s.ports.by()))));
         }
     }
 }

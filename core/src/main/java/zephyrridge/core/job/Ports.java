@@ -3,12 +3,16 @@ package zephyrridge.core.job;
 import java.time.LocalDateTime;
 import java.util.Optional;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.plan.Offer;
 import zephyrridge.core.survey.Survey;
 
 /** What a change needs from outside the job: looked up, never changed, by it. */
 public interface Ports {
     /** A module of the drawer. */
     Optional<Stock> stock(String tag);
+
+    /** A line of a supplier's sheet. */
+    Optional<Offer> offer(String id);
 
     boolean hasPhoto(String id);
 

@@ -11,7 +11,7 @@ import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.LayoutEvaluation;
-import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Comparison.Field;
@@ -178,7 +178,8 @@ public record Proof(
                 || bench.record().kind() == MachineKind.SERVER) {
             return Grade.SOAKED;
         }
-        boolean beyond = plan.finding(LayoutFinding.LIMIT_BEYOND_OFFICIAL).isPresent();
+        boolean beyond = plan.finding(LimitFinding.LIMIT_BEYOND_OFFICIAL).isPresent()
+                || plan.finding(LimitFinding.LIMIT_SHEET_CONTRADICTED).isPresent();
         boolean trouble = tries.stream()
                 .anyMatch(t -> t.start().failed() || t.start().readout().hasErrors());
         return beyond || trouble || bench.house().proof() == HouseRules.Proof.ONE_FULL_PASS ? Grade.TESTED : Grade.SEEN;

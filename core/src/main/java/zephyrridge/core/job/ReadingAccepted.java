@@ -37,6 +37,7 @@ final class ReadingAccepted {
                             JobModule.Origin.READ,
                             row.line(),
                             Optional.empty(),
+                            Optional.empty(),
                             row.spec().orElseThrow()))
                     .withFound(row.position(), fresh);
         }
@@ -52,6 +53,7 @@ final class ReadingAccepted {
                         there.origin(),
                         read ? row.line() : there.labelLine(),
                         there.tag(),
+                        there.offer(),
                         row.spec().get()));
     }
 

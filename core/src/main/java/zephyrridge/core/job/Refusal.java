@@ -19,6 +19,8 @@ public enum Refusal implements FindingCode {
     MODULE_BAD(Sort.INVALID),
     MODULE_TAKEN(Sort.CONFLICT),
     MODULE_IN_LOG(Sort.INVALID),
+    MODULE_TWICE(Sort.INVALID),
+    OFFER_SHORT(Sort.CONFLICT),
     TOO_MANY(Sort.INVALID),
     HERE_ALREADY(Sort.INVALID),
     POSITION_SOLDERED(Sort.INVALID),

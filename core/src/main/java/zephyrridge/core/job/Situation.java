@@ -8,6 +8,7 @@ import java.util.TreeSet;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.machine.Position;
+import zephyrridge.core.plan.Offer;
 
 /** What a change is applied to, and the checks that several of them share. A check that fails ends the change with its reason. */
 final class Situation {
@@ -91,6 +92,17 @@ final class Situation {
                     "tag", tag, String.valueOf(stock.heldBy().get())));
         }
         return stock;
+    }
+
+    Offer offer(String id) {
+        return ports.offer(id).orElseThrow(() -> noSuch("offer", id));
+    }
+
+    String alternative(String id) {
+        if (unit.alternatives().stream().noneMatch(a -> a.id().equals(id))) {
+            throw noSuch("layout", id);
+        }
+        return id;
     }
 
     Stamp stamp(Log log) {

@@ -5,9 +5,9 @@ import java.util.List;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
-import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.proof.Expectation;
 
 /**
@@ -101,8 +101,7 @@ public record Trail(List<Leg> legs, boolean planned) {
     }
 
     static boolean isLimitStop(Finding f) {
-        return f.severity() == Severity.STOP
-                && (f.code() == LayoutFinding.LIMIT_BEYOND_CONTROLLER || f.code() == LayoutFinding.LIMIT_DENSITY);
+        return f.severity() == Severity.STOP && f.code() instanceof LimitFinding;
     }
 
     private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {

@@ -1,5 +1,6 @@
 package zephyrridge.core.job;
 
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
@@ -13,6 +14,8 @@ import java.util.TreeSet;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.plan.Sizing;
+import zephyrridge.core.plan.Target;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Readout;
 
@@ -27,6 +30,7 @@ import zephyrridge.core.proof.Readout;
  * @param chosen id of the alternative that was decided on
  * @param log what was done
  * @param accepted differences that somebody took upon themselves, with the reason
+ * @param need what is wanted; {@code consent} what the owner said yes to
  * @param before readings before anything was changed
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
@@ -42,7 +46,25 @@ public record Unit(
         Readout before,
         List<Photo> photos,
         Readings readings,
+        Need need,
+        Optional<Consent> consent,
         Optional<Closing> closing) {
+
+    /**
+     * What the owner said yes to, before anything was bought or opened.
+     *
+     * @param who said it; {@code to} in words; {@code alternative} the layout it was about; {@code by} who wrote it down
+     */
+    public record Consent(String who, String to, String alternative, LocalDateTime at, String by) {}
+
+    /**
+     * What is needed, as it was measured and said.
+     *
+     * @param target what layouts are looked for by; {@code measured} what the work keeps busy
+     */
+    public record Need(Target target, Sizing.Measured measured) {
+        public static final Need NOT_SAID = new Need(Target.ANY, Sizing.Measured.NOTHING);
+    }
 
     /** @param field the reading; empty for a start that failed */
     public record Acceptance(int start, Optional<Comparison.Field> field, String reason, String by) {}
@@ -74,6 +96,8 @@ public record Unit(
             Readout.NOTHING,
             List.of(),
             Readings.NONE,
+            Need.NOT_SAID,
+            Optional.empty(),
             Optional.empty());
 
     public Unit {
@@ -127,6 +151,11 @@ public record Unit(
             b.modules.remove(key);
             b.asFound.values().removeIf(key::equals);
             b.plan(p -> p.values().removeIf(key::equals));
+            b.alternatives.replaceAll(a -> {
+                SortedMap<String, String> left = new TreeMap<>(a.planned());
+                left.values().removeIf(key::equals);
+                return a.with(left);
+            });
         });
     }
 
@@ -197,14 +226,73 @@ public record Unit(
         return with(b -> b.readings = next);
     }
 
+    Unit withNeed(Need next) {
+        return with(b -> b.need = next);
+    }
+
+    Unit withConsent(Optional<Consent> next) {
+        return with(b -> b.consent = next);
+    }
+
+    /** With another layout on the table; the one that was there stays beside it, unless it changes nothing. */
+    Unit withAlternative(String name, SortedMap<String, String> planned, List<Alternative.Buy> buys) {
+        return with(b -> {
+            b.alternatives.removeIf(a -> a.planned().isEmpty() || a.name().equals(name) && !name.isEmpty());
+            b.alternatives.add(0, new Alternative(freshAlternative(), name, planned, buys));
+            b.chosen = Optional.empty();
+        });
+    }
+
+    /** Another of the layouts comes onto the table. */
+    Unit withOnTable(String id) {
+        return with(b -> {
+            Alternative next = b.alternatives.stream()
+                    .filter(a -> a.id().equals(id))
+                    .findFirst()
+                    .orElseThrow();
+            b.alternatives.remove(next);
+            b.alternatives.add(0, next);
+            // What is on the table is what would be opened for: another one has to be decided on anew.
+            b.chosen = b.chosen.filter(id::equals);
+        });
+    }
+
+    Unit withoutAlternative(String id) {
+        return with(b -> {
+            b.alternatives.removeIf(a -> a.id().equals(id));
+            if (b.alternatives.isEmpty()) {
+                b.alternatives.add(Alternative.FIRST);
+            }
+            b.chosen = b.chosen.filter(c -> !c.equals(id));
+        });
+    }
+
+    Unit withNamed(String id, String name) {
+        return with(b -> b.alternatives.replaceAll(a -> a.id().equals(id) ? a.named(name) : a));
+    }
+
+    private String freshAlternative() {
+        for (int n = 0; ; n++) {
+            String id = n < 26 ? String.valueOf((char) ('a' + n)) : "a" + n;
+            if (alternatives.stream().noneMatch(a -> a.id().equals(id))) {
+                return id;
+            }
+        }
+    }
+
     Unit withClosing(Optional<Closing> next) {
         return with(b -> b.closing = next);
     }
 
     /** Module key by position as the plan on the table has it. */
     public SortedMap<String, String> plannedModules() {
+        return plannedModules(onTheTable());
+    }
+
+    /** Module key by position as one of the layouts has it. */
+    public SortedMap<String, String> plannedModules(Alternative alternative) {
         SortedMap<String, String> whole = new TreeMap<>(asFound);
-        onTheTable().planned().forEach((position, key) -> {
+        alternative.planned().forEach((position, key) -> {
             if (key.isEmpty()) {
                 whole.remove(position);
             } else {
@@ -277,6 +365,8 @@ public record Unit(
         Readout before;
         List<Photo> photos;
         Readings readings;
+        Need need;
+        Optional<Consent> consent;
         Optional<Closing> closing;
 
         Draft(Unit u) {
@@ -291,6 +381,8 @@ public record Unit(
             before = u.before;
             photos = u.photos;
             readings = u.readings;
+            need = u.need;
+            consent = u.consent;
             closing = u.closing;
         }
 
@@ -310,7 +402,13 @@ public record Unit(
             Alternative was = alternatives.get(0);
             SortedMap<String, String> tidy = new TreeMap<>(was.planned());
             tidy.entrySet().removeIf(e -> e.getValue().equals(asFound.getOrDefault(e.getKey(), "")));
-            alternatives.set(0, was.with(tidy));
+            List<Alternative.Buy> buys = was.buys().stream()
+                    .filter(buy -> tidy.values().stream()
+                            .map(modules::get)
+                            .anyMatch(m -> m != null
+                                    && m.offer().filter(buy.offer()::equals).isPresent()))
+                    .toList();
+            alternatives.set(0, new Alternative(was.id(), was.name(), tidy, buys));
             return new Unit(
                     intake,
                     deviations,
@@ -323,6 +421,8 @@ public record Unit(
                     before,
                     photos,
                     readings,
+                    need,
+                    consent,
                     closing);
         }
     }

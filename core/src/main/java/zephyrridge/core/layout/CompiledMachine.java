@@ -24,6 +24,10 @@ final class CompiledMachine {
     /** Positions that feed each channel, the one to fill first first. */
     final int[][] positionsOf;
 
+    /** Channels that share positions, and the positions of each such group in ascending order. */
+    final int[][] groupChannels;
+
+    final int[][] groupPositions;
     final int[] processorOf;
     final int[] domainOf;
     final String[] domains;
@@ -53,6 +57,26 @@ final class CompiledMachine {
                         .boxed()
                         .sorted((a, b) -> Integer.compare(positions[a].fillOrder(), positions[b].fillOrder()))
                         .mapToInt(Integer::intValue)
+                        .toArray())
+                .toArray(int[][]::new);
+        int[] group = IntStream.range(0, channelIds.length).toArray();
+        for (int[] shared : channelsOf) {
+            for (int c : shared) {
+                int from = group[c];
+                int to = group[shared[0]];
+                group = IntStream.of(group).map(g -> g == from ? to : g).toArray();
+            }
+        }
+        int[] groupOf = group;
+        groupChannels = IntStream.of(group)
+                .distinct()
+                .mapToObj(g -> IntStream.range(0, groupOf.length)
+                        .filter(c -> groupOf[c] == g)
+                        .toArray())
+                .toArray(int[][]::new);
+        groupPositions = java.util.Arrays.stream(groupChannels)
+                .map(cs -> IntStream.range(0, positions.length)
+                        .filter(p -> contains(cs, channelsOf[p][0]))
                         .toArray())
                 .toArray(int[][]::new);
         processorOf = record.channels().stream()

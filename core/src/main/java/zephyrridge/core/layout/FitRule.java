@@ -1,5 +1,6 @@
 package zephyrridge.core.layout;
 
+import java.util.ArrayList;
 import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
@@ -61,6 +62,13 @@ final class FitRule implements LayoutRule {
             stopped |= out.get(i).severity() == Severity.STOP;
         }
         return stopped ? Verdict.VIOLATED : undecided ? Verdict.UNDECIDED : Verdict.SATISFIED;
+    }
+
+    /** Whether a module may not go into a position at all. */
+    static boolean stops(Controller c, Position position, ModuleSpec m) {
+        List<Finding> out = new ArrayList<>();
+        module(c, position, m, out);
+        return out.stream().anyMatch(f -> f.severity() == Severity.STOP);
     }
 
     /** @return whether a fact was missing */

@@ -49,11 +49,28 @@ public final class Layout {
         return Optional.ofNullable(modules[position]);
     }
 
+    /** The same machine, lacking what it lacks, with these modules in its sockets. */
+    public Layout holding(MachineRecord record, Map<String, ModuleSpec> sockets) {
+        return of(record, sockets, absent);
+    }
+
     /** The same with another module, or none (null), at a socket. */
     Layout with(int position, ModuleSpec module) {
         ModuleSpec[] next = modules.clone();
         next[position] = module;
         return new Layout(next, absent);
+    }
+
+    /** Whether a position of this layout's record is there: its carrier and its processor are. */
+    public boolean isThere(MachineRecord record, int position) {
+        if (absent.isEmpty()) {
+            return true;
+        }
+        Position p = record.positions().get(position);
+        return p.carrier().filter(this::isAbsent).isEmpty()
+                && record.channels().stream()
+                        .filter(c -> c.id().equals(p.channels().get(0)))
+                        .noneMatch(c -> isAbsent(c.processor()));
     }
 
     public int size() {

@@ -1,8 +1,11 @@
 package zephyrridge.core.layout;
 
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.quantity.ByteSize;
 
@@ -36,6 +39,18 @@ public record LayoutEvaluation(
         return new LayoutEvaluation(installed, usable, channels, rates, widths, changed, effortSeconds, verdicts, next);
     }
 
+    /** With a further rule's verdict and findings, in their order. */
+    public LayoutEvaluation with(Rule rule, Verdict verdict, List<Finding> said) {
+        List<RuleVerdict> nextVerdicts = new ArrayList<>(verdicts);
+        nextVerdicts.add(new RuleVerdict(rule, verdict));
+        nextVerdicts.sort(Comparator.comparing(RuleVerdict::rule));
+        List<Finding> nextFindings = new ArrayList<>(findings);
+        nextFindings.addAll(said);
+        nextFindings.sort(Finding.GRAVEST_FIRST);
+        return new LayoutEvaluation(
+                installed, usable, channels, rates, widths, changed, effortSeconds, nextVerdicts, nextFindings);
+    }
+
     public Verdict verdict(Rule rule) {
         return verdicts.stream()
                 .filter(v -> v.rule() == rule)
@@ -53,7 +68,7 @@ public record LayoutEvaluation(
         return rates.get(0);
     }
 
-    public Optional<Finding> finding(LayoutFinding code) {
+    public Optional<Finding> finding(FindingCode code) {
         return findings.stream().filter(f -> f.code() == code).findFirst();
     }
 }

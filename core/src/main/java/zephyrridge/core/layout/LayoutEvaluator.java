@@ -19,12 +19,12 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
 /**
- * Judges layouts of one machine by R-3.1 to R-3.10 and the ceilings of R-4.1. A pure function of its input: the
+ * Judges layouts of one machine by R-3.1 to R-3.10. A pure function of its input: the
  * record, the layout, the layout as found and the host. Built once per record; safe under concurrent use.
  */
 public final class LayoutEvaluator {
     private static final List<LayoutRule> RULES =
-            List.of(new FitRule(), new MixingRule(), new RankRule(), new FillingOrderRule(), new LimitRule());
+            List.of(new FitRule(), new MixingRule(), new RankRule(), new FillingOrderRule());
     private static final int LONG_MINUTES = 10;
 
     private final CompiledMachine machine;
@@ -101,6 +101,11 @@ public final class LayoutEvaluator {
                 effort,
                 verdicts,
                 findings);
+    }
+
+    /** Figures of many layouts of this machine, against what it holds now. */
+    public LayoutFigures figures(Layout asFound, Host host) {
+        return new LayoutFigures(machine, asFound, host);
     }
 
     /** What would be better, each asked of this evaluator. */

@@ -3,14 +3,12 @@ package zephyrridge.core.layout;
 import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
-import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
-import zephyrridge.core.quantity.DieDensity;
 
 /** What a layout can be told. */
 public enum LayoutFinding implements FindingCode {
@@ -47,12 +45,6 @@ public enum LayoutFinding implements FindingCode {
     USABLE_CEILING(Usable.class),
     USABLE_MODE(Usable.class),
     USABLE_RESERVED(Usable.class),
-    LIMIT_BEYOND_CONTROLLER(Limit.class),
-    LIMIT_BEYOND_OFFICIAL(Limit.class),
-    LIMIT_CONTROLLER_UNKNOWN(Limit.class),
-    LIMIT_DENSITY(Density.class),
-    LIMIT_DENSITY_UNSPOKEN(Density.class),
-    LIMIT_HINT(Hint.class),
     ADVICE_FILL(LayoutAdvice.Fill.class),
     ADVICE_WITHOUT(LayoutAdvice.Without.class),
     ADVICE_LEAVE_EMPTY(LayoutAdvice.LeaveEmpty.class),
@@ -120,13 +112,6 @@ public enum LayoutFinding implements FindingCode {
     public record Uneven(List<RegionOf> regions, Bandwidth mean) implements Detail {}
 
     public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {}
-
-    public record Limit(ByteSize planned, ByteSize limit, String where) implements Detail {}
-
-    /** What somebody other than maker and controller says, below what is planned. */
-    public record Hint(LimitClaim.Source source, ByteSize planned, ByteSize limit, String where) implements Detail {}
-
-    public record Density(String position, DieDensity module, DieDensity limit, String where) implements Detail {}
 
     public record Effort(List<String> positions, int minutes) implements Detail {}
 }

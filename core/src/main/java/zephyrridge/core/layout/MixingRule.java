@@ -22,6 +22,9 @@ final class MixingRule implements LayoutRule {
     @Override
     public Verdict check(Facts f, List<Finding> out) {
         ModuleSpec first = null;
+        // The first of which the check bits are known, and the first registered one of x4 or x8 devices.
+        ModuleSpec checked = null;
+        ModuleSpec registered = null;
         boolean stacked = false;
         boolean flat = false;
         boolean ecc = false;
@@ -45,8 +48,31 @@ final class MixingRule implements LayoutRule {
                         NEVER));
                 stopped = true;
             }
-            if (first.generation() == MemoryGeneration.DDR5 && m.generation() == MemoryGeneration.DDR5) {
-                stopped |= !stopped && halvesDiffer(f, p, first, m, out);
+            if (m.generation() == MemoryGeneration.DDR5 && !stopped) {
+                checked = checked == null && m.checkBits().isPresent() ? m : checked;
+                boolean narrow = registered(m) && m.organisation().deviceWidth() < 16;
+                registered = registered == null && narrow ? m : registered;
+                if (checked != null
+                        && m.checkBits().isPresent()
+                        && !checked.checkBits().equals(m.checkBits())) {
+                    out.add(halvesDiffer(
+                            f,
+                            p,
+                            LayoutFinding.MIX_CHECK_BITS,
+                            "EC" + checked.checkBits().get(),
+                            "EC" + m.checkBits().get()));
+                    stopped = true;
+                } else if (narrow
+                        && registered.organisation().deviceWidth()
+                                != m.organisation().deviceWidth()) {
+                    out.add(halvesDiffer(
+                            f,
+                            p,
+                            LayoutFinding.MIX_WIDTHS,
+                            "x" + registered.organisation().deviceWidth(),
+                            "x" + m.organisation().deviceWidth()));
+                    stopped = true;
+                }
             }
             boolean single = m.organisation().stacking() == Stacking.SINGLE_LOAD;
             stacked |= single;
@@ -83,30 +109,16 @@ final class MixingRule implements LayoutRule {
     }
 
     /** On DDR5 neither the check bits of a half nor x4 and x8 devices may differ between registered modules. */
-    private static boolean halvesDiffer(Facts f, int p, ModuleSpec first, ModuleSpec m, List<Finding> out) {
-        boolean bits = first.checkBits().isPresent()
-                && m.checkBits().isPresent()
-                && !first.checkBits().equals(m.checkBits());
-        int a = first.organisation().deviceWidth();
-        int b = m.organisation().deviceWidth();
-        boolean widths = a + b == 12 && a != b && registered(first) && registered(m);
-        if (!bits && !widths) {
-            return false;
-        }
-        out.add(Finding.of(
-                bits ? LayoutFinding.MIX_CHECK_BITS : LayoutFinding.MIX_WIDTHS,
+    private static Finding halvesDiffer(Facts f, int p, LayoutFinding code, String one, String other) {
+        return Finding.of(
+                code,
                 Severity.STOP,
                 Subject.position(f.position(p).id()),
-                bits
-                        ? new LayoutFinding.Unlike(
-                                "EC" + first.checkBits().get(),
-                                "EC" + m.checkBits().get())
-                        : new LayoutFinding.Unlike("x" + a, "x" + b),
-                Evidence.COMMON_PRACTICE));
-        return true;
+                new LayoutFinding.Unlike(one, other),
+                Evidence.COMMON_PRACTICE);
     }
 
-    private static boolean registered(ModuleSpec m) {
+    static boolean registered(ModuleSpec m) {
         return m.buffering() == Buffering.REGISTERED || m.buffering() == Buffering.LOAD_REDUCED;
     }
 
@@ -115,7 +127,7 @@ final class MixingRule implements LayoutRule {
         return plain(a) != plain(b);
     }
 
-    private static Buffering plain(Buffering b) {
+    static Buffering plain(Buffering b) {
         return b == Buffering.CLOCKED ? Buffering.UNBUFFERED : b;
     }
 

@@ -31,13 +31,8 @@ final class RankRule implements LayoutRule {
                     continue;
                 }
                 ModuleSpec m = f.modules[p];
-                int own = m.organisation().packageRanks();
-                if (m.buffering() == Buffering.LOAD_REDUCED) {
-                    unknown |= multiplication.isEmpty();
-                    int divisor = multiplication.orElse(4);
-                    own = (own + divisor - 1) / divisor;
-                }
-                ranks += own;
+                unknown |= m.buffering() == Buffering.LOAD_REDUCED && multiplication.isEmpty();
+                ranks += chipSelects(m, multiplication);
             }
             String channel = f.machine.channelIds[c];
             int limit = f.controller().ranksPerChannel();
@@ -66,5 +61,12 @@ final class RankRule implements LayoutRule {
             }
         }
         return verdict;
+    }
+
+    /** What a module takes of its channel's chip selects; of an unknown multiplication the largest. */
+    static int chipSelects(ModuleSpec m, Optional<Integer> multiplication) {
+        int own = m.organisation().packageRanks();
+        int by = m.buffering() == Buffering.LOAD_REDUCED ? multiplication.orElse(4) : 1;
+        return (own + by - 1) / by;
     }
 }

@@ -8,12 +8,9 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.machine.RateCap;
-import zephyrridge.core.module.Buffering;
-import zephyrridge.core.module.CasLatencies;
 import zephyrridge.core.module.ClockRounding;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
-import zephyrridge.core.module.Timings;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.Picoseconds;
@@ -23,22 +20,13 @@ import zephyrridge.core.quantity.Picoseconds;
  * the record's table forbids, and for which a common CAS latency exists. Rounding from memory of JESD21-C and JESD400-5.
  */
 final class RateRule {
-    /** What the modules of a domain have in common. */
+    /** A domain's summary, with the modules to name. */
     private static final class Domain {
-        int modules;
-        int ranks;
-        boolean unlikeSizes;
-        boolean allFilled = true;
-        Buffering buffering;
+        final ClockSummary clock = new ClockSummary();
         ModuleSpec slowest;
         int slowestAt;
         ModuleSpec fastest;
         int unknownTimings = -1;
-        int tAA;
-        int tRCD;
-        int tRP;
-        int tRAS;
-        CasLatencies latencies;
     }
 
     private RateRule() {}
@@ -49,60 +37,63 @@ final class RateRule {
         String name = f.machine.domains[domain];
         Subject subject = name.isEmpty() ? Subject.machine() : Subject.processor(name);
         results[domain] = new RateResult(name, Optional.empty(), Optional.empty());
-        if (d.modules == 0) {
+        if (d.clock.modules == 0) {
             return Verdict.NOT_APPLICABLE;
         }
-        RateCap cap = null;
-        for (RateCap row : f.controller().caps()) {
-            if (row.matches(d.modules, d.ranks, d.unlikeSizes, d.buffering, d.allFilled)) {
-                cap = row;
-                break;
-            }
-        }
-        if (cap == null) {
+        Optional<RateCap> row = d.clock.cap(f.controller());
+        if (row.isEmpty()) {
             out.add(Finding.of(
                     LayoutFinding.RATE_NO_ROW,
                     Severity.RISK,
                     subject,
-                    new LayoutFinding.RateConditions(d.modules, d.ranks, d.unlikeSizes, d.allFilled),
+                    new LayoutFinding.RateConditions(
+                            d.clock.modules, d.clock.ranks, d.clock.unlikeSizes, d.clock.allFilled),
                     new Evidence.RecordEntry(
                             "controller.caps", "no row matches", f.controller().name())));
         }
-        DataRate most = cap == null ? d.slowest.rate() : d.slowest.rate().min(cap.rate());
-        if (d.unknownTimings >= 0) {
-            return withoutTimings(f, d, most, cap, subject, results, domain, out);
+        RateCap cap = row.orElse(null);
+        // The rate can still be told where timings are not known (soldered banks mostly); the latency cannot.
+        boolean unknown = d.clock.timingsUnknown;
+        if (unknown) {
+            String at = f.position(d.unknownTimings).label();
+            out.add(Finding.of(
+                    LayoutFinding.RATE_TIMINGS_UNKNOWN,
+                    Severity.NOTE,
+                    Subject.position(f.position(d.unknownTimings).id()),
+                    new LayoutFinding.AtPosition(at),
+                    new Evidence.ModuleFact(at, "timings", "not read")));
         }
+        ClockSummary.Step step = d.clock.step(f.machine, row);
+        if (step == null) {
+            out.add(Finding.of(
+                    LayoutFinding.RATE_NO_COMMON,
+                    Severity.STOP,
+                    subject,
+                    LayoutFinding.Nothing.INSTANCE,
+                    unknown
+                            ? new Evidence.RecordEntry(
+                                    "controller.steps",
+                                    f.controller().steps().toString(),
+                                    f.controller().name())
+                            : new Evidence.Clause("JESD21-C / JESD400-5", "CAS latency for a clock period", true)));
+            return Verdict.VIOLATED;
+        }
+        DataRate runs = f.machine.steps[step.number()];
+        results[domain] = new RateResult(
+                name, Optional.of(runs), unknown ? Optional.empty() : Optional.of(clocks(f, d.clock, step, runs)));
+        Verdict verdict = explain(f, domain, d, runs, cap, subject, out);
+        return unknown ? Verdict.UNDECIDED : verdict;
+    }
+
+    private static RateResult.Clocks clocks(Facts f, ClockSummary clock, ClockSummary.Step step, DataRate runs) {
         MemoryGeneration generation = f.controller().generation();
-        int tAAmax = generation.tAAmaxPs().orElse(Integer.MAX_VALUE);
-        for (int s = 0; s < f.machine.steps.length; s++) {
-            DataRate step = f.machine.steps[s];
-            int tck = f.machine.tckPs[s];
-            if (step.compareTo(most) > 0) {
-                continue;
-            }
-            int cl = d.latencies.smallestFrom(ClockRounding.cyclesRoundedUp(generation, d.tAA, tck));
-            if (cl < 0 || (long) cl * tck > tAAmax) {
-                continue;
-            }
-            Picoseconds firstWord = Picoseconds.of((int) Math.round(cl * 6_000_000.0 / step.thirds()));
-            results[domain] = new RateResult(
-                    name,
-                    Optional.of(step),
-                    Optional.of(new RateResult.Clocks(
-                            cl,
-                            ClockRounding.cyclesRoundedUp(generation, d.tRCD, tck),
-                            ClockRounding.cyclesRoundedUp(generation, d.tRP, tck),
-                            ClockRounding.cyclesRoundedUp(generation, d.tRAS, tck),
-                            firstWord)));
-            return explain(f, domain, d, step, cap, subject, out);
-        }
-        out.add(Finding.of(
-                LayoutFinding.RATE_NO_COMMON,
-                Severity.STOP,
-                subject,
-                LayoutFinding.Nothing.INSTANCE,
-                new Evidence.Clause("JESD21-C / JESD400-5", "CAS latency for a clock period", true)));
-        return Verdict.VIOLATED;
+        int tck = f.machine.tckPs[step.number()];
+        return new RateResult.Clocks(
+                step.cl(),
+                ClockRounding.cyclesRoundedUp(generation, clock.tRCD, tck),
+                ClockRounding.cyclesRoundedUp(generation, clock.tRP, tck),
+                ClockRounding.cyclesRoundedUp(generation, clock.tRAS, tck),
+                Picoseconds.of((int) Math.round(step.cl() * 6_000_000.0 / runs.thirds())));
     }
 
     private static Domain sumUp(Facts f, int domain) {
@@ -111,13 +102,13 @@ final class RateRule {
             if (f.machine.domainOf[c] != domain) {
                 continue;
             }
-            d.modules = Math.max(d.modules, f.count[c]);
-            d.allFilled &= f.count[c] > 0;
+            d.clock.modules = Math.max(d.clock.modules, f.count[c]);
+            d.clock.allFilled &= f.count[c] > 0;
             ByteSize size = null;
             for (int p : f.machine.positionsOf[c]) {
                 if (f.counts(p)) {
                     ModuleSpec m = f.modules[p];
-                    d.unlikeSizes |= size != null && !size.equals(m.capacity());
+                    d.clock.unlikeSizes |= size != null && !size.equals(m.capacity());
                     size = m.capacity();
                     add(d, m, p);
                 }
@@ -127,10 +118,7 @@ final class RateRule {
     }
 
     private static void add(Domain d, ModuleSpec m, int p) {
-        d.ranks = Math.max(d.ranks, m.organisation().packageRanks());
-        if (d.buffering == null || m.buffering().compareTo(d.buffering) > 0) {
-            d.buffering = m.buffering();
-        }
+        d.clock.add(m);
         if (d.slowest == null || m.rate().compareTo(d.slowest.rate()) < 0) {
             d.slowest = m;
             d.slowestAt = p;
@@ -140,50 +128,7 @@ final class RateRule {
         }
         if (m.timings().isEmpty()) {
             d.unknownTimings = p;
-            return;
         }
-        Timings t = m.timings().get();
-        d.tAA = Math.max(d.tAA, t.tAA().value());
-        d.tRCD = Math.max(d.tRCD, t.tRCD().value());
-        d.tRP = Math.max(d.tRP, t.tRP().value());
-        d.tRAS = Math.max(d.tRAS, t.tRAS().value());
-        d.latencies = d.latencies == null ? t.casLatencies() : d.latencies.and(t.casLatencies());
-    }
-
-    /** The rate can still be told where timings are not known (soldered banks mostly); the latency cannot. */
-    private static Verdict withoutTimings(
-            Facts f,
-            Domain d,
-            DataRate most,
-            RateCap cap,
-            Subject subject,
-            RateResult[] results,
-            int domain,
-            List<Finding> out) {
-        String at = f.position(d.unknownTimings).label();
-        out.add(Finding.of(
-                LayoutFinding.RATE_TIMINGS_UNKNOWN,
-                Severity.NOTE,
-                Subject.position(f.position(d.unknownTimings).id()),
-                new LayoutFinding.AtPosition(at),
-                new Evidence.ModuleFact(at, "timings", "not read")));
-        for (DataRate step : f.machine.steps) {
-            if (step.compareTo(most) <= 0) {
-                results[domain] = new RateResult(f.machine.domains[domain], Optional.of(step), Optional.empty());
-                explain(f, domain, d, step, cap, subject, out);
-                return Verdict.UNDECIDED;
-            }
-        }
-        out.add(Finding.of(
-                LayoutFinding.RATE_NO_COMMON,
-                Severity.STOP,
-                subject,
-                LayoutFinding.Nothing.INSTANCE,
-                new Evidence.RecordEntry(
-                        "controller.steps",
-                        f.controller().steps().toString(),
-                        f.controller().name())));
-        return Verdict.VIOLATED;
     }
 
     /** Labels of all modules of the domain that are no faster than this. */

@@ -7,6 +7,7 @@ import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.machine.Controller;
 import zephyrridge.core.machine.Host;
+import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
@@ -23,7 +24,7 @@ final class UsableMemory {
         Controller c = f.controller();
         Host host = f.host;
         ByteSize installed = ByteSize.ofMebibytes(f.installedMib);
-        ByteSize kept = afterMode(f, installed);
+        ByteSize kept = afterMode(host, installed, host.mode() == Host.MemoryMode.SPARED ? spareMib(f) : 0);
         ByteSize addressable = addressable(host, c, kept);
         ByteSize reserved = c.carveOut().plus(c.reserve());
         ByteSize usable = addressable.minusFloored(reserved);
@@ -78,28 +79,38 @@ final class UsableMemory {
         return host.wordBits() == 64 ? kept : kept.min(FOUR_GIB.minusFloored(c.deviceHole()));
     }
 
+    /** What is usable of so much, nothing said of it. */
+    static long mebibytes(Controller c, Host host, long installedMib, long spareMib) {
+        ByteSize kept = afterMode(host, ByteSize.ofMebibytes(installedMib), spareMib);
+        ByteSize usable = addressable(host, c, kept).minusFloored(c.carveOut().plus(c.reserve()));
+        return usable.min(host.ceiling().orElse(usable)).mebibytes();
+    }
+
     /** Mirroring halves; sparing holds back the largest rank of each channel. */
-    private static ByteSize afterMode(Facts f, ByteSize installed) {
-        return switch (f.host.mode()) {
+    private static ByteSize afterMode(Host host, ByteSize installed, long spareMib) {
+        return switch (host.mode()) {
             case INDEPENDENT -> installed;
             case MIRRORED -> new ByteSize(installed.bytes() / 2);
-            case SPARED -> {
-                long spare = 0;
-                for (int[] positions : f.machine.positionsOf) {
-                    long largest = 0;
-                    for (int p : positions) {
-                        if (f.counts(p)) {
-                            largest = Math.max(
-                                    largest,
-                                    f.modules[p].capacity().mebibytes()
-                                            / f.modules[p].organisation().logicalRanks());
-                        }
-                    }
-                    spare += largest;
-                }
-                yield installed.minusFloored(ByteSize.ofMebibytes(spare));
-            }
+            case SPARED -> installed.minusFloored(ByteSize.ofMebibytes(spareMib));
         };
+    }
+
+    private static long spareMib(Facts f) {
+        long spare = 0;
+        for (int[] positions : f.machine.positionsOf) {
+            long largest = 0;
+            for (int p : positions) {
+                if (f.counts(p)) {
+                    largest = Math.max(largest, rankMib(f.modules[p]));
+                }
+            }
+            spare += largest;
+        }
+        return spare;
+    }
+
+    static long rankMib(ModuleSpec m) {
+        return m.capacity().mebibytes() / m.organisation().logicalRanks();
     }
 
     private static void say(

@@ -37,24 +37,7 @@ public record WidthMap(String processor, List<Region> regions, ByteSize total, O
             total += t;
         }
         long[] byWays = new long[n + 1];
-        long heights = 0;
-        // Channels that hold nothing make no difference to what the others share.
-        int filled = 0;
-        while (filled < n && sorted[n - 1 - filled] > 0) {
-            filled++;
-        }
-        if (!flex && filled > 0 && sorted[n - filled] != sorted[n - 1]) {
-            byWays[1] = total;
-            heights = total;
-        } else {
-            for (int k = filled; k >= 1; k--) {
-                long height = sorted[n - k] - (k < n ? sorted[n - k - 1] : 0);
-                for (int left = k; height > 0 && left > 0; left -= largestWay[left]) {
-                    byWays[largestWay[left]] += largestWay[left] * height;
-                    heights += height;
-                }
-            }
-        }
+        long heights = heights(sorted, largestWay, flex, byWays);
         List<Region> regions = new ArrayList<>(2);
         for (int ways = n; ways >= 1; ways--) {
             if (byWays[ways] > 0) {
@@ -64,11 +47,46 @@ public record WidthMap(String processor, List<Region> regions, ByteSize total, O
             }
         }
         long sum = total;
-        long cost = heights;
-        Optional<Bandwidth> mean = cost == 0
+        Optional<Bandwidth> mean = heights == 0
                 ? Optional.empty()
-                : rate.map(r -> new Bandwidth(Math.multiplyExact((long) channelBytes * r.thirds(), sum) / cost));
+                : rate.map(r -> new Bandwidth(Math.multiplyExact((long) channelBytes * r.thirds(), sum) / heights));
         return new WidthMap(processor, List.copyOf(regions), ByteSize.ofMebibytes(total), mean);
+    }
+
+    /**
+     * The heights of all parts together: reading everything once takes so many times one channel's share.
+     *
+     * @param sorted MiB per channel, ascending
+     * @param byWays where the sizes of parts are added up, by their ways; null where nobody asks
+     */
+    static long heights(long[] sorted, int[] largestWay, boolean flex, long[] byWays) {
+        int n = sorted.length;
+        // Channels that hold nothing make no difference to what the others share.
+        int filled = 0;
+        while (filled < n && sorted[n - 1 - filled] > 0) {
+            filled++;
+        }
+        if (!flex && filled > 0 && sorted[n - filled] != sorted[n - 1]) {
+            long total = 0;
+            for (long t : sorted) {
+                total += t;
+            }
+            if (byWays != null) {
+                byWays[1] = total;
+            }
+            return total;
+        }
+        long heights = 0;
+        for (int k = filled; k >= 1; k--) {
+            long height = sorted[n - k] - (k < n ? sorted[n - k - 1] : 0);
+            for (int left = k; height > 0 && left > 0; left -= largestWay[left]) {
+                if (byWays != null) {
+                    byWays[largestWay[left]] += largestWay[left] * height;
+                }
+                heights += height;
+            }
+        }
+        return heights;
     }
 
     public Optional<Region> widest() {

@@ -1,12 +1,30 @@
 package zephyrridge.core.machine;
 
+import java.time.LocalDate;
 import java.util.Optional;
+import zephyrridge.core.module.Buffering;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 
-/** Someone's word about a ceiling. A controller's figure is hard; a maker's is a validated floor; the rest are hints. */
+/**
+ * Someone's word about a ceiling (R-4.1).
+ *
+ * @param size for totals and slots, {@code density} for dies, {@code number} for ranks per channel and MT/s
+ * @param where the paper or place it stands in; {@code who} entered it and {@code when}, where that was noted
+ * @param firmware the version from which it holds; {@code buffering} and {@code processor} what it is bound to; empty: to nothing
+ */
 public record LimitClaim(
-        Source source, Quantity quantity, Optional<ByteSize> size, Optional<DieDensity> density, String where) {
+        Source source,
+        Quantity quantity,
+        Optional<ByteSize> size,
+        Optional<DieDensity> density,
+        Optional<Integer> number,
+        String where,
+        Optional<String> who,
+        Optional<LocalDate> when,
+        Optional<String> firmware,
+        Optional<Buffering> buffering,
+        Optional<String> processor) {
     public enum Source {
         MAKER,
         CONTROLLER,
@@ -18,10 +36,54 @@ public record LimitClaim(
     public enum Quantity {
         TOTAL,
         PER_SLOT,
-        DIE_DENSITY
+        DIE_DENSITY,
+        RANKS_PER_CHANNEL,
+        DATA_RATE;
+
+        public boolean isSize() {
+            return this == TOTAL || this == PER_SLOT;
+        }
     }
 
+    public LimitClaim {
+        size = orEmpty(size);
+        density = orEmpty(density);
+        number = orEmpty(number);
+        who = orEmpty(who);
+        when = orEmpty(when);
+        firmware = orEmpty(firmware);
+        buffering = orEmpty(buffering);
+        processor = orEmpty(processor);
+    }
+
+    /** A claim bound to nothing. */
+    public static LimitClaim of(Source source, Quantity quantity, ByteSize size, String where) {
+        return new LimitClaim(source, quantity, Optional.of(size), null, null, where, null, null, null, null, null);
+    }
+
+    public static LimitClaim of(Source source, DieDensity density, String where) {
+        return new LimitClaim(
+                source, Quantity.DIE_DENSITY, null, Optional.of(density), null, where, null, null, null, null, null);
+    }
+
+    private static <T> Optional<T> orEmpty(Optional<T> given) {
+        return given == null ? Optional.empty() : given;
+    }
+
+    /**
+     * Whether nothing goes beyond it: what the controller says of a slot, of a die and of ranks. Its published total is a validated
+     * figure, as a maker's is.
+     */
     public boolean isHard() {
-        return source == Source.CONTROLLER;
+        return source == Source.CONTROLLER && quantity != Quantity.TOTAL && quantity != Quantity.DATA_RATE;
+    }
+
+    /** Whether the figure that its quantity wants, and no other, is there and above nothing. */
+    public boolean isWhole() {
+        return size.isPresent() == quantity.isSize()
+                && density.isPresent() == (quantity == Quantity.DIE_DENSITY)
+                && number.isPresent() == (!quantity.isSize() && quantity != Quantity.DIE_DENSITY)
+                && size.map(s -> !s.isZero()).orElse(true)
+                && number.map(n -> n > 0 && n <= 100_000).orElse(true);
     }
 }

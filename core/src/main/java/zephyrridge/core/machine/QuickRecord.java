@@ -207,12 +207,7 @@ public record QuickRecord(
     }
 
     private static LimitClaim total(LimitClaim.Source source, ByteSize size) {
-        return new LimitClaim(
-                source,
-                LimitClaim.Quantity.TOTAL,
-                Optional.of(size),
-                Optional.empty(),
-                "as entered with the first look");
+        return LimitClaim.of(source, LimitClaim.Quantity.TOTAL, size, "as entered with the first look");
     }
 
     private List<Part> parts() {

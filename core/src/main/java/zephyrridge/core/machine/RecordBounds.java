@@ -95,6 +95,9 @@ final class RecordBounds {
             String path = "limits[" + i + "]";
             l.size().ifPresent(s -> size(path + ".size", s, LARGEST));
             within(path + ".where", l.where().length(), 0, 200);
+            within(path + ".who", l.who().orElse("").length(), 0, 100);
+            within(path + ".firmware", l.firmware().orElse("").length(), 0, 64);
+            within(path + ".processor", l.processor().orElse("").length(), 0, 64);
         }
     }
 

@@ -94,10 +94,11 @@ public final class RecordCheck {
         }
         for (int i = 0; i < r.limits().size(); i++) {
             LimitClaim l = r.limits().get(i);
-            boolean whole = l.quantity() == LimitClaim.Quantity.DIE_DENSITY
-                    ? l.density().isPresent()
-                    : l.size().isPresent();
-            require(whole, "limits[" + i + "]", "lacks its figure", l.quantity().name());
+            require(
+                    l.isWhole(),
+                    "limits[" + i + "]",
+                    "lacks its figure",
+                    l.quantity().name());
         }
     }
 

@@ -80,7 +80,7 @@ class ProofTest {
     }
 
     private static HouseRules withProof(HouseRules.Proof proof) {
-        return new HouseRules(HouseRules.DEFAULT.battery(), HouseRules.DEFAULT.closing(), proof);
+        return HouseRules.DEFAULT.with(proof);
     }
 
     /** Readings gather over starts of one arrangement; they never move to another. */

@@ -97,12 +97,7 @@ class StepOrderTest {
                 .extracting(WorkStep::id)
                 .containsExactly("on:plate", "on:plug", "test-start", "on:base");
         assertThat(w.refused(Walk.tick("on:base"))).isEqualTo("STEP_COVERS");
-        Walk first = new Walk(
-                        Walk.LAPTOP,
-                        new HouseRules(
-                                HouseRules.Battery.PLUG_OUT_WHERE_REACHABLE,
-                                HouseRules.Closing.CLOSE_FIRST,
-                                HouseRules.Proof.SEEN))
+        Walk first = new Walk(Walk.LAPTOP, HouseRules.DEFAULT.with(HouseRules.Closing.CLOSE_FIRST))
                 .planned()
                 .opened()
                 .does(Walk.fit("B1"));

@@ -13,7 +13,6 @@ import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.house.HouseRules;
-import zephyrridge.core.layout.LayoutEvaluator;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.MemoryGeneration;
@@ -46,6 +45,7 @@ final class Walk implements Ports {
     private final MachineRecord record;
     private final HouseRules house;
     private final Map<String, Stock> stock = new HashMap<>();
+    final Map<String, zephyrridge.core.plan.Offer> offers = new HashMap<>();
     final Map<String, Recognised> sources = new HashMap<>();
     Work work;
     String by = "ilka";
@@ -62,7 +62,7 @@ final class Walk implements Ports {
 
     Bench bench() {
         MachineRecord effective = work.unit().deviations().effective(record);
-        return new Bench(effective, new LayoutEvaluator(effective, house), house);
+        return Bench.of(effective, house);
     }
 
     Walk stock(String tag, String label) {
@@ -116,6 +116,7 @@ final class Walk implements Ports {
                 Optional.empty(),
                 none,
                 none,
+                none,
                 none);
     }
 
@@ -131,6 +132,7 @@ final class Walk implements Ports {
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
+                none,
                 none,
                 none,
                 none);
@@ -201,6 +203,11 @@ final class Walk implements Ports {
     @Override
     public Optional<Stock> stock(String tag) {
         return Optional.ofNullable(stock.get(tag));
+    }
+
+    @Override
+    public Optional<zephyrridge.core.plan.Offer> offer(String id) {
+        return Optional.ofNullable(offers.get(id));
     }
 
     @Override

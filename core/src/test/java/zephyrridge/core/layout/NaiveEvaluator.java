@@ -275,13 +275,6 @@ final class NaiveEvaluator {
                     && m.millivolts().stream().noneMatch(record.controller().millivolts()::contains)) {
                 stops.add("FIT_VOLTAGE " + p.id());
             }
-            for (var claim : record.limits()) {
-                if (m != null
-                        && claim.isHard()
-                        && claim.size().map(s -> s.compareTo(m.capacity()) < 0).orElse(false)) {
-                    stops.add("LIMIT_BEYOND_CONTROLLER " + p.id());
-                }
-            }
         }
         for (Channel ch : record.channels()) {
             if (inChannel(ch.id()).stream()

@@ -87,8 +87,6 @@ class RandomMachinesTest {
                         "USABLE_WORD_SIZE",
                         "USABLE_CEILING",
                         "USABLE_MODE",
-                        "LIMIT_BEYOND_OFFICIAL",
-                        "LIMIT_BEYOND_CONTROLLER",
                         "FILL_ORDER",
                         "MIX_SIZES",
                         "EFFORT_HIDDEN");

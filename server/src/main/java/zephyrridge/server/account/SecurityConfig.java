@@ -27,6 +27,8 @@ class SecurityConfig {
                         .authenticated()
                         .requestMatchers("/api/accounts", "/api/accounts/**")
                         .hasRole("LEAD")
+                        .requestMatchers(HttpMethod.PUT, "/api/house/**")
+                        .hasRole("LEAD")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .authenticated()
                         // The desk account reads only.

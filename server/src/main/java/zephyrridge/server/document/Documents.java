@@ -19,12 +19,12 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 3;
+    public static final int UNIT_SCHEMA = 4;
 
     public static final int RECORD_SCHEMA = 2;
 
     private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS =
-            List.of(UnitLifts::fromTicksToLog, UnitLifts::withNothingSetAside);
+            List.of(UnitLifts::fromTicksToLog, UnitLifts::withNothingSetAside, UnitLifts::withNothingWanted);
     private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS = List.of(RecordLifts::provenanceOfPositions);
     private static final String SCHEMA = "schema";
 
@@ -80,8 +80,9 @@ public class Documents {
     /** The job that a step of {@link #undo} makes of this one. */
     public Work apply(Work work, String step) {
         JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
-        return new Work(
-                json.treeToValue(next.get("order"), Order.class), json.treeToValue(next.get("unit"), Unit.class));
+        // A step of before may leave a document of before.
+        ObjectNode unit = UnitLifts.withNothingWanted((ObjectNode) next.get("unit"));
+        return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));
     }
 
     private static ObjectNode lift(ObjectNode document, List<UnaryOperator<ObjectNode>> lifts) {

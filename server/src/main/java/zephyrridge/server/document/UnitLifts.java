@@ -245,4 +245,22 @@ final class UnitLifts {
         }
         return unit;
     }
+
+    /** Before layouts could stand beside each other nothing was bought for one, and nobody asked what was needed. */
+    static ObjectNode withNothingWanted(ObjectNode unit) {
+        if (unit.get("intake") instanceof ObjectNode intake && !intake.has("processor")) {
+            intake.put("processor", "");
+        }
+        unit.path("alternatives").forEach(a -> {
+            if (!a.has("buys")) {
+                ((ObjectNode) a).putArray("buys");
+            }
+        });
+        if (!unit.has("need")) {
+            ObjectNode need = unit.putObject("need");
+            need.putObject("target").put("atLeast", "0 GiB");
+            need.putObject("measured").put("drive", "NOT_KNOWN").putObject("work");
+        }
+        return unit;
+    }
 }

@@ -1,13 +1,17 @@
 package zephyrridge.server.drawer;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.server.web.Problem;
 
@@ -18,6 +22,7 @@ public class Drawer {
     public enum Tested {
         GOOD,
         UNTESTED,
+        SUSPECT,
         BAD
     }
 
@@ -34,12 +39,61 @@ public class Drawer {
             Tested tested,
             String note,
             ModuleSpec spec,
-            Optional<Long> jobId) {}
+            Optional<Long> jobId,
+            Origin origin,
+            String bin,
+            Money bookValue) {}
+
+    /** How a module came into the drawer. */
+    public enum Origin {
+        NEW,
+        PULLED
+    }
+
+    /** What is told of a module that goes into the drawer. */
+    public record NewModule(
+            String tag,
+            String labelLine,
+            String maker,
+            String partNumber,
+            String serial,
+            Tested tested,
+            String note,
+            Origin origin,
+            String bin,
+            Money bookValue) {}
+
+    /** A page of a search, with how many there are in all. */
+    public record Page(int total, List<StockModule> modules) {}
 
     private final DrawerStore store;
 
-    Drawer(DrawerStore store) {
+    Drawer(DrawerStore store, TransactionTemplate transaction) {
         this.store = store;
+        // Rows from before there was a search get what they are found by.
+        List<DrawerStore.Row> old = store.unsearched();
+        if (!old.isEmpty()) {
+            transaction.executeWithoutResult(t -> old.forEach(this::index));
+        }
+    }
+
+    private void index(DrawerStore.Row row) {
+        StockModule m = module(row);
+        store.index(row.tag(), m.spec().generation().name(), searchText(asNew(m), m.spec()));
+    }
+
+    private static NewModule asNew(StockModule m) {
+        return new NewModule(
+                m.tag(),
+                m.labelLine(),
+                m.maker(),
+                m.partNumber(),
+                m.serial(),
+                m.tested(),
+                m.note(),
+                m.origin(),
+                m.bin(),
+                m.bookValue());
     }
 
     public List<StockModule> all() {
@@ -80,13 +134,110 @@ public class Drawer {
         store.release(tag, jobId);
     }
 
-    /** @throws Problem when the label line is no whole module */
+    /** Free modules of a generation that are not known to be bad. */
+    public List<StockModule> free(MemoryGeneration generation) {
+        return store.free(generation.name()).stream().map(Drawer::module).toList();
+    }
+
+    /**
+     * Searches by words, all of which a module has: tag, size, kind, maker, part number, serial, bin, note.
+     *
+     * @param state of testing; empty for any
+     */
+    public Page search(String words, Optional<Tested> state, boolean freeOnly, int from, int most) {
+        List<String> all = java.util.Arrays.stream(
+                        words.toLowerCase(Locale.ROOT).split("\\s+"))
+                .filter(w -> !w.isBlank())
+                .limit(8)
+                .toList();
+        return new Page(
+                store.count(all, state.map(Enum::name), freeOnly),
+                store.search(all, state.map(Enum::name), freeOnly, from, most).stream()
+                        .map(Drawer::module)
+                        .toList());
+    }
+
+    /** @throws Problem when the label line is no whole module, or there is such a tag */
     @Transactional
-    public void add(
-            String tag, String labelLine, String maker, String partNumber, String serial, Tested tested, String note) {
-        spec(tag, labelLine);
+    public void add(NewModule m) {
+        ModuleSpec spec = spec(m.tag(), m.labelLine());
+        if (store.find(m.tag(), false).isPresent()) {
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "TAG_EXISTS",
+                    "The drawer has a module " + m.tag() + " already. Give this one another tag.",
+                    Map.of("field", "tag"));
+        }
         store.insert(
-                new DrawerStore.Row(tag, labelLine, maker, partNumber, serial, tested.name(), note, Optional.empty()));
+                new DrawerStore.Row(
+                        m.tag(),
+                        m.labelLine(),
+                        m.maker(),
+                        m.partNumber(),
+                        m.serial(),
+                        m.tested().name(),
+                        m.note(),
+                        Optional.empty(),
+                        m.origin().name(),
+                        m.bin(),
+                        m.bookValue().minor()),
+                spec.generation().name(),
+                searchText(m, spec));
+    }
+
+    /** Several of one kind at once, each with a tag of its own that follows the first: D-061, D-062 ... */
+    @Transactional
+    public List<String> addSeveral(NewModule first, int count) {
+        java.util.regex.Matcher tag =
+                java.util.regex.Pattern.compile("(.*?)(\\d{1,9})").matcher(first.tag());
+        if (count > 1 && !tag.matches()) {
+            throw Problem.invalid("tag", "For several at once the tag ends in a number, like D-061.");
+        }
+        List<String> tags = new java.util.ArrayList<>();
+        for (int i = 0; i < count; i++) {
+            String own = i == 0
+                    ? first.tag()
+                    : tag.group(1)
+                            + String.format("%0" + tag.group(2).length() + "d", Long.parseLong(tag.group(2)) + i);
+            add(new NewModule(
+                    own,
+                    first.labelLine(),
+                    first.maker(),
+                    first.partNumber(),
+                    count > 1 ? "" : first.serial(),
+                    first.tested(),
+                    first.note(),
+                    first.origin(),
+                    first.bin(),
+                    first.bookValue()));
+            tags.add(own);
+        }
+        return tags;
+    }
+
+    /** Says something else of a module that is there: its testing, bin, note, book value. */
+    @Transactional
+    public void change(String tag, Tested tested, String bin, String note, Money bookValue) {
+        StockModule m =
+                store.find(tag, true).map(Drawer::module).orElseThrow(() -> Problem.notFound("drawer module", tag));
+        NewModule next = new NewModule(
+                tag, m.labelLine(), m.maker(), m.partNumber(), m.serial(), tested, note, m.origin(), bin, bookValue);
+        store.update(tag, tested.name(), bin, note, bookValue.minor(), searchText(next, m.spec()));
+    }
+
+    private static String searchText(NewModule m, ModuleSpec spec) {
+        String text = String.join(
+                        " ",
+                        m.tag(),
+                        spec.summary().replace(" GiB", " GB " + spec.capacity().mebibytes() / 1024 + "gb"),
+                        spec.formFactor().name().replace('_', '-'),
+                        m.maker(),
+                        m.partNumber(),
+                        m.serial(),
+                        m.bin(),
+                        m.note())
+                .toLowerCase(Locale.ROOT);
+        return text.length() > 700 ? text.substring(0, 700) : text;
     }
 
     private static StockModule module(DrawerStore.Row row) {
@@ -99,7 +250,10 @@ public class Drawer {
                 Tested.valueOf(row.tested()),
                 row.note(),
                 spec(row.tag(), row.labelLine()),
-                row.jobId());
+                row.jobId(),
+                Origin.valueOf(row.origin()),
+                row.bin(),
+                Money.ofMinor(row.bookMinor()));
     }
 
     private static ModuleSpec spec(String tag, String labelLine) {

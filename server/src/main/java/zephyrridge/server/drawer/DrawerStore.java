@@ -4,6 +4,7 @@ import static zephyrridge.server.db.Tables.DRAWER_MODULE;
 
 import java.util.List;
 import java.util.Optional;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record1;
 import org.jooq.SelectField;
@@ -20,7 +21,10 @@ class DrawerStore {
             String serial,
             String tested,
             String note,
-            Optional<Long> jobId) {}
+            Optional<Long> jobId,
+            String origin,
+            String bin,
+            long bookMinor) {}
 
     private static final SelectField<Row> ROW = DSL.row(
                     DRAWER_MODULE.TAG,
@@ -30,7 +34,10 @@ class DrawerStore {
                     DRAWER_MODULE.SERIAL,
                     DRAWER_MODULE.TESTED,
                     DRAWER_MODULE.NOTE,
-                    DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable))
+                    DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable),
+                    DRAWER_MODULE.ORIGIN,
+                    DRAWER_MODULE.BIN,
+                    DRAWER_MODULE.BOOK_MINOR)
             .mapping(Row::new);
     private final DSLContext sql;
 
@@ -63,7 +70,64 @@ class DrawerStore {
                 .execute();
     }
 
-    void insert(Row row) {
+    List<Row> unsearched() {
+        return sql.select(ROW)
+                .from(DRAWER_MODULE)
+                .where(DRAWER_MODULE.SEARCH_TEXT.eq(""))
+                .fetch(Record1::value1);
+    }
+
+    void index(String tag, String generation, String searchText) {
+        sql.update(DRAWER_MODULE)
+                .set(DRAWER_MODULE.GENERATION, generation)
+                .set(DRAWER_MODULE.SEARCH_TEXT, searchText)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .execute();
+    }
+
+    List<Row> free(String generation) {
+        return sql.select(ROW)
+                .from(DRAWER_MODULE)
+                .where(DRAWER_MODULE.GENERATION.eq(generation))
+                .and(DRAWER_MODULE.JOB_ID.isNull())
+                .and(DRAWER_MODULE.TESTED.ne("BAD"))
+                .orderBy(DRAWER_MODULE.TAG)
+                .fetch(Record1::value1);
+    }
+
+    private static Condition matching(List<String> words, Optional<String> state, boolean freeOnly) {
+        Condition all = freeOnly ? DRAWER_MODULE.JOB_ID.isNull() : DSL.noCondition();
+        for (String word : words) {
+            all = all.and(DRAWER_MODULE.SEARCH_TEXT.contains(word));
+        }
+        return state.map(DRAWER_MODULE.TESTED::eq).map(all::and).orElse(all);
+    }
+
+    int count(List<String> words, Optional<String> state, boolean freeOnly) {
+        return sql.fetchCount(DRAWER_MODULE, matching(words, state, freeOnly));
+    }
+
+    List<Row> search(List<String> words, Optional<String> state, boolean freeOnly, int from, int most) {
+        return sql.select(ROW)
+                .from(DRAWER_MODULE)
+                .where(matching(words, state, freeOnly))
+                .orderBy(DRAWER_MODULE.TAG)
+                .limit(from, most)
+                .fetch(Record1::value1);
+    }
+
+    void update(String tag, String tested, String bin, String note, long bookMinor, String searchText) {
+        sql.update(DRAWER_MODULE)
+                .set(DRAWER_MODULE.TESTED, tested)
+                .set(DRAWER_MODULE.BIN, bin)
+                .set(DRAWER_MODULE.NOTE, note)
+                .set(DRAWER_MODULE.BOOK_MINOR, bookMinor)
+                .set(DRAWER_MODULE.SEARCH_TEXT, searchText)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .execute();
+    }
+
+    void insert(Row row, String generation, String searchText) {
         sql.insertInto(DRAWER_MODULE)
                 .set(DRAWER_MODULE.TAG, row.tag)
                 .set(DRAWER_MODULE.LABEL_LINE, row.labelLine)
@@ -72,6 +136,11 @@ class DrawerStore {
                 .set(DRAWER_MODULE.SERIAL, row.serial)
                 .set(DRAWER_MODULE.TESTED, row.tested)
                 .set(DRAWER_MODULE.NOTE, row.note)
+                .set(DRAWER_MODULE.ORIGIN, row.origin)
+                .set(DRAWER_MODULE.BIN, row.bin)
+                .set(DRAWER_MODULE.BOOK_MINOR, row.bookMinor)
+                .set(DRAWER_MODULE.GENERATION, generation)
+                .set(DRAWER_MODULE.SEARCH_TEXT, searchText)
                 .execute();
     }
 }

@@ -306,6 +306,7 @@ class DemoStories implements DemoJobs {
                 Optional.of(Intake.WayIn.TEMPORARY_ACCOUNT),
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 Optional.of(condition));
     }
 

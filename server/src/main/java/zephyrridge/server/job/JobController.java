@@ -124,13 +124,13 @@ class JobController {
             @PathVariable long id,
             @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
             Principal who) {
-        String tag = "\"" + jobs.version(id) + "\"";
+        String tag = "\"" + jobs.stamp(id) + "\"";
         if (tag.equals(known)) {
             return ResponseEntity.status(HttpStatus.NOT_MODIFIED).eTag(tag).build();
         }
         JobView view = views.of(jobs.get(id, who.getName()));
         return ResponseEntity.ok()
-                .eTag("\"" + view.version() + "\"")
+                .eTag(tag)
                 .cacheControl(CacheControl.noCache().cachePrivate())
                 .body(view);
     }

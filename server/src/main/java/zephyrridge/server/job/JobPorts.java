@@ -9,12 +9,14 @@ import zephyrridge.core.job.Ports;
 import zephyrridge.core.job.Readings;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.Work;
+import zephyrridge.core.plan.Offer;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.survey.Survey;
 import zephyrridge.server.document.Documents;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.photo.Photos;
 import zephyrridge.server.reading.Sources;
+import zephyrridge.server.supplier.Suppliers;
 
 /** What a change looks up outside its job; lives for one transaction. */
 record JobPorts(
@@ -22,6 +24,7 @@ record JobPorts(
         Work work,
         Bench bench,
         Drawer drawer,
+        Suppliers suppliers,
         Photos photos,
         Sources sources,
         JobHistory history,
@@ -39,6 +42,11 @@ record JobPorts(
                         m.spec(),
                         m.tested() == Drawer.Tested.BAD,
                         m.jobId().filter(id -> id != jobId)));
+    }
+
+    @Override
+    public Optional<Offer> offer(String id) {
+        return suppliers.offer(id);
     }
 
     @Override

@@ -17,6 +17,9 @@ import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
+import zephyrridge.core.limit.Condition;
+import zephyrridge.core.limit.LimitClass;
+import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.module.MemoryGeneration;
@@ -26,12 +29,14 @@ import zephyrridge.server.text.FindingView;
 /**
  * A job as the work screen shows it: its state and all that follows from it, in words.
  *
+ * @param stamp another one whenever this view would be another, its version or what the shop knows
  * @param quirks what to know of this model before it is touched
  * @param undoes what undo would take back, with the person's name; empty when there is nothing
  */
 record JobView(
         long id,
         long version,
+        String stamp,
         String machineId,
         String machineName,
         MachineKind machineKind,
@@ -51,7 +56,10 @@ record JobView(
         List<LegView> trail,
         String foundVerdict,
         String planVerdict,
-        List<LimitView> limits,
+        LimitsView limits,
+        List<AlternativeView> alternatives,
+        Unit.Need need,
+        Optional<ConsentView> consent,
         List<FindingView> openingGates,
         List<FindingView> fittingGates,
         List<FindingView> clearingGates,
@@ -134,14 +142,68 @@ record JobView(
     /** @param id of the step, position or station it is about; {@code text} for its button, "" where hands or words are wanted */
     record LeadNextView(Lead.Do what, String id, String text) {}
 
-    /** @param hard a bound, not a published figure or a hint */
+    /**
+     * How far it goes.
+     *
+     * @param marks what is claimed; {@code generation} what its generation's controllers address in all sockets together, where no
+     *     maker's and no controller's total is known
+     * @param judged of the plan on the table; absent while nothing is planned
+     */
+    record LimitsView(
+            List<LimitView> marks,
+            long foundMebibytes,
+            long plannedMebibytes,
+            Optional<LimitView> generation,
+            Optional<JudgedView> judged,
+            List<TrialView> trials) {}
+
+    /** @param hard a bound, not a published figure or a hint; {@code id} of one that was added and can be retracted */
     record LimitView(
+            Optional<Long> id,
             LimitClaim.Source source,
             LimitClaim.Quantity quantity,
             String value,
             Optional<Long> mebibytes,
             boolean hard,
-            String where) {}
+            String where,
+            String bound) {}
+
+    /**
+     * @param name the class in words, {@code basis} its counts; figures in whole per cent
+     */
+    record JudgedView(
+            LimitClass limitClass,
+            String name,
+            int chance,
+            int low,
+            int high,
+            String basis,
+            boolean allowed,
+            List<ConditionView> conditions) {}
+
+    record ConditionView(Condition.Kind kind, String text, boolean met) {}
+
+    record TrialView(
+            long id,
+            Trial.Relation relation,
+            Trial.Outcome outcome,
+            String text,
+            boolean covers,
+            boolean counts,
+            boolean retracted) {}
+
+    /** @param changes what it holds, by position; {@code purchases} of its packs; {@code chosen} decided on */
+    record AlternativeView(
+            String id,
+            String name,
+            boolean onTheTable,
+            boolean chosen,
+            String installed,
+            List<String> changes,
+            List<String> purchases,
+            String price) {}
+
+    record ConsentView(String who, String to, Instant at, String by, boolean current) {}
 
     record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {}
 

@@ -20,14 +20,13 @@ import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.Verdict;
-import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.server.job.JobView.FastenerView;
 import zephyrridge.server.job.JobView.FitLineView;
 import zephyrridge.server.job.JobView.LegView;
-import zephyrridge.server.job.JobView.LimitView;
 import zephyrridge.server.job.JobView.ModuleView;
 import zephyrridge.server.job.JobView.NowView;
 import zephyrridge.server.job.JobView.PresenceView;
@@ -41,12 +40,14 @@ import zephyrridge.server.text.Texts;
 @Component
 class JobViews {
     private final Texts texts;
+    private final LimitViews limits;
     private final ProofViews proofs;
     private final Quirks quirks;
     private final Jobs jobs;
     private final FieldChanges fields;
 
-    JobViews(Texts texts, ProofViews proofs, Quirks quirks, Jobs jobs, FieldChanges fields) {
+    JobViews(Texts texts, LimitViews limits, ProofViews proofs, Quirks quirks, Jobs jobs, FieldChanges fields) {
+        this.limits = limits;
         this.jobs = jobs;
         this.fields = fields;
         this.texts = texts;
@@ -61,6 +62,7 @@ class JobViews {
         return new JobView(
                 c.row().id(),
                 c.row().version(),
+                jobs.stamp(c.row()),
                 c.row().machineId(),
                 c.machine().record().name(),
                 c.machine().record().kind(),
@@ -85,7 +87,16 @@ class JobViews {
                 legs(c),
                 foundVerdict(u, a),
                 planVerdict(u, a),
-                c.machine().record().limits().stream().map(this::limit).toList(),
+                limits.of(c),
+                alternatives(c),
+                u.need(),
+                u.consent()
+                        .map(x -> new JobView.ConsentView(
+                                x.who(),
+                                x.to(),
+                                JobController.utc(x.at()),
+                                x.by(),
+                                x.alternative().equals(u.onTheTable().id()))),
                 FindingView.of(a.openingGates(), texts),
                 FindingView.of(a.fittingGates(), texts),
                 FindingView.of(a.clearingGates(), texts),
@@ -243,10 +254,54 @@ class JobViews {
         return e.who() + " " + texts.get("event." + e.type());
     }
 
-    private LimitView limit(LimitClaim l) {
-        String value =
-                l.size().map(texts::show).or(() -> l.density().map(texts::show)).orElse("");
-        return new LimitView(l.source(), l.quantity(), value, l.size().map(s -> s.mebibytes()), l.isHard(), l.where());
+    private List<JobView.AlternativeView> alternatives(Jobs.Current c) {
+        Unit u = c.unit();
+        return u.alternatives().stream()
+                .filter(a -> !a.planned().isEmpty())
+                .map(a -> {
+                    SortedMap<String, String> whole = u.plannedModules(a);
+                    var layout = u.layout(c.machine().record(), whole);
+                    long mib = 0;
+                    for (int p = 0; p < layout.size(); p++) {
+                        mib += layout.isThere(c.machine().record(), p)
+                                ? layout.module(p)
+                                        .map(m -> m.capacity().mebibytes())
+                                        .orElse(0L)
+                                : 0;
+                    }
+                    return new JobView.AlternativeView(
+                            a.id(),
+                            a.name(),
+                            a.id().equals(u.onTheTable().id()),
+                            u.chosen().filter(a.id()::equals).isPresent(),
+                            texts.show(ByteSize.ofMebibytes(mib)),
+                            a.planned().entrySet().stream()
+                                    .filter(e -> c.machine().record().hasPosition(e.getKey()))
+                                    .map(e -> c.machine()
+                                                    .record()
+                                                    .position(e.getKey())
+                                                    .label() + ": "
+                                            + (e.getValue().isEmpty()
+                                                    ? texts.get("say.empty")
+                                                    : name(u.modules().get(e.getValue()))))
+                                    .toList(),
+                            a.buys().stream()
+                                    .map(b -> texts.say(
+                                            "say.buy",
+                                            "packs",
+                                            b.packs(),
+                                            "wording",
+                                            b.wording(),
+                                            "supplier",
+                                            b.supplier(),
+                                            "price",
+                                            b.whole(),
+                                            "days",
+                                            b.leadDays()))
+                                    .toList(),
+                            a.purchases().toString());
+                })
+                .toList();
     }
 
     private List<StepView> steps(List<WorkStep> steps) {

@@ -24,9 +24,11 @@ import zephyrridge.core.job.Work;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.document.Documents;
 import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.limit.Limits;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.photo.Photos;
 import zephyrridge.server.reading.Sources;
+import zephyrridge.server.supplier.Suppliers;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -50,6 +52,8 @@ public class Jobs {
     private final Photos photos;
     private final Sources sources;
     private final Said said;
+    private final Limits limits;
+    private final Suppliers suppliers;
 
     Jobs(
             JobStore store,
@@ -61,7 +65,11 @@ public class Jobs {
             Documents documents,
             Clock clock,
             Texts texts,
-            Said said) {
+            Said said,
+            Limits limits,
+            Suppliers suppliers) {
+        this.limits = limits;
+        this.suppliers = suppliers;
         this.store = store;
         this.machines = machines;
         this.drawer = drawer;
@@ -97,6 +105,15 @@ public class Jobs {
 
     long version(long id) {
         return store.version(id).orElseThrow(() -> Problem.notFound("job", id));
+    }
+
+    /** What the view of a job depends on: its version, and what the shop knows and has decided by now. */
+    String stamp(long id) {
+        return stamp(row(id, false));
+    }
+
+    String stamp(JobStore.Row row) {
+        return row.version() + "-" + limits.stamp(row.machineId()) + "-" + machines.houseVersion();
     }
 
     /** @throws Problem when there is no such job */
@@ -198,7 +215,18 @@ public class Jobs {
                 change,
                 work,
                 machine.bench(),
-                new JobPorts(id, work, machine.bench(), drawer, photos, sources, history(id, by), documents, now, by));
+                new JobPorts(
+                        id,
+                        work,
+                        machine.bench(),
+                        drawer,
+                        suppliers,
+                        photos,
+                        sources,
+                        history(id, by),
+                        documents,
+                        now,
+                        by));
         if (outcome instanceof Outcome.Refused refused) {
             throw new ChangeRefused(refused.why());
         }
@@ -233,6 +261,16 @@ public class Jobs {
                 json.writerFor(Change.class).writeValueAsString(change),
                 documents.undo(work, next));
         return expectedVersion + 1;
+    }
+
+    /** What a change looks up, for one that is tried and not kept. */
+    JobPorts ports(Current c, String by) {
+        return ports(c.row().id(), c.work(), c.machine(), c.history(), now(), by);
+    }
+
+    private JobPorts ports(
+            long id, Work work, Machines.Ready machine, JobHistory history, LocalDateTime now, String by) {
+        return new JobPorts(id, work, machine.bench(), drawer, suppliers, photos, sources, history, documents, now, by);
     }
 
     /** Modules of the drawer come and go with what the job holds; one that another job has meanwhile refuses the change. */
@@ -282,7 +320,8 @@ public class Jobs {
     }
 
     private Machines.Ready machine(JobStore.Row row, Work work) {
-        return machines.get(row.machineId(), row.machineVersion(), work.unit().deviations());
+        return machines.get(row.machineId(), row.machineVersion(), work.unit().deviations())
+                .knowing(limits.of(row.machineId()));
     }
 
     private JobHistory history(long id, String login) {

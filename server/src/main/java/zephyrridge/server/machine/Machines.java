@@ -20,10 +20,12 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.Bench;
 import zephyrridge.core.job.Deviations;
 import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.server.document.Documents;
+import zephyrridge.server.house.House;
 import zephyrridge.server.web.Problem;
 
 /** Machine records, with an evaluator ready for each. */
@@ -39,16 +41,22 @@ public class Machines {
      * @param published the record without the machine's deviations
      */
     public record Ready(MachineRecord published, long version, Bench bench, Map<String, Reach> reach) {
-        static Ready of(MachineRecord published, long version, Deviations deviations) {
+        static Ready of(MachineRecord published, long version, Deviations deviations, HouseRules house) {
             MachineRecord record = deviations.effective(published);
-            LayoutEvaluator evaluator = new LayoutEvaluator(record, HouseRules.DEFAULT);
+            Bench bench = Bench.of(record, house);
+            LayoutEvaluator evaluator = bench.evaluator();
             return new Ready(
                     published,
                     version,
-                    new Bench(record, evaluator, HouseRules.DEFAULT),
+                    bench,
                     record.positions().stream()
                             .collect(
                                     Collectors.toMap(Position::id, p -> Reach.of(evaluator.opening(List.of(p.id()))))));
+        }
+
+        /** The same with what the shop knows of the model's limits. */
+        public Ready knowing(LimitKnowledge known) {
+            return new Ready(published, version, bench.knowing(known), reach);
         }
 
         public MachineRecord record() {
@@ -71,7 +79,7 @@ public class Machines {
         }
     }
 
-    private record Key(String id, long version, SortedSet<String> missing) {}
+    private record Key(String id, long version, SortedSet<String> missing, HouseRules house) {}
 
     private final MachineStore store;
     private final Documents documents;
@@ -85,8 +93,10 @@ public class Machines {
     });
 
     private final Clock clock;
+    private final House house;
 
-    Machines(MachineStore store, Documents documents, Clock clock) {
+    Machines(MachineStore store, Documents documents, Clock clock, House house) {
+        this.house = house;
         this.store = store;
         this.documents = documents;
         this.clock = clock;
@@ -129,6 +139,11 @@ public class Machines {
         return store.latest(id).orElseThrow(() -> Problem.notFound("machine", id));
     }
 
+    /** Version of the house rules that records are judged by. */
+    public long houseVersion() {
+        return house.rules().version();
+    }
+
     /** The latest version. */
     public Ready get(String id) {
         return get(id, latest(id), Deviations.NONE);
@@ -136,7 +151,8 @@ public class Machines {
 
     /** One version, as it is true of one machine. */
     public Ready get(String id, long version, Deviations deviations) {
-        Ready known = ready.get(new Key(id, version, deviations.missing()));
+        Ready known = ready.get(
+                new Key(id, version, deviations.missing(), house.rules().value()));
         return known != null
                 ? known
                 : ready(store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id)), deviations);
@@ -208,12 +224,13 @@ public class Machines {
                     Map.of("faults", faults));
         }
         // What cannot be made ready would take the list down later; it is refused here, while somebody looks.
-        Ready.of(record, 1, Deviations.NONE);
+        Ready.of(record, 1, Deviations.NONE, HouseRules.DEFAULT);
     }
 
     private Ready ready(MachineStore.Row row, Deviations deviations) {
-        Ready made = Ready.of(documents.record(row.document()), row.version(), deviations);
-        ready.put(new Key(row.id(), row.version(), deviations.missing()), made);
+        HouseRules rules = house.rules().value();
+        Ready made = Ready.of(documents.record(row.document()), row.version(), deviations, rules);
+        ready.put(new Key(row.id(), row.version(), deviations.missing(), rules), made);
         return made;
     }
 }

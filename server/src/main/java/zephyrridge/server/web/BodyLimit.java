@@ -22,14 +22,18 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class BodyLimit extends OncePerRequestFilter {
     private static final Pattern PHOTOS = Pattern.compile("/api/jobs/[^/]+/photos");
     private static final Pattern SOURCES = Pattern.compile("/api/jobs/[^/]+/sources");
+    private static final Pattern SHEETS = Pattern.compile("/api/(suppliers/[^/]+/sheet|drawer/csv)");
     private final long body;
     private final long photo;
     private final long source;
+    private final long sheet;
 
     BodyLimit(
             @Value("${zephyr.max-body}") DataSize body,
             @Value("${zephyr.max-photo}") DataSize photo,
-            @Value("${zephyr.max-source}") DataSize source) {
+            @Value("${zephyr.max-source}") DataSize source,
+            @Value("${zephyr.max-sheet}") DataSize sheet) {
+        this.sheet = sheet.toBytes();
         this.body = body.toBytes();
         this.photo = photo.toBytes();
         this.source = source.toBytes();
@@ -39,8 +43,11 @@ class BodyLimit extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         String path = request.getRequestURI();
-        long most =
-                PHOTOS.matcher(path).matches() ? photo : SOURCES.matcher(path).matches() ? source : body;
+        long most = PHOTOS.matcher(path).matches()
+                ? photo
+                : SOURCES.matcher(path).matches()
+                        ? source
+                        : SHEETS.matcher(path).matches() ? sheet : body;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");

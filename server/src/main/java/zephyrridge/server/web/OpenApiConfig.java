@@ -16,6 +16,7 @@ import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.Money;
 
 /** The API document: every component of a record is required except those that are Optional in Java. */
 @Configuration
@@ -25,6 +26,7 @@ class OpenApiConfig {
 
     OpenApiConfig() {
         SpringDocUtils.getConfig().replaceWithClass(ByteSize.class, String.class);
+        SpringDocUtils.getConfig().replaceWithClass(Money.class, String.class);
     }
 
     @Bean

@@ -13,6 +13,7 @@ import zephyrridge.core.module.CasLatencies;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.DieDensity;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.quantity.Picoseconds;
 
 /** Quantities in JSON carry their unit ("8 GiB", "2666 MT/s"), and CAS latencies are a list: people read these documents. */
@@ -25,6 +26,7 @@ public class QuantityModule extends SimpleModule {
         text(DataRate.class, DataRate::parse);
         text(DieDensity.class, DieDensity::parse);
         text(Picoseconds.class, Picoseconds::parse);
+        text(Money.class, Money::parse);
         addSerializer(CasLatencies.class, new StdSerializer<>(CasLatencies.class) {
             @Override
             public void serialize(CasLatencies value, JsonGenerator out, SerializationContext context) {

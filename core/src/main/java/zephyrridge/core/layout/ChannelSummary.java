@@ -1,0 +1,57 @@
+package zephyrridge.core.layout;
+
+/**
+ * What the rest of a layout can see of one group of channels that share modules (one channel, or those of a CAMM2 socket). Immutable
+ * once made, of constant size for its group; unknown timings stay unknown.
+ */
+public final class ChannelSummary {
+    final int group;
+    final ClockSummary clock = new ClockSummary();
+    /** MiB by channel of the group. */
+    final long[] totals;
+
+    long installedMib;
+    long spareMib;
+    int modules;
+    /** One bit per kind of buffering, per number of check bits, per width of registered DDR5 devices. */
+    int buffering;
+
+    int checkBits;
+    int widths;
+    boolean stop;
+    boolean orderBroken;
+    boolean changed;
+    /** Access classes of positions that differ from what was found. */
+    long changedClasses;
+
+    ChannelSummary(int group, int channels) {
+        this.group = group;
+        totals = new long[channels];
+    }
+
+    /** Whether something in here stops any layout it is part of. */
+    public boolean stops() {
+        return stop;
+    }
+
+    public boolean breaksOrder() {
+        return orderBroken;
+    }
+
+    /** Whether each channel holds as much. */
+    public boolean sameTotals(ChannelSummary o) {
+        return java.util.Arrays.equals(totals, o.totals);
+    }
+
+    public long installedMib() {
+        return installedMib;
+    }
+
+    public boolean isChanged() {
+        return changed;
+    }
+
+    public long changedClasses() {
+        return changedClasses;
+    }
+}

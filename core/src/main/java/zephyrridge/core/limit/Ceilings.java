@@ -1,0 +1,289 @@
+package zephyrridge.core.limit;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Organisation;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DieDensity;
+
+/** What is claimed about a machine's ceilings, held against a layout. The claim that is broken is the one that is named. */
+final class Ceilings {
+    /**
+     * @param hard bounds of the controller that are broken
+     * @param official a maker's claim that is broken, the first
+     * @param published the controller's published total, where that is broken
+     * @param unspoken a die density that no source speaks of
+     * @param makerSpeaks whether a maker's total is known; {@code controllerSpeaks} any controller's claim
+     * @param firmware the version from which a claim holds that the layout needs
+     */
+    record Broken(
+            List<Finding> hard,
+            Optional<Finding> official,
+            Optional<Finding> published,
+            Optional<Finding> unspoken,
+            List<Finding> hints,
+            boolean makerSpeaks,
+            boolean controllerSpeaks,
+            Optional<String> firmware) {}
+
+    private record Module(int position, ModuleSpec spec) {}
+
+    private final MachineRecord record;
+    private final List<LimitClaim> claims;
+
+    Ceilings(MachineRecord record, List<LimitClaim> claims) {
+        this.record = record;
+        this.claims = List.copyOf(claims);
+    }
+
+    List<LimitClaim> claims() {
+        return claims;
+    }
+
+    Broken brokenBy(Layout layout, String firmwareNoted, String processor) {
+        List<Module> fitted = new ArrayList<>();
+        long mib = 0;
+        for (int p = 0; p < layout.size(); p++) {
+            Optional<ModuleSpec> m = layout.module(p);
+            if (m.isPresent() && layout.isThere(record, p)) {
+                mib += m.get().capacity().mebibytes();
+                if (!record.positions().get(p).isSoldered()) {
+                    fitted.add(new Module(p, m.get()));
+                }
+            }
+        }
+        ByteSize planned = ByteSize.ofMebibytes(mib);
+        List<LimitClaim> applying = claims.stream()
+                .filter(c -> c.buffering()
+                                .map(b -> fitted.stream().anyMatch(m -> m.spec().buffering() == b))
+                                .orElse(true)
+                        && c.processor()
+                                .map(p -> processor.isBlank() || p.equalsIgnoreCase(processor.trim()))
+                                .orElse(true))
+                .toList();
+        List<Finding> hard = new ArrayList<>();
+        Optional<Finding> official = Optional.empty();
+        Optional<Finding> published = Optional.empty();
+        List<Finding> hints = new ArrayList<>();
+        Optional<String> firmware = Optional.empty();
+        boolean maker = false;
+        boolean controller = false;
+        boolean density = false;
+        for (LimitClaim.Source source : LimitClaim.Source.values()) {
+            for (LimitClaim.Quantity quantity : LimitClaim.Quantity.values()) {
+                List<LimitClaim> of = applying.stream()
+                        .filter(c -> c.source() == source && c.quantity() == quantity)
+                        .toList();
+                if (of.isEmpty() || quantity == LimitClaim.Quantity.DATA_RATE) {
+                    continue;
+                }
+                maker |= source == LimitClaim.Source.MAKER && quantity == LimitClaim.Quantity.TOTAL;
+                boolean binds = source == LimitClaim.Source.MAKER || source == LimitClaim.Source.CONTROLLER;
+                controller |= source == LimitClaim.Source.CONTROLLER;
+                density |= quantity == LimitClaim.Quantity.DIE_DENSITY;
+                // A later firmware may allow more: the claim that is kept with the least of it counts.
+                List<LimitClaim> byFirmware = of.stream()
+                        .sorted(Comparator.comparing(c -> c.firmware().orElse(""), FirmwareVersion.ORDER))
+                        .toList();
+                Optional<LimitClaim> kept = Optional.empty();
+                List<Finding> why = List.of();
+                List<LimitClaim> unbound =
+                        of.stream().filter(c -> c.firmware().isEmpty()).toList();
+                List<Finding> first = breaks(unbound, fitted, planned);
+                if (first.isEmpty() && !unbound.isEmpty()) {
+                    continue;
+                }
+                for (LimitClaim c : byFirmware) {
+                    List<Finding> now = breaks(List.of(c), fitted, planned);
+                    if (c.firmware().isPresent() && now.isEmpty()) {
+                        kept = Optional.of(c);
+                        break;
+                    }
+                    why = now.isEmpty() ? why : now;
+                }
+                if (kept.isPresent()) {
+                    String v = kept.get().firmware().get();
+                    firmware = firmware.filter(f -> FirmwareVersion.ORDER.compare(f, v) >= 0)
+                            .or(() -> Optional.of(v));
+                    continue;
+                }
+                why = first.isEmpty() ? why : first;
+                if (why.isEmpty()) {
+                    continue;
+                }
+                if (!binds) {
+                    if (quantity == LimitClaim.Quantity.TOTAL) {
+                        hints.addAll(hint(of, planned));
+                    }
+                } else if (of.get(0).isHard()) {
+                    hard.addAll(why);
+                } else if (source == LimitClaim.Source.CONTROLLER) {
+                    published = Optional.of(why.get(0));
+                } else if (official.isEmpty()) {
+                    official = Optional.of(why.get(0));
+                }
+            }
+        }
+        Optional<Finding> unspoken = density ? Optional.empty() : unspoken(applying, fitted);
+        return new Broken(hard, official, published, unspoken, hints, maker, controller, firmware);
+    }
+
+    private static List<Finding> hint(List<LimitClaim> of, ByteSize planned) {
+        return of.stream()
+                .filter(c -> c.size().orElseThrow().compareTo(planned) < 0)
+                .map(c -> Finding.of(
+                        LimitFinding.LIMIT_HINT,
+                        Severity.NOTE,
+                        Subject.machine(),
+                        new LimitFinding.Hint(c.source(), planned, c.size().get(), c.where()),
+                        evidence(c)))
+                .toList();
+    }
+
+    private List<Finding> breaks(List<LimitClaim> of, List<Module> fitted, ByteSize planned) {
+        List<Finding> out = new ArrayList<>();
+        for (LimitClaim c : of) {
+            switch (c.quantity()) {
+                case TOTAL -> compare(c, planned, Subject.machine(), out);
+                case PER_SLOT -> {
+                    for (Module m : fitted) {
+                        if (speaksOf(c, m)) {
+                            compare(c, m.spec().capacity(), Subject.position(at(m).id()), out);
+                        }
+                    }
+                }
+                case DIE_DENSITY -> density(c, fitted, out);
+                case RANKS_PER_CHANNEL -> ranks(c, fitted, out);
+                case DATA_RATE -> {
+                    // Faster modules run at what the controller runs: no ceiling of a layout.
+                }
+            }
+        }
+        return out;
+    }
+
+    private static boolean speaksOf(LimitClaim c, Module m) {
+        return c.buffering().map(b -> m.spec().buffering() == b).orElse(true);
+    }
+
+    private Position at(Module m) {
+        return record.positions().get(m.position());
+    }
+
+    private static void compare(LimitClaim claim, ByteSize planned, Subject subject, List<Finding> out) {
+        ByteSize limit = claim.size().orElseThrow();
+        if (planned.compareTo(limit) > 0) {
+            out.add(Finding.of(
+                    claim.isHard()
+                            ? LimitFinding.LIMIT_BEYOND_CONTROLLER
+                            : claim.source() == LimitClaim.Source.CONTROLLER
+                                    ? LimitFinding.LIMIT_ABOVE_PUBLISHED
+                                    : LimitFinding.LIMIT_BEYOND_OFFICIAL,
+                    claim.isHard() ? Severity.STOP : Severity.RISK,
+                    subject,
+                    new LimitFinding.Limit(planned, limit, claim.where()),
+                    evidence(claim)));
+        }
+    }
+
+    private void density(LimitClaim claim, List<Module> fitted, List<Finding> out) {
+        for (Module m : fitted) {
+            DieDensity die = m.spec().organisation().density();
+            if (speaksOf(claim, m) && die.compareTo(claim.density().orElseThrow()) > 0) {
+                out.add(Finding.of(
+                        LimitFinding.LIMIT_DENSITY,
+                        claim.isHard() ? Severity.STOP : Severity.RISK,
+                        Subject.position(at(m).id()),
+                        new LimitFinding.Density(
+                                at(m).label(), die, claim.density().get(), claim.where()),
+                        evidence(claim)));
+            }
+        }
+    }
+
+    private void ranks(LimitClaim claim, List<Module> fitted, List<Finding> out) {
+        record.channels().forEach(channel -> {
+            int ranks = 0;
+            for (Module m : fitted) {
+                if (at(m).channels().contains(channel.id()) && speaksOf(claim, m)) {
+                    int own = m.spec().organisation().packageRanks();
+                    int by = m.spec().buffering() == Buffering.LOAD_REDUCED
+                            ? record.controller().rankMultiplication().orElse(4)
+                            : 1;
+                    ranks += (own + by - 1) / by;
+                }
+            }
+            if (ranks > claim.number().orElseThrow()) {
+                out.add(Finding.of(
+                        LimitFinding.LIMIT_RANKS,
+                        claim.isHard() ? Severity.STOP : Severity.RISK,
+                        Subject.channel(channel.id()),
+                        new LimitFinding.Ranks(
+                                channel.id(), ranks, claim.number().get(), claim.where()),
+                        evidence(claim)));
+            }
+        });
+    }
+
+    /**
+     * A density that no source speaks of. A maker's total divided by the sockets speaks of the dies of a 2Rx8 module of that size
+     * (R-4.3).
+     */
+    private Optional<Finding> unspoken(List<LimitClaim> applying, List<Module> fitted) {
+        Optional<LimitClaim> total = applying.stream()
+                .filter(c -> c.source() == LimitClaim.Source.MAKER && c.quantity() == LimitClaim.Quantity.TOTAL)
+                .max(Comparator.comparing(c -> c.size().orElseThrow()));
+        long sockets = record.positions().stream().filter(p -> !p.isSoldered()).count();
+        if (total.isEmpty() || sockets == 0) {
+            return Optional.empty();
+        }
+        long soldered = record.positions().stream()
+                .flatMap(p -> p.soldered().stream())
+                .mapToLong(m -> m.capacity().mebibytes())
+                .sum();
+        long perSocket = Math.max(0, total.get().size().orElseThrow().mebibytes() - soldered) / sockets;
+        int needed = Organisation.densityMebibitsFor(ByteSize.ofMebibytes(perSocket), 2, 8);
+        // No die of 6 Gbit is made: a total that needs it speaks of the next one that is.
+        int implied = record.controller().generation().made().stream()
+                .mapToInt(DieDensity::mebibits)
+                .filter(made -> made >= needed)
+                .min()
+                .orElse(0);
+        return fitted.stream()
+                .filter(m -> implied > 0 && m.spec().organisation().density().mebibits() > implied)
+                .findFirst()
+                .map(m -> Finding.of(
+                        LimitFinding.LIMIT_DENSITY_UNSPOKEN,
+                        Severity.RISK,
+                        Subject.position(at(m).id()),
+                        new LimitFinding.Density(
+                                at(m).label(),
+                                m.spec().organisation().density(),
+                                new DieDensity(implied),
+                                total.get().where()),
+                        evidence(total.get())));
+    }
+
+    private static Evidence evidence(LimitClaim claim) {
+        return new Evidence.RecordEntry(
+                "limits." + claim.source() + "." + claim.quantity(),
+                claim.size()
+                        .map(ByteSize::toString)
+                        .or(() -> claim.density().map(Object::toString))
+                        .or(() -> claim.number().map(String::valueOf))
+                        .orElse(""),
+                claim.where());
+    }
+}

@@ -1,0 +1,27 @@
+package zephyrridge.core.limit;
+
+/** How far a layout goes beyond what is said of its machine, with the prior of its chance (common practice, no source). */
+public enum LimitClass {
+    WITHIN_OFFICIAL(19, 1),
+    PROVEN_BEYOND(3, 1),
+    ALLOWED_UNPROVEN(3, 1),
+    DOUBTFUL(1, 1),
+    BEYOND_CONTROLLER(1, 19);
+
+    private final int a;
+    private final int b;
+
+    LimitClass(int a, int b) {
+        this.a = a;
+        this.b = b;
+    }
+
+    /** @param successes {@code failures} in quarters of a proven trial of this model */
+    public Chance chance(int successes, int failures) {
+        return new Chance(a, b, successes, failures);
+    }
+
+    public boolean isBeyondOfficial() {
+        return this != WITHIN_OFFICIAL;
+    }
+}

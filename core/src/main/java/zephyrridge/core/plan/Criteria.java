@@ -1,0 +1,68 @@
+package zephyrridge.core.plan;
+
+import java.util.Comparator;
+
+/**
+ * What layouts are compared by, in whole units (R-8.2). One layout
+ * dominates another when it is no worse in any and better in one.
+ *
+ * @param usableMib {@code meanTenths} mean bandwidth in 0.1 GB/s, rounded down
+ * @param costMinor expected cost in minor units
+ * @param chancePermille that it runs
+ * @param minutes of opening and closing; {@code readyDays} from today
+ */
+public record Criteria(int usableMib, int meanTenths, long costMinor, int chancePermille, int minutes, int readyDays) {
+    public enum Of {
+        USABLE,
+        MEAN,
+        COST,
+        CHANCE,
+        MINUTES,
+        READY
+    }
+
+    /** The recommended one first among equals of its kind: least cost, most bandwidth, fewest minutes. */
+    static final Comparator<Criteria> CHEAPEST = Comparator.comparingLong(Criteria::costMinor)
+            .thenComparing(Comparator.comparingInt(Criteria::meanTenths).reversed())
+            .thenComparingInt(Criteria::minutes)
+            .thenComparing(Comparator.comparingInt(Criteria::usableMib).reversed())
+            .thenComparing(Comparator.comparingInt(Criteria::chancePermille).reversed())
+            .thenComparingInt(Criteria::readyDays);
+
+    /** Larger is better, whatever it is of. */
+    public long worth(Of of) {
+        return switch (of) {
+            case USABLE -> usableMib;
+            case MEAN -> meanTenths;
+            case COST -> -costMinor;
+            case CHANCE -> chancePermille;
+            case MINUTES -> -minutes;
+            case READY -> -readyDays;
+        };
+    }
+
+    /** No worse in anything. */
+    boolean isNoWorseThan(Criteria o) {
+        return usableMib >= o.usableMib
+                && meanTenths >= o.meanTenths
+                && costMinor <= o.costMinor
+                && chancePermille >= o.chancePermille
+                && minutes <= o.minutes
+                && readyDays <= o.readyDays;
+    }
+
+    public boolean dominates(Criteria o) {
+        return isNoWorseThan(o) && !equals(o);
+    }
+
+    /** Floored to what a person tells apart: 1 GB/s, 5 money units, 5 points. */
+    Criteria coarse() {
+        return new Criteria(
+                usableMib,
+                meanTenths / 10 * 10,
+                Math.floorDiv(costMinor, 500) * 500,
+                chancePermille / 50 * 50,
+                minutes,
+                readyDays);
+    }
+}

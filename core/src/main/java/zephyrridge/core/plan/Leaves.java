@@ -1,0 +1,476 @@
+package zephyrridge.core.plan;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.layout.ChannelSummary;
+import zephyrridge.core.layout.Figures;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.layout.LayoutFigures;
+import zephyrridge.core.limit.Judgement;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.Money;
+
+/** Whole layouts: what each is worth, from where its modules come, and which of them nothing beats. */
+final class Leaves {
+    /** A whole layout with the day it is ready and where its pieces come from, by kind. */
+    private record Leaf(int[] kindOf, Map<Integer, Sourcing.Supply> supplies) {}
+
+    /** What chance follows from where nothing was tried. */
+    private record Reach(long installed, long largest, int density, int buffering) {}
+
+    private record Likelihood(int permille, boolean stops) {}
+
+    private final PlanTask task;
+    private final Kinds kinds;
+    private final LayoutFigures figures;
+    private final List<GroupChoices> groups;
+    private final List<Integer> days = new ArrayList<>();
+    /** By day and kind. */
+    private final List<List<Sourcing>> sourcing = new ArrayList<>();
+
+    private final long[] leastMoney;
+    private final long[] pulledValue;
+    private final long allPulled;
+    private final boolean plain;
+    private final Map<Reach, Likelihood> chances = new HashMap<>();
+    private final Front<Leaf> front = new Front<>();
+    private final int groupSockets;
+    private final Figures found;
+
+    Leaves(PlanTask task, Kinds kinds, LayoutFigures figures, List<GroupChoices> groups) {
+        this.task = task;
+        this.kinds = kinds;
+        this.figures = figures;
+        this.groups = groups;
+        plain = task.limits().isPlain();
+        groupSockets = groups.stream().mapToInt(g -> g.sockets.length).sum();
+        found = figures.figures(figures.summarise(seen(task)));
+        Set<Integer> leads = new HashSet<>(Set.of(0));
+        for (int k = 0; k < kinds.size(); k++) {
+            kinds.offers.get(k).forEach(o -> leads.add(o.leadDays()));
+        }
+        leads.stream()
+                .sorted()
+                .filter(d -> d <= task.target().withinDays().orElse(Integer.MAX_VALUE))
+                .forEach(days::add);
+        leastMoney = new long[kinds.size()];
+        pulledValue = new long[kinds.size()];
+        long pulled = 0;
+        for (int k = 0; k < kinds.size(); k++) {
+            List<Offer> offers = worthwhile(kinds.offers.get(k));
+            kinds.offers.set(k, offers);
+            leastMoney[k] = least(k);
+            pulledValue[k] = kinds.own.get(k).stream()
+                    .mapToLong(p -> task.terms().takesPulled()
+                            ? task.ownValue().getOrDefault(p, Money.ZERO).minor()
+                            : 0)
+                    .min()
+                    .orElse(0);
+            pulled += pulledValue[k] * kinds.own.get(k).size();
+        }
+        allPulled = pulled;
+        if (!found.stop()) {
+            // Leaving it as it is costs nothing and runs: what does not beat that is no proposal.
+            front.add(asFound(), null);
+        }
+        for (int day : days) {
+            List<Sourcing> ofDay = new ArrayList<>();
+            for (int k = 0; k < kinds.size(); k++) {
+                ofDay.add(Sourcing.of(
+                        kinds.drawer.get(k),
+                        kinds.offers.get(k),
+                        Math.min(groupSockets, kinds.available(k)),
+                        day,
+                        Math.max(day, task.fitDay()),
+                        task.terms()));
+            }
+            sourcing.add(ofDay);
+        }
+    }
+
+    private Layout seen(PlanTask t) {
+        Map<String, ModuleSpec> at = new TreeMap<>();
+        t.own().forEach((p, m) -> at.put(p, kinds.seen(m)));
+        return t.asFound().holding(t.record(), at);
+    }
+
+    /** Lines that another one of the kind beats in everything are left out, where that one has enough for the whole machine. */
+    private List<Offer> worthwhile(List<Offer> offers) {
+        List<Offer> kept = new ArrayList<>();
+        List<Offer> sorted = offers.stream()
+                .sorted(Comparator.comparing(Offer::price)
+                        .thenComparing(Offer::leadDays)
+                        .thenComparing(Offer::id))
+                .toList();
+        for (Offer o : sorted) {
+            boolean beaten = kept.stream()
+                    .anyMatch(b -> b.pieces() == o.pieces()
+                            && b.price().compareTo(o.price()) <= 0
+                            && b.leadDays() <= o.leadDays()
+                            && b.returnDays().orElse(-1) >= o.returnDays().orElse(-1)
+                            && b.restocking().compareTo(o.restocking()) <= 0
+                            && (long) b.stock() * b.pieces() >= Math.max(1, groupSockets));
+            if (!beaten) {
+                kept.add(o);
+            }
+        }
+        return kept;
+    }
+
+    /** The least that one more piece of a kind can cost, own pieces for nothing. */
+    private long least(int kind) {
+        long least = Long.MAX_VALUE / 4;
+        for (DrawerPiece p : kinds.drawer.get(kind)) {
+            least = Math.min(least, p.bookValue().minor());
+        }
+        for (Offer o : kinds.offers.get(kind)) {
+            least = Math.min(least, o.price().minor() / o.pieces());
+        }
+        return least;
+    }
+
+    boolean isEmpty() {
+        return front.entries().stream().allMatch(e -> e.of() == null);
+    }
+
+    /** From here on nothing stands against what is considered. */
+    void forget() {
+        front.clear();
+    }
+
+    /** What it is worth as it stands. */
+    private Criteria asFound() {
+        return new Criteria((int) found.usableMib(), (int) tenths(found.allMeanThirds()), 0, 1000, 0, 0);
+    }
+
+    /** What all that could come out is worth to the shop. */
+    long mostPulledMinor() {
+        return allPulled;
+    }
+
+    /** The most that all processors together could read. */
+    long mostMeanTenths() {
+        return tenths((long) task.record().controller().channelBytes()
+                * figures.topRateThirds()
+                * task.record().channels().size());
+    }
+
+    private static long tenths(long thirdsOfMegabytes) {
+        return thirdsOfMegabytes / 300;
+    }
+
+    /** Whether nothing that is still to be put in can make this beat what was found. */
+    boolean isHopeless(long mostMib, long changedClasses, int[] used) {
+        long money = 0;
+        for (int k = 0; k < used.length; k++) {
+            int more = used[k] - kinds.own.get(k).size();
+            if (more > 0) {
+                money += more * leastMoney[k];
+            }
+        }
+        int minutes = changedClasses == 0 ? 0 : (figures.secondsFor(changedClasses) + 59) / 60;
+        return front.hasNoWorse(new Criteria(
+                (int) Math.min(mostMib, Integer.MAX_VALUE),
+                (int) mostMeanTenths(),
+                money + task.terms().labour(minutes).minor() - allPulled,
+                1000,
+                minutes,
+                0));
+    }
+
+    void consider(GroupChoices.Choice[] path, ChannelSummary[] at, int[] used) {
+        boolean changed = false;
+        for (ChannelSummary s : at) {
+            changed |= s.isChanged();
+        }
+        Figures f = figures.figures(at);
+        if (!changed
+                || f.stop()
+                || f.orderBroken()
+                || f.installedMib() < task.target().atLeast().mebibytes()) {
+            return;
+        }
+        int minutes = (f.effortSeconds() + 59) / 60;
+        int mean = (int) tenths(f.allMeanThirds());
+        long labour = task.terms().labour(minutes).minor();
+        long pulled = 0;
+        long least = 0;
+        for (int k = 0; k < used.length; k++) {
+            int own = kinds.own.get(k).size();
+            pulled += Math.max(0, own - used[k]) * pulledValue[k];
+            least += Math.max(0, used[k] - own) * leastMoney[k];
+        }
+        int usable = (int) f.usableMib();
+        if (front.hasNoWorse(new Criteria(usable, mean, least + labour - pulled, 1000, minutes, 0))) {
+            return;
+        }
+        Likelihood likely = likelihood(path, f);
+        if (likely.stops) {
+            return;
+        }
+        for (int d = 0; d < days.size(); d++) {
+            Criteria c = new Criteria(usable, mean, least + labour - pulled, likely.permille, minutes, days.get(d));
+            if (!front.hasNoWorse(c)) {
+                source(path, used, d, c, labour, pulled);
+            }
+        }
+    }
+
+    private Likelihood likelihood(GroupChoices.Choice[] path, Figures f) {
+        if (!plain) {
+            return judged(path, f);
+        }
+        long largest = 0;
+        int density = 0;
+        int buffering = 0;
+        for (GroupChoices.Choice c : path) {
+            for (int k : c.kindAt()) {
+                if (k >= 0) {
+                    ModuleSpec m = kinds.spec(k);
+                    largest = Math.max(largest, m.capacity().mebibytes());
+                    density = Math.max(density, m.organisation().density().mebibits());
+                    buffering |= 1 << m.buffering().ordinal();
+                }
+            }
+        }
+        return chances.computeIfAbsent(new Reach(f.installedMib(), largest, density, buffering), r -> judged(path, f));
+    }
+
+    private Likelihood judged(GroupChoices.Choice[] path, Figures f) {
+        Judgement j = task.limits().judge(layout(kindOf(path)), f, task.firmware(), task.processor());
+        return new Likelihood(
+                j.chance().permille(), j.findings().stream().anyMatch(x -> x.severity() == Severity.STOP));
+    }
+
+    private Layout layout(int[] kindOf) {
+        Map<String, ModuleSpec> at = new TreeMap<>();
+        for (int p = 0; p < kindOf.length; p++) {
+            if (kindOf[p] >= 0) {
+                at.put(task.record().positions().get(p).id(), kinds.spec(kindOf[p]));
+            }
+        }
+        return task.asFound().holding(task.record(), at);
+    }
+
+    private int[] kindOf(GroupChoices.Choice[] path) {
+        int[] kindOf = new int[task.record().positions().size()];
+        java.util.Arrays.fill(kindOf, -1);
+        for (int g = 0; g < path.length; g++) {
+            int[] sockets = groups.get(g).sockets;
+            for (int s = 0; s < sockets.length; s++) {
+                kindOf[sockets[s]] = path[g].kindAt()[s];
+            }
+        }
+        return kindOf;
+    }
+
+    /** The cheapest expected cost on a day: what is lost counts with the chance of losing it, so each kind is sourced by itself. */
+    private void source(GroupChoices.Choice[] path, int[] used, int d, Criteria bound, long labour, long pulled) {
+        int q = 1000 - bound.chancePermille();
+        List<Integer> wanted = new ArrayList<>();
+        List<List<Sourcing.Supply>> ways = new ArrayList<>();
+        for (int k = 0; k < used.length; k++) {
+            int more = used[k] - kinds.own.get(k).size();
+            if (more > 0) {
+                List<Sourcing.Supply> of = sourcing.get(d).get(k).of(more);
+                if (of.isEmpty()) {
+                    return;
+                }
+                wanted.add(k);
+                ways.add(of);
+            }
+        }
+        Sourcing.Supply[] best = new Sourcing.Supply[wanted.size()];
+        for (int i = 0; i < best.length; i++) {
+            best[i] = ways.get(i).stream()
+                    .min(Comparator.comparingLong((Sourcing.Supply s) -> 1000 * s.money() + q * s.loss())
+                            .thenComparingInt(Sourcing.Supply::packs))
+                    .orElseThrow();
+        }
+        if (!withinBudget(best, bound.minutes()) && !cheaper(ways, q, bound.minutes(), best)) {
+            return;
+        }
+        int ready = 0;
+        long money = 0;
+        long loss = 0;
+        Map<Integer, Sourcing.Supply> supplies = new TreeMap<>();
+        for (int i = 0; i < best.length; i++) {
+            money += best[i].money();
+            loss += best[i].loss();
+            supplies.put(wanted.get(i), best[i]);
+            for (Sourcing.Bought b : best[i].bought()) {
+                ready = Math.max(ready, b.offer().leadDays());
+            }
+        }
+        if (ready != bound.readyDays()) {
+            // The same is found on its own day, where no less of it can go back.
+            return;
+        }
+        long cost = expectedCost(money, loss, labour, pulled, bound.chancePermille());
+        Criteria c = new Criteria(
+                bound.usableMib(), bound.meanTenths(), cost, bound.chancePermille(), bound.minutes(), ready);
+        if (!front.hasNoWorse(c)) {
+            front.add(c, new Leaf(kindOf(path), supplies));
+        }
+    }
+
+    /** Purchases, labour, and with the chance of a refusal what is lost and a second opening; less what comes out; rounded half up. */
+    static long expectedCost(long money, long loss, long labour, long pulled, int permille) {
+        return money + labour + Math.floorDiv((1000 - permille) * (loss + labour) + 500, 1000) - pulled;
+    }
+
+    private boolean withinBudget(Sourcing.Supply[] supplies, int minutes) {
+        if (task.target().budget().isEmpty()) {
+            return true;
+        }
+        long money = 0;
+        for (Sourcing.Supply s : supplies) {
+            money += s.money();
+        }
+        return quote(money, minutes).compareTo(task.target().budget().get()) <= 0;
+    }
+
+    private Money quote(long money, int minutes) {
+        Money net = Money.ofMinor(money)
+                .plus(minutes == 0 ? Money.ZERO : task.terms().labourQuoted(minutes));
+        return net.plus(net.share(task.terms().taxPermille(), 1000));
+    }
+
+    /** Where the cheapest in the long run is too dear today: the cheapest of all ways that are not. */
+    private boolean cheaper(List<List<Sourcing.Supply>> ways, int q, int minutes, Sourcing.Supply[] best) {
+        Sourcing.Supply[] now = new Sourcing.Supply[best.length];
+        long[] least = {Long.MAX_VALUE};
+        walk(ways, 0, now, q, minutes, best, least);
+        return least[0] < Long.MAX_VALUE;
+    }
+
+    private void walk(
+            List<List<Sourcing.Supply>> ways,
+            int i,
+            Sourcing.Supply[] now,
+            int q,
+            int minutes,
+            Sourcing.Supply[] best,
+            long[] least) {
+        if (i == now.length) {
+            long worth = 0;
+            for (Sourcing.Supply s : now) {
+                worth += 1000 * s.money() + q * s.loss();
+            }
+            if (worth < least[0] && withinBudget(now, minutes)) {
+                least[0] = worth;
+                System.arraycopy(now, 0, best, 0, now.length);
+            }
+            return;
+        }
+        for (Sourcing.Supply s : ways.get(i)) {
+            now[i] = s;
+            walk(ways, i + 1, now, q, minutes, best, least);
+        }
+    }
+
+    List<PlanOption> front() {
+        return front.entries().stream()
+                .filter(e -> e.of() != null)
+                .map(e -> option(e.criteria(), e.of()))
+                .toList();
+    }
+
+    private PlanOption option(Criteria c, Leaf leaf) {
+        MachineRecord record = task.record();
+        Map<Integer, List<PlanOption.Piece>> pools = new TreeMap<>();
+        List<PlanOption.Purchase> bought = new ArrayList<>();
+        leaf.supplies.forEach((kind, s) -> {
+            List<PlanOption.Piece> pool = pools.computeIfAbsent(kind, k -> new ArrayList<>());
+            s.drawer().forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec())));
+            for (Sourcing.Bought b : s.bought()) {
+                bought.add(new PlanOption.Purchase(b.offer(), b.packs()));
+                for (int i = 0; i < b.packs() * b.offer().pieces(); i++) {
+                    pool.add(new PlanOption.Piece(
+                            PlanOption.From.OFFER, b.offer().id(), b.offer().spec()));
+                }
+            }
+        });
+        Map<String, PlanOption.Piece> pieces = new TreeMap<>();
+        Set<String> kept = new HashSet<>();
+        // What stays where it is first, then what is moved, then what is new.
+        for (int p = 0; p < leaf.kindOf.length; p++) {
+            Position position = record.positions().get(p);
+            ModuleSpec own = task.own().get(position.id());
+            if (leaf.kindOf[p] >= 0 && own != null && kinds.number(own) == leaf.kindOf[p]) {
+                pieces.put(position.id(), new PlanOption.Piece(PlanOption.From.OWN, position.id(), own));
+                kept.add(position.id());
+            }
+        }
+        Map<Integer, Integer> taken = new HashMap<>();
+        for (int p = 0; p < leaf.kindOf.length; p++) {
+            String id = record.positions().get(p).id();
+            int kind = leaf.kindOf[p];
+            if (kind < 0 || pieces.containsKey(id)) {
+                continue;
+            }
+            String moved = kinds.own.get(kind).stream()
+                    .filter(o -> !kept.contains(o))
+                    .findFirst()
+                    .orElse(null);
+            if (moved != null) {
+                kept.add(moved);
+                pieces.put(
+                        id,
+                        new PlanOption.Piece(
+                                PlanOption.From.OWN, moved, task.own().get(moved)));
+            } else {
+                int next = taken.merge(kind, 1, Integer::sum) - 1;
+                pieces.put(id, pools.get(kind).get(next));
+            }
+        }
+        Map<String, ModuleSpec> at = new TreeMap<>();
+        pieces.forEach((p, piece) -> at.put(p, piece.spec()));
+        Layout layout = task.asFound().holding(record, at);
+        Figures f = figures.figures(figures.summarise(layout(leaf.kindOf)));
+        Judgement limits = task.limits().judge(layout(leaf.kindOf), f, task.firmware(), task.processor());
+        long drawer = leaf.supplies.values().stream()
+                .flatMap(s -> s.drawer().stream())
+                .mapToLong(p -> p.bookValue().minor())
+                .sum();
+        long purchases = bought.stream().mapToLong(b -> b.price().minor()).sum();
+        int proof = Math.max(c.readyDays(), task.fitDay());
+        Map<String, ModuleSpec> seenAt = new TreeMap<>();
+        at.forEach((p, m) -> seenAt.put(p, kinds.seen(m)));
+        Map<String, ModuleSpec> was = new TreeMap<>();
+        task.own().forEach((p, m) -> was.put(p, kinds.seen(m)));
+        return new PlanOption(
+                layout,
+                new TreeMap<>(pieces),
+                bought,
+                task.own().keySet().stream().filter(p -> !kept.contains(p)).toList(),
+                c,
+                limits,
+                Money.ofMinor(purchases),
+                Money.ofMinor(drawer),
+                task.terms().labourQuoted(c.minutes()),
+                quote(purchases + drawer, c.minutes()),
+                HouseFilter.against(
+                        record,
+                        task.house(),
+                        seenAt,
+                        was,
+                        limits,
+                        bought.stream().allMatch(b -> b.offer().isReturnable(proof)),
+                        slowest(f),
+                        slowest(found)));
+    }
+
+    private static int slowest(Figures f) {
+        return java.util.Arrays.stream(f.rateThirds()).filter(r -> r > 0).min().orElse(0);
+    }
+}

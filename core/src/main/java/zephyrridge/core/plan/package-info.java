@@ -1,0 +1,2 @@
+/** Which layouts can be had, at what price, and which of them are worth choosing between. */
+package zephyrridge.core.plan;

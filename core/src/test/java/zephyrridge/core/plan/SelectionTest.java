@@ -1,0 +1,202 @@
+package zephyrridge.core.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.Money;
+
+/** Which layouts are shown, why another is not, and how much is needed. */
+class SelectionTest {
+    private static Map<String, ModuleSpec> at(PlanOption o) {
+        Map<String, ModuleSpec> at = new TreeMap<>();
+        o.pieces().forEach((p, piece) -> at.put(p, piece.spec()));
+        return at;
+    }
+
+    @Test
+    void theRecommendedOneIsTheCheapestThatTheHouseAllows() {
+        int shown = 0;
+        for (int seed = 0; seed < 200; seed++) {
+            PlanTask task = PlanInstances.small(seed);
+            List<PlanOption> front = Planner.plan(task).front();
+            Selection.Chosen chosen = Selection.of(front, task.target());
+            chosen.recommended().ifPresent(r -> {
+                assertThat(r.isAllowed()).isTrue();
+                assertThat(front.stream().filter(PlanOption::isAllowed).filter(o -> !o.pieces()
+                                .isEmpty()))
+                        .allMatch(o -> o.criteria().costMinor() >= r.criteria().costMinor());
+            });
+            List<PlanOption> all = new ArrayList<>(chosen.others());
+            chosen.recommended().ifPresent(all::add);
+            chosen.cheaper().ifPresent(c -> {
+                all.add(c);
+                assertThat(c.criteria().costMinor())
+                        .isLessThan(
+                                chosen.recommended().orElseThrow().criteria().costMinor());
+            });
+            chosen.further().ifPresent(f -> {
+                all.add(f);
+                assertThat(f.criteria().usableMib())
+                        .isGreaterThan(
+                                chosen.recommended().orElseThrow().criteria().usableMib());
+            });
+            assertThat(all).doesNotHaveDuplicates();
+            assertThat(chosen.others().size()).isLessThanOrEqualTo(6);
+            shown += all.size();
+        }
+        assertThat(shown).isGreaterThan(400);
+    }
+
+    /** Every answer to "why not this" is checked by its own figures. */
+    @Test
+    void whyNotIsTrue() {
+        Map<String, Integer> seen = new HashMap<>();
+        for (int seed = 0; seed < 150; seed++) {
+            PlanTask task = PlanInstances.small(seed);
+            List<PlanOption> front = Planner.plan(task).front();
+            Optional<PlanOption> recommended =
+                    Selection.of(front, task.target()).recommended();
+            List<ModuleSpec> kinds = new ArrayList<>(task.own().values());
+            task.drawer().forEach(d -> kinds.add(d.spec()));
+            task.offers().forEach(o -> kinds.add(o.spec()));
+            for (ModuleSpec kind : kinds) {
+                Map<String, ModuleSpec> asked = new TreeMap<>(task.own());
+                task.record().positions().stream()
+                        .filter(p -> !p.isSoldered())
+                        .findFirst()
+                        .ifPresent(p -> asked.put(p.id(), kind));
+                if (asked.equals(task.own())) {
+                    continue;
+                }
+                WhyNot why = WhyNot.ask(task, asked, front, recommended);
+                seen.merge(why.getClass().getSimpleName(), 1, Integer::sum);
+                if (why instanceof WhyNot.Dominated d) {
+                    assertThat(d.by().criteria().dominates(d.own())).isTrue();
+                } else if (why instanceof WhyNot.DearerThan d) {
+                    assertThat(front).anyMatch(o -> o.criteria().equals(d.own()));
+                } else if (why instanceof WhyNot.NotToBeHad n) {
+                    assertThat(n.wanted()).isGreaterThan(n.there());
+                } else if (why instanceof WhyNot.Stopped s) {
+                    assertThat(s.findings()).isNotEmpty();
+                }
+            }
+            // Of what is on the front itself nothing better can be named.
+            for (PlanOption o : front) {
+                assertThat(WhyNot.ask(task, at(o), front, recommended))
+                        .as("seed %d", seed)
+                        .isInstanceOfAny(WhyNot.AsGood.class, WhyNot.DearerThan.class, WhyNot.AgainstHouse.class);
+            }
+        }
+        assertThat(seen).containsKeys("Dominated", "Stopped", "NotToBeHad", "MissesTarget", "NoBetterThanNow");
+    }
+
+    @Test
+    void theHouseDecidesWhatIsRecommendedAndNotWhatIsFound() {
+        int changed = 0;
+        for (int seed = 0; seed < 120; seed++) {
+            PlanTask task = PlanInstances.small(seed);
+            PlanTask strict = new PlanTask(
+                    task.record(),
+                    task.evaluator(),
+                    task.limits(),
+                    HouseRules.DEFAULT.with(HouseRules.Matching.IDENTICAL_ONLY).with(HouseRules.Factory.REPLACE_ALL),
+                    task.host(),
+                    task.asFound(),
+                    task.own(),
+                    task.ownValue(),
+                    task.drawer(),
+                    task.offers(),
+                    task.terms(),
+                    task.target(),
+                    "",
+                    "",
+                    task.fitDay());
+            List<PlanOption> front = Planner.plan(strict).front();
+            assertThat(front)
+                    .extracting(PlanOption::criteria)
+                    .containsExactlyElementsOf(Planner.plan(task).front().stream()
+                            .map(PlanOption::criteria)
+                            .toList());
+            Optional<PlanOption> r = Selection.of(front, task.target()).recommended();
+            r.ifPresent(o -> {
+                assertThat(at(o).values().stream().distinct().count()).isEqualTo(1);
+                assertThat(o.pieces().values()).noneMatch(p -> p.from() == PlanOption.From.OWN);
+            });
+            changed += r.equals(Selection.of(Planner.plan(task).front(), task.target())
+                            .recommended())
+                    ? 0
+                    : 1;
+        }
+        assertThat(changed).isGreaterThan(10);
+    }
+
+    @Test
+    void moreWillNotHelpIsSaidOnlyWhereItWasMeasured() {
+        ByteSize sixteen = ByteSize.ofGibibytes(16);
+        var m = new Sizing.Measured(
+                Optional.of(ByteSize.ofGibibytes(6)),
+                Optional.of(8),
+                Optional.of(false),
+                Sizing.Drive.SPINNING,
+                Map.of());
+        Sizing.Answer a = Sizing.of(m, WorkProfile.shipped(), sixteen);
+        assertThat(a.verdict()).isEqualTo(Sizing.Verdict.MORE_WILL_NOT_HELP);
+        assertThat(a.driveIsSlow()).isTrue();
+        // 6 + 2 GiB of headroom; a quarter of 12 is more than that.
+        assertThat(a.need()).contains(ByteSize.ofGibibytes(8));
+        for (var less : List.of(
+                new Sizing.Measured(m.peak(), Optional.of(1), m.paging(), m.drive(), Map.of()),
+                new Sizing.Measured(m.peak(), m.hours(), Optional.empty(), m.drive(), Map.of()),
+                new Sizing.Measured(m.peak(), m.hours(), Optional.of(true), m.drive(), Map.of()))) {
+            assertThat(Sizing.of(less, WorkProfile.shipped(), sixteen).verdict())
+                    .isEqualTo(Sizing.Verdict.ENOUGH_BY_WHAT_IS_KNOWN);
+        }
+        var tight = new Sizing.Measured(
+                Optional.of(ByteSize.ofGibibytes(12)), Optional.of(8), Optional.of(false), m.drive(), Map.of());
+        assertThat(Sizing.of(tight, WorkProfile.shipped(), sixteen.minusFloored(ByteSize.ofGibibytes(2))))
+                .isEqualTo(new Sizing.Answer(Sizing.Verdict.SHORT, Optional.of(ByteSize.ofGibibytes(15)), true, false));
+        assertThat(Sizing.of(Sizing.Measured.NOTHING, WorkProfile.shipped(), sixteen)
+                        .verdict())
+                .isEqualTo(Sizing.Verdict.NOT_ASKED);
+    }
+
+    @Test
+    void workIsAddedUpFromItsProfiles() {
+        List<WorkProfile> all = WorkProfile.shipped();
+        var work = Map.of("photos", WorkProfile.Level.HIGH, "office", WorkProfile.Level.USUAL);
+        Sizing.Answer a = Sizing.of(
+                new Sizing.Measured(Optional.empty(), Optional.empty(), Optional.empty(), Sizing.Drive.SOLID, work),
+                all,
+                ByteSize.ofGibibytes(8));
+        assertThat(a.need()).contains(ByteSize.ofGibibytes(16));
+        assertThat(a.verdict()).isEqualTo(Sizing.Verdict.SHORT);
+        assertThat(a.byProfiles()).isTrue();
+        List<String> ids = List.of("photos", "office");
+        assertThat(Sizing.carries(ByteSize.ofGibibytes(18), ids, all)).contains(WorkProfile.Level.HIGH);
+        assertThat(Sizing.carries(ByteSize.ofGibibytes(8), ids, all)).contains(WorkProfile.Level.USUAL);
+        assertThat(Sizing.carries(ByteSize.ofGibibytes(4), ids, all)).isEmpty();
+        assertThat(Sizing.nextReachable(
+                        ByteSize.ofGibibytes(9), List.of(ByteSize.ofGibibytes(8), ByteSize.ofGibibytes(16))))
+                .contains(ByteSize.ofGibibytes(16));
+    }
+
+    @Test
+    void moneyIsExact() {
+        assertThat(Money.parse("12,5")).isEqualTo(Money.ofMinor(1250));
+        assertThat(Money.parse("7").toString()).isEqualTo("7.00");
+        assertThat(Money.ofMinor(-5).toString()).isEqualTo("-0.05");
+        assertThat(Money.ofMinor(333).share(200, 1000)).isEqualTo(Money.ofMinor(67));
+        assertThat(Money.ofMinor(-333).share(1, 2)).isEqualTo(Money.ofMinor(-166));
+        assertThat(new Terms(Money.ofMinor(4_700), 15, Money.ZERO, false, 500, 190, "EUR").labourQuoted(16))
+                .isEqualTo(Money.ofMinor(2_350));
+    }
+}

@@ -1,0 +1,99 @@
+package zephyrridge.server.limit;
+
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.limit.LimitKnowledge;
+import zephyrridge.core.limit.Trial;
+import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.server.web.Problem;
+
+/** What the shop knows of a model's limits beside its record. Nothing is taken out; what was wrong is retracted. */
+@Service
+public class Limits {
+    /** A claim with where it is kept. */
+    public record KeptClaim(long id, LimitClaim claim, boolean retracted) {}
+
+    public record KeptTrial(long id, Trial trial, boolean retracted) {}
+
+    private static final int MOST = 500;
+    private final LimitStore store;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    Limits(LimitStore store, JsonMapper json, Clock clock) {
+        this.store = store;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    public LimitKnowledge of(String machineId) {
+        return new LimitKnowledge(
+                claims(machineId).stream()
+                        .filter(c -> !c.retracted())
+                        .map(KeptClaim::claim)
+                        .toList(),
+                trials(machineId).stream()
+                        .filter(t -> !t.retracted())
+                        .map(KeptTrial::trial)
+                        .toList());
+    }
+
+    /** Another text whenever what is known of the model is another. */
+    public String stamp(String machineId) {
+        return store.stamp(machineId);
+    }
+
+    public List<KeptClaim> claims(String machineId) {
+        return store.claims(machineId).stream()
+                .map(r -> new KeptClaim(r.id(), json.readValue(r.document(), LimitClaim.class), r.retracted()))
+                .toList();
+    }
+
+    public List<KeptTrial> trials(String machineId) {
+        return store.trials(machineId).stream()
+                .map(r -> new KeptTrial(r.id(), json.readValue(r.document(), Trial.class), r.retracted()))
+                .toList();
+    }
+
+    @Transactional
+    public void add(String machineId, LimitClaim claim, String by) {
+        if (!claim.isWhole()) {
+            throw Problem.invalid(
+                    "value",
+                    "A claim has one figure, above nothing, of the kind it is about. Write it as '64 GB', '16 Gbit' or a number.");
+        }
+        refuseTooMany(store.claims(machineId).size());
+        store.addClaim(machineId, json.writeValueAsString(claim), LocalDateTime.now(clock), by);
+    }
+
+    @Transactional
+    public void add(String machineId, Trial trial, String by) {
+        refuseTooMany(store.trials(machineId).size());
+        store.addTrial(machineId, json.writeValueAsString(trial), LocalDateTime.now(clock), by);
+    }
+
+    private static void refuseTooMany(int there) {
+        if (there >= MOST) {
+            throw Problem.invalid(
+                    "value", "This model has " + MOST + " of them, more are not kept. Retract what is wrong.");
+        }
+    }
+
+    @Transactional
+    public void retractClaim(String machineId, long id) {
+        if (!store.retractClaim(machineId, id)) {
+            throw Problem.notFound("claim", String.valueOf(id));
+        }
+    }
+
+    @Transactional
+    public void retractTrial(String machineId, long id) {
+        if (!store.retractTrial(machineId, id)) {
+            throw Problem.notFound("trial", String.valueOf(id));
+        }
+    }
+}

@@ -1,0 +1,218 @@
+package zephyrridge.server.supplier;
+
+import static zephyrridge.server.db.Tables.OFFER;
+import static zephyrridge.server.db.Tables.SUPPLIER;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jooq.DSLContext;
+import org.jooq.Records;
+import org.springframework.stereotype.Repository;
+
+@Repository
+class SupplierStore {
+    record SupplierRow(
+            long id,
+            String name,
+            Optional<Integer> returnDays,
+            int leadDays,
+            int restockingPermille,
+            String mapping,
+            long sheetVersion,
+            Optional<LocalDateTime> loadedAt) {}
+
+    record OfferRow(
+            long id,
+            String supplier,
+            int lineNo,
+            String wording,
+            String spec,
+            int pieces,
+            long priceMinor,
+            int stock,
+            int leadDays,
+            Optional<Integer> returnDays,
+            long restockingMinor) {}
+
+    private final DSLContext sql;
+
+    SupplierStore(DSLContext sql) {
+        this.sql = sql;
+    }
+
+    List<SupplierRow> suppliers() {
+        return sql.select(
+                        SUPPLIER.ID,
+                        SUPPLIER.NAME,
+                        SUPPLIER.RETURN_DAYS.convertFrom(Optional::ofNullable),
+                        SUPPLIER.LEAD_DAYS,
+                        SUPPLIER.RESTOCKING_PERMILLE,
+                        SUPPLIER.MAPPING,
+                        SUPPLIER.SHEET_VERSION,
+                        SUPPLIER.LOADED_AT.convertFrom(Optional::ofNullable))
+                .from(SUPPLIER)
+                .orderBy(SUPPLIER.NAME)
+                .fetch(Records.mapping(SupplierRow::new));
+    }
+
+    long insert(SupplierRow row) {
+        return sql.insertInto(SUPPLIER)
+                .set(SUPPLIER.NAME, row.name)
+                .set(SUPPLIER.RETURN_DAYS, row.returnDays.orElse(null))
+                .set(SUPPLIER.LEAD_DAYS, row.leadDays)
+                .set(SUPPLIER.RESTOCKING_PERMILLE, row.restockingPermille)
+                .set(SUPPLIER.MAPPING, row.mapping)
+                .set(SUPPLIER.SHEET_VERSION, 0L)
+                .returningResult(SUPPLIER.ID)
+                .fetchOne()
+                .value1();
+    }
+
+    void update(SupplierRow row) {
+        sql.update(SUPPLIER)
+                .set(SUPPLIER.RETURN_DAYS, row.returnDays.orElse(null))
+                .set(SUPPLIER.LEAD_DAYS, row.leadDays)
+                .set(SUPPLIER.RESTOCKING_PERMILLE, row.restockingPermille)
+                .set(SUPPLIER.MAPPING, row.mapping)
+                .where(SUPPLIER.ID.eq(row.id))
+                .execute();
+    }
+
+    void insertOffers(long supplierId, long version, List<OfferRow> rows, List<String[]> kinds) {
+        var insert = sql.insertInto(
+                OFFER,
+                OFFER.SUPPLIER_ID,
+                OFFER.SHEET_VERSION,
+                OFFER.LINE_NO,
+                OFFER.WORDING,
+                OFFER.GENERATION,
+                OFFER.FORM_FACTOR,
+                OFFER.MEBIBYTES,
+                OFFER.SPEC,
+                OFFER.PIECES,
+                OFFER.PRICE_MINOR,
+                OFFER.STOCK,
+                OFFER.LEAD_DAYS,
+                OFFER.RETURN_DAYS,
+                OFFER.RESTOCKING_MINOR);
+        for (int i = 0; i < rows.size(); i++) {
+            OfferRow r = rows.get(i);
+            String[] kind = kinds.get(i);
+            insert = insert.values(
+                    supplierId,
+                    version,
+                    r.lineNo,
+                    r.wording,
+                    kind[0],
+                    kind[1],
+                    Long.parseLong(kind[2]),
+                    r.spec,
+                    r.pieces,
+                    r.priceMinor,
+                    r.stock,
+                    r.leadDays,
+                    r.returnDays.orElse(null),
+                    r.restockingMinor);
+        }
+        if (!rows.isEmpty()) {
+            insert.execute();
+        }
+    }
+
+    /** The sheet of this version counts from now on, and no other. */
+    void show(long supplierId, long version, LocalDateTime at) {
+        sql.update(SUPPLIER)
+                .set(SUPPLIER.SHEET_VERSION, version)
+                .set(SUPPLIER.LOADED_AT, at)
+                .where(SUPPLIER.ID.eq(supplierId))
+                .execute();
+        sql.deleteFrom(OFFER)
+                .where(OFFER.SUPPLIER_ID.eq(supplierId))
+                .and(OFFER.SHEET_VERSION.ne(version))
+                .execute();
+    }
+
+    void drop(long supplierId, long version) {
+        sql.deleteFrom(OFFER)
+                .where(OFFER.SUPPLIER_ID.eq(supplierId))
+                .and(OFFER.SHEET_VERSION.eq(version))
+                .execute();
+    }
+
+    /** A version that was never used, also by a sheet that was broken off. */
+    long freshVersion(long supplierId) {
+        long most = Optional.ofNullable(sql.select(org.jooq.impl.DSL.max(OFFER.SHEET_VERSION))
+                        .from(OFFER)
+                        .where(OFFER.SUPPLIER_ID.eq(supplierId))
+                        .fetchOne()
+                        .value1())
+                .orElse(0L);
+        long shown = sql.select(SUPPLIER.SHEET_VERSION)
+                .from(SUPPLIER)
+                .where(SUPPLIER.ID.eq(supplierId))
+                .fetchOne()
+                .value1();
+        return Math.max(most, shown) + 1;
+    }
+
+    private org.jooq.SelectOnConditionStep<?> offers() {
+        return sql.select(
+                        OFFER.ID,
+                        SUPPLIER.NAME,
+                        OFFER.LINE_NO,
+                        OFFER.WORDING,
+                        OFFER.SPEC,
+                        OFFER.PIECES,
+                        OFFER.PRICE_MINOR,
+                        OFFER.STOCK,
+                        OFFER.LEAD_DAYS,
+                        OFFER.RETURN_DAYS,
+                        OFFER.RESTOCKING_MINOR)
+                .from(OFFER)
+                .join(SUPPLIER)
+                .on(SUPPLIER.ID.eq(OFFER.SUPPLIER_ID))
+                .and(SUPPLIER.SHEET_VERSION.eq(OFFER.SHEET_VERSION));
+    }
+
+    private static OfferRow row(org.jooq.Record r) {
+        return new OfferRow(
+                r.get(OFFER.ID),
+                r.get(SUPPLIER.NAME),
+                r.get(OFFER.LINE_NO),
+                r.get(OFFER.WORDING),
+                r.get(OFFER.SPEC),
+                r.get(OFFER.PIECES),
+                r.get(OFFER.PRICE_MINOR),
+                r.get(OFFER.STOCK),
+                r.get(OFFER.LEAD_DAYS),
+                Optional.ofNullable(r.get(OFFER.RETURN_DAYS)),
+                r.get(OFFER.RESTOCKING_MINOR));
+    }
+
+    List<OfferRow> offers(String generation) {
+        return offers().where(OFFER.GENERATION.eq(generation)).orderBy(OFFER.ID).fetch(SupplierStore::row);
+    }
+
+    Optional<OfferRow> offer(long id) {
+        return offers().where(OFFER.ID.eq(id)).fetchOptional(SupplierStore::row);
+    }
+
+    List<OfferRow> page(long supplierId, int from, int most) {
+        return offers().where(OFFER.SUPPLIER_ID.eq(supplierId))
+                .orderBy(OFFER.LINE_NO)
+                .limit(from, most)
+                .fetch(SupplierStore::row);
+    }
+
+    int count(long supplierId) {
+        return sql.selectCount()
+                .from(OFFER)
+                .join(SUPPLIER)
+                .on(SUPPLIER.ID.eq(OFFER.SUPPLIER_ID))
+                .and(SUPPLIER.SHEET_VERSION.eq(OFFER.SHEET_VERSION))
+                .where(OFFER.SUPPLIER_ID.eq(supplierId))
+                .fetchOne()
+                .value1();
+    }
+}

@@ -1,0 +1,2 @@
+/** Suppliers and what their sheets offer. */
+package zephyrridge.server.supplier;

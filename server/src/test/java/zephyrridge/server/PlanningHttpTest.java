@@ -1,0 +1,387 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+import zephyrridge.server.db.Tables;
+
+/** Limits, layouts to choose between, the drawer, suppliers' sheets and house rules, over HTTP on a real MariaDB. */
+@ExtendWith(TestServer.class)
+class PlanningHttpTest {
+    private static long job(ApiClient client, String machine, String... labelAt) {
+        long id = client.post("/api/jobs", Map.of("machineId", machine, "owner", "Dairy office", "wish", "more"))
+                .json()
+                .get("id")
+                .asLong();
+        for (int i = 0; i < labelAt.length; i += 2) {
+            ok(client.change(
+                    id, "AddModule", Map.of("origin", "FOUND", "label", labelAt[i], "position", labelAt[i + 1])));
+        }
+        return id;
+    }
+
+    private static JsonNode ok(ApiClient.Answer answer) {
+        assertThat(answer.status()).as(answer.body()).isBetween(200, 299);
+        return answer.body().isBlank() ? null : answer.json();
+    }
+
+    private static List<JsonNode> list(JsonNode array) {
+        List<JsonNode> all = new ArrayList<>();
+        array.forEach(all::add);
+        return all;
+    }
+
+    /** From what was read to a chosen plan in one change: the card's own words are sent back. */
+    @Test
+    void aCardIsChosenInOneChange(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = job(client, "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b");
+        JsonNode options = ok(client.get("/api/jobs/" + id + "/options"));
+        assertThat(options.get("exact").asBoolean()).isTrue();
+        List<JsonNode> cards = list(options.get("options"));
+        JsonNode first = cards.get(0);
+        assertThat(first.get("role").asString()).isEqualTo("RECOMMENDED");
+        assertThat(first.get("against").asString()).isEmpty();
+        assertThat(cards.stream().map(o -> o.get("name").asString()).toList()).doesNotHaveDuplicates();
+        assertThat(cards.stream().map(o -> o.get("limitClass").asString()).toList())
+                .contains("PROVEN_BEYOND");
+        Map<String, Object> change = new HashMap<>();
+        first.get("change").properties().forEach(e -> change.put(e.getKey(), e.getValue()));
+        change.remove("type");
+        change.put("choose", true);
+        JsonNode chosen = ok(client.change(id, "AdoptLayout", change));
+        assertThat(chosen.get("chosen").asBoolean()).isTrue();
+        assertThat(chosen.at("/planned/installed").asString())
+                .isEqualTo(first.get("installed").asString());
+        assertThat(chosen.at("/alternatives/0/name").asString())
+                .isEqualTo(first.get("name").asString());
+        // What it is now is no worse than anything: why not this is answered with its figures.
+        assertThat(ok(client.get("/api/jobs/" + id + "/why-not")).get("text").asString())
+                .contains("GB/s");
+    }
+
+    @Test
+    void whyNotNamesTheRuleOrWhatBeatsIt(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = job(client, "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b");
+        String path = "/api/jobs/" + id;
+        JsonNode typed =
+                ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "16GB 2Rx8 PC4-3200AA-UB1-12")));
+        ok(client.change(
+                id,
+                "PlanModule",
+                Map.of("position", "socket-b", "key", typed.at("/modules/1/key").asString())));
+        JsonNode stopped = ok(client.get(path + "/why-not"));
+        assertThat(stopped.get("findings").findValuesAsString("code")).contains("FIT_FORM_FACTOR");
+        JsonNode slow =
+                ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "8GB 1Rx8 PC4-2400T-SA1-11")));
+        String key = slow.get("modules").findValuesAsString("key").get(2);
+        ok(client.change(id, "PlanModule", Map.of("position", "socket-b", "key", key)));
+        String why = ok(client.get(path + "/why-not")).get("text").asString();
+        assertThat(why).matches(".*(no worse in anything|is cheaper|can be had|Nothing).*");
+    }
+
+    /** Two jobs choose the same module at once: one has it, the other is told which job. */
+    @Test
+    void twoJobsNeverReserveTheSameModule(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String tag = "R-900";
+        ok(client.post("/api/drawer", module(tag, "8GB 1Rx8 PC4-2666V-SA1-11", 1)));
+        List<Long> jobs = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            jobs.add(job(client, "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b"));
+        }
+        ExecutorService pool = Executors.newFixedThreadPool(6);
+        int landed = 0;
+        try {
+            List<Future<ApiClient.Answer>> answers = new ArrayList<>();
+            for (long id : jobs) {
+                Map<String, Object> adopt = Map.of(
+                        "name",
+                        "from the drawer",
+                        "pieces",
+                        List.of(Map.of("position", "socket-b", "tag", tag)),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        true);
+                answers.add(pool.submit(() -> client.change(id, "AdoptLayout", adopt)));
+            }
+            for (Future<ApiClient.Answer> a : answers) {
+                landed += a.get().status() == 200 ? 1 : 0;
+                assertThat(a.get().status()).as(a.get().body()).isIn(200, 409, 422);
+            }
+        } finally {
+            pool.shutdownNow();
+        }
+        assertThat(landed).isEqualTo(1);
+        assertThat(server.bean(DSLContext.class)
+                        .select(Tables.DRAWER_MODULE.JOB_ID)
+                        .from(Tables.DRAWER_MODULE)
+                        .where(Tables.DRAWER_MODULE.TAG.eq(tag))
+                        .fetchOne()
+                        .value1())
+                .isIn(jobs);
+    }
+
+    @Test
+    void claimsAndTrialsChangeWhatIsSaid(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "wren");
+        long id = job(client, "brindlecombe-cairn", "8GB 1Rx8 PC4-3200AA-SA1-11", "lower");
+        JsonNode typed =
+                ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "32GB 2Rx8 PC4-3200AA-SE1-12")));
+        JsonNode planned = ok(client.change(
+                id,
+                "PlanModule",
+                Map.of("position", "lower", "key", typed.at("/modules/1/key").asString())));
+        assertThat(planned.at("/limits/judged/conditions").findValuesAsString("kind"))
+                .contains("FIRMWARE_AT_LEAST");
+        String path = "/api/machines/brindlecombe-cairn";
+        String before =
+                client.get("/api/jobs/" + id).headers().firstValue("ETag").orElseThrow();
+        ok(client.post(
+                path + "/claims",
+                Map.of(
+                        "source",
+                        "CONTROLLER",
+                        "quantity",
+                        "PER_SLOT",
+                        "value",
+                        "16",
+                        "where",
+                        "a sheet that came late")));
+        JsonNode stopped = ok(client.get("/api/jobs/" + id));
+        assertThat(client.get("/api/jobs/" + id).headers().firstValue("ETag").orElseThrow())
+                .isNotEqualTo(before);
+        assertThat(stopped.at("/limits/judged/limitClass").asString()).isEqualTo("BEYOND_CONTROLLER");
+        ok(client.post(
+                path + "/trials",
+                Map.of(
+                        "relation",
+                        "THIS_MODEL",
+                        "machine",
+                        "BC-77",
+                        "modules",
+                        Map.of("lower", "32GB 2Rx8 PC4-3200AA-SE1-12"),
+                        "outcome",
+                        "PROVEN",
+                        "cause",
+                        "NONE",
+                        "note",
+                        "")));
+        JsonNode proven = ok(client.get("/api/jobs/" + id));
+        assertThat(proven.at("/limits/judged/limitClass").asString()).isEqualTo("PROVEN_BEYOND");
+        assertThat(proven.at("/limits/judged/chance").asInt()).isEqualTo(80);
+        long trial = proven.at("/limits/trials/0/id").asLong();
+        ok(client.delete(path + "/trials/" + trial));
+        List<JsonNode> marks = list(proven.at("/limits/marks"));
+        long claim = marks.stream()
+                .filter(m -> m.has("id"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        ok(client.delete(path + "/claims/" + claim));
+        assertThat(client.delete(path + "/claims/" + claim).status()).isEqualTo(404);
+        assertThat(ok(client.get("/api/jobs/" + id))
+                        .at("/limits/judged/limitClass")
+                        .asString())
+                .isEqualTo("WITHIN_OFFICIAL");
+        ApiClient.Answer bad = client.post(
+                path + "/claims", Map.of("source", "MAKER", "quantity", "TOTAL", "value", "lots", "where", "x"));
+        assertThat(bad.status()).isEqualTo(422);
+        assertThat(bad.body()).contains("64 GB");
+    }
+
+    private static Map<String, Object> module(String tag, String label, int count) {
+        Map<String, Object> m = new HashMap<>();
+        m.put("tag", tag);
+        m.put("labelLine", label);
+        for (String empty : List.of("maker", "partNumber", "serial", "note", "bin")) {
+            m.put(empty, "");
+        }
+        m.put("tested", "GOOD");
+        m.put("origin", "NEW");
+        m.put("bookValue", "12.50");
+        m.put("count", count);
+        return m;
+    }
+
+    @Test
+    void theDrawerIsSearchedAndFilled(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        assertThat(ok(client.post("/api/drawer", module("S-098", "16GB 2Rx8 PC4-2666V-SE1-11", 3)))
+                        .toString())
+                .isEqualTo("[\"S-098\",\"S-099\",\"S-100\"]");
+        JsonNode found = ok(client.get("/api/drawer?text=s-0+16gb"));
+        assertThat(found.get("total").asInt()).isEqualTo(2);
+        assertThat(ok(client.get("/api/drawer?text=16")).get("total").asInt()).isGreaterThan(10);
+        assertThat(client.post("/api/drawer", module("S-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1))
+                        .status())
+                .isEqualTo(409);
+        assertThat(client.post("/api/drawer", module("S-200", "a module", 1)).status())
+                .isEqualTo(422);
+        assertThat(client.post("/api/drawer", module("S-x", "16GB 2Rx8 PC4-2666V-SE1-11", 2))
+                        .status())
+                .isEqualTo(422);
+        ok(client.put(
+                "/api/drawer/S-099",
+                Map.of("tested", "SUSPECT", "bin", "Z9", "note", "one error in a night", "bookValue", "3")));
+        assertThat(ok(client.get("/api/drawer?state=SUSPECT&text=z9"))
+                        .at("/modules/0/tag")
+                        .asString())
+                .isEqualTo("S-099");
+        ApiClient.Answer list = client.upload(
+                "/api/drawer/csv",
+                "text/csv",
+                "tag,label,bin\nS-300,8GB 1Rx8 PC4-2666V-SA1-11,C1\nS-301,nothing,C1\nS-099,8GB 1Rx8 PC4-2666V-SA1-11,C1\n"
+                        .getBytes(StandardCharsets.UTF_8));
+        assertThat(ok(list).get("landed").asInt()).isEqualTo(1);
+        assertThat(list.json().get("bad").toString()).contains("Line 3").contains("Line 4");
+    }
+
+    /** A sheet replaces the one before; bad lines are told; what is cancelled leaves the old one. */
+    @Test
+    void aSheetReplacesTheOneBefore(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        JsonNode all = ok(client.post(
+                "/api/suppliers", Map.of("name", "Heather Lane Boards", "leadDays", 3, "restockingPermille", 0)));
+        long id = list(all).stream()
+                .filter(s -> s.get("name").asString().startsWith("Heather"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        String sheet = "What,Costs\n2x8GB 1Rx8 PC4-2666V-SA1-11,59.90\n\"16GB 2Rx8 PC4-2666V-SE1-11\",41.00\nodd,1\n";
+        ApiClient.Answer unknown = sheet(client, id, sheet);
+        assertThat(unknown.status()).isEqualTo(422);
+        assertThat(unknown.json().get("headings").toString()).isEqualTo("[\"What\",\"Costs\"]");
+        ok(client.put(
+                "/api/suppliers/" + id,
+                Map.of(
+                        "leadDays",
+                        3,
+                        "restockingPermille",
+                        0,
+                        "mapping",
+                        Map.of("WORDING", "What", "PRICE", "Costs"))));
+        for (int i = 0; i < 2; i++) {
+            JsonNode done =
+                    finished(client, ok(sheet(client, id, sheet)).get("id").asLong());
+            assertThat(done.get("state").asString()).isEqualTo("DONE");
+            assertThat(done.get("landed").asInt()).isEqualTo(2);
+            assertThat(done.at("/bad/0/no").asInt()).isEqualTo(4);
+        }
+        JsonNode offers = ok(client.get("/api/suppliers/" + id + "/offers"));
+        assertThat(offers.size()).isEqualTo(2);
+        assertThat(offers.at("/0/pieces").asInt()).isEqualTo(2);
+        StringBuilder large = new StringBuilder("What,Costs\n");
+        for (int i = 0; i < 50_000; i++) {
+            large.append("16GB 2Rx8 PC4-2666V-SE1-11,").append(30 + i % 9).append('\n');
+        }
+        JsonNode begun = ok(sheet(client, id, large.toString()));
+        assertThat(begun.get("lines").asInt()).isEqualTo(50_000);
+        ok(client.delete("/api/sheets/" + begun.get("id").asLong()));
+        assertThat(finished(client, begun.get("id").asLong()).get("state").asString())
+                .isEqualTo("CANCELLED");
+        assertThat(ok(client.get("/api/suppliers/" + id + "/offers")).size()).isEqualTo(2);
+        assertThat(sheet(client, id, "What;Costs\n\"a").status()).isEqualTo(422);
+    }
+
+    private static ApiClient.Answer sheet(ApiClient client, long supplier, String csv) {
+        return client.upload("/api/suppliers/" + supplier + "/sheet", "text/csv", csv.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static JsonNode finished(ApiClient client, long run) throws InterruptedException {
+        for (int i = 0; i < 600; i++) {
+            JsonNode p = ok(client.get("/api/sheets/" + run));
+            if (!p.get("state").asString().equals("RUNNING")) {
+                return p;
+            }
+            Thread.sleep(50);
+        }
+        throw new AssertionError("the sheet is still running");
+    }
+
+    /** Another school, another recommendation; only the lead chooses, and nobody overwrites another's choice. */
+    @Test
+    void theLeadChoosesTheHouseRules(TestServer.Running server) {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        // Its maker says 2 GB, which it has; the drawer and the sheets hold what the controller takes, and it can go
+        // back.
+        long id = job(lead, "ostrell-drift-12", "2GB 1Rx8 PC3L-10600S-9-11-B2", "socket");
+        ok(lead.change(id, "Want", Map.of("atLeast", "4 GiB")));
+        JsonNode house = ok(lead.get("/api/house"));
+        assertThat(house.get("questions").size()).isEqualTo(12);
+        long version = house.get("rulesVersion").asLong();
+        Map<String, Object> never = Map.of("expectedVersion", version, "school", "BEYOND.NEVER", "reason", "insured");
+        assertThat(ApiClient.signedIn(server, "ilka")
+                        .put("/api/house/rules", never)
+                        .status())
+                .isEqualTo(403);
+        JsonNode before = ok(lead.get("/api/jobs/" + id + "/options"));
+        JsonNode changed = ok(lead.put("/api/house/rules", never));
+        assertThat(changed.at("/rulesHistory/0/reason").asString()).isEqualTo("insured");
+        assertThat(lead.put("/api/house/rules", never).status()).isEqualTo(409);
+        JsonNode after = ok(lead.get("/api/jobs/" + id + "/options"));
+        assertThat(before.at("/options").size()).isPositive();
+        // What is beyond official is stopped now, and nothing else can be had.
+        assertThat(after.at("/options").size()).isZero();
+        ok(lead.put(
+                "/api/house/rules",
+                Map.of(
+                        "expectedVersion",
+                        version + 1,
+                        "school",
+                        "BEYOND.PROVEN_OR_RETURNABLE",
+                        "reason",
+                        "back to what was")));
+        ObjectNode terms = (ObjectNode) house.get("terms");
+        terms.put("labourPerHour", "60.00");
+        Map<String, Object> body =
+                Map.of("expectedVersion", house.get("termsVersion").asLong(), "terms", terms, "reason", "a new year");
+        assertThat(ok(lead.put("/api/house/terms", body))
+                        .at("/terms/labourPerHour")
+                        .asString())
+                .isEqualTo("60.00");
+        terms.put("labourPerHour", "48.00");
+        ok(lead.put("/api/house/terms", Map.of("expectedVersion", 1, "terms", terms, "reason", "back to what was")));
+    }
+
+    @Test
+    void wishesAreKeptAndWhatCannotBeHadIsNamed(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = job(client, "skerrow-tern-16", "8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a");
+        ok(client.change(id, "Want", Map.of("atLeast", "32 GiB", "budget", "1.00", "withinDays", 1)));
+        JsonNode none = ok(client.get("/api/jobs/" + id + "/options"));
+        assertThat(none.get("options").size()).isZero();
+        assertThat(none.get("outcome").asString()).contains("budget");
+        ok(client.change(id, "Want", Map.of("ideally", "32 GiB")));
+        JsonNode some = ok(client.get("/api/jobs/" + id + "/options"));
+        assertThat(some.at("/options/0/installed").asString()).isNotBlank();
+        ok(client.change(
+                id,
+                "Measure",
+                Map.of("peak", "3 GiB", "hours", 9, "paging", false, "drive", "SPINNING", "work", Map.of())));
+        String sizing =
+                ok(client.get("/api/jobs/" + id + "/options")).get("sizing").asString();
+        assertThat(sizing).contains("will not make it quicker").contains("spinning");
+        ok(client.change(id, "Measure", Map.of("work", Map.of("photos", "USUAL"))));
+        assertThat(ok(client.get("/api/jobs/" + id + "/options"))
+                        .at("/options/0/carries")
+                        .asString())
+                .contains("photos");
+    }
+}

@@ -1,0 +1,205 @@
+import { Box, Button, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, type Schemas } from '../../api/client';
+import { EVERYWHERE, Keys } from '../../parts/keys';
+import { dayAndClock } from '../../parts/times';
+import type { Account } from '../session';
+
+type House = Schemas['HouseView'];
+type Question = Schemas['QuestionView'];
+
+/** The questions on which good technicians disagree, with the school this shop follows; its terms; its kinds of work. */
+export function HousePage({ account }: { account: Account }) {
+  const house = useQuery({ queryKey: ['house'], queryFn: () => api.get<House>('/api/house') });
+  const writes = account.role === 'LEAD';
+  return (
+    <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
+      <Keys map={EVERYWHERE} />
+      <Heading as="h1" size="2xl" mb="1">
+        House rules
+      </Heading>
+      <Text color="quiet" mb="4">
+        What decides which layout is recommended, the order of steps, and what is proof enough. The lead
+        chooses, with a reason.
+      </Text>
+      {house.isError && (
+        <Text role="alert" color="stop">
+          {house.error.message}
+        </Text>
+      )}
+      {house.data && (
+        <Stack gap="4">
+          {house.data.questions.map((q) => (
+            <One key={q.id} question={q} house={house.data} writes={writes} />
+          ))}
+          <TermsForm house={house.data} writes={writes} />
+          <History name="Changes of the rules" changes={house.data.rulesHistory} />
+          <History name="Changes of the terms" changes={house.data.termsHistory} />
+        </Stack>
+      )}
+    </Box>
+  );
+}
+
+function One({ question: q, house, writes }: { question: Question; house: House; writes: boolean }) {
+  const queries = useQueryClient();
+  const [wanted, setWanted] = useState<string>();
+  const [reason, setReason] = useState('');
+  const choose = useMutation({
+    mutationFn: () =>
+      api.put<House>('/api/house/rules', { expectedVersion: house.rulesVersion, school: wanted, reason }),
+    onSuccess: (next) => {
+      queries.setQueryData(['house'], next);
+      setWanted(undefined);
+      setReason('');
+    },
+    onError: () => void queries.invalidateQueries({ queryKey: ['house'] }),
+  });
+  return (
+    <Box as="fieldset">
+      <Text as="legend" fontWeight="700" mb="1">
+        {q.text}
+      </Text>
+      <Stack gap="1">
+        {q.schools.map((s) => {
+          const on = (wanted ?? q.chosen) === s.id;
+          return (
+            <Flex
+              key={s.id}
+              as="label"
+              gap="3"
+              px="3"
+              py="1.5"
+              bg={on ? 'accentSoft' : 'panel'}
+              borderRadius="md"
+              align="baseline"
+              cursor={writes ? 'pointer' : 'default'}
+            >
+              <input
+                type="radio"
+                name={q.id}
+                checked={on}
+                disabled={!writes}
+                onChange={() => setWanted(s.id === q.chosen ? undefined : s.id)}
+              />
+              <Text as="span" fontWeight={on ? '700' : '400'}>
+                {s.name}
+                {s.usual && (
+                  <Text as="span" color="quiet" fontWeight="400">
+                    {' '}
+                    (as shipped)
+                  </Text>
+                )}
+              </Text>
+              <Text as="span" color="quiet" fontSize="sm" flex="1">
+                {s.reason}
+              </Text>
+            </Flex>
+          );
+        })}
+      </Stack>
+      {wanted && (
+        <Flex gap="3" mt="2" align="end" wrap="wrap">
+          <Field.Root maxW="28rem">
+            <Field.Label fontWeight="600">Why from now on</Field.Label>
+            <Input value={reason} onChange={(e) => setReason(e.target.value)} />
+          </Field.Root>
+          <Button disabled={!reason.trim()} loading={choose.isPending} onClick={() => choose.mutate()}>
+            Follow this from now on
+          </Button>
+          <Button variant="ghost" color="ink" onClick={() => setWanted(undefined)}>
+            Leave it
+          </Button>
+        </Flex>
+      )}
+      {choose.isError && (
+        <Text role="alert" color="stop">
+          {choose.error.message}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+function TermsForm({ house, writes }: { house: House; writes: boolean }) {
+  const queries = useQueryClient();
+  const [terms, setTerms] = useState(house.terms);
+  const [reason, setReason] = useState('');
+  const keep = useMutation({
+    mutationFn: () =>
+      api.put<House>('/api/house/terms', { expectedVersion: house.termsVersion, terms, reason }),
+    onSuccess: (next) => {
+      queries.setQueryData(['house'], next);
+      setReason('');
+    },
+  });
+  const changed = JSON.stringify(terms) !== JSON.stringify(house.terms);
+  const number = (label: string, value: number, set: (v: number) => void) => (
+    <Field.Root disabled={!writes}>
+      <Field.Label fontWeight="600">{label}</Field.Label>
+      <Input type="number" step="any" value={value} onChange={(e) => set(Number(e.target.value) || 0)} />
+    </Field.Root>
+  );
+  const money = (label: string, value: string, set: (v: string) => void) => (
+    <Field.Root disabled={!writes}>
+      <Field.Label fontWeight="600">{label}</Field.Label>
+      <Input value={value} onChange={(e) => set(e.target.value)} />
+    </Field.Root>
+  );
+  return (
+    <Box as="section" aria-label="Terms">
+      <Heading as="h2" size="lg" mb="2">
+        Terms
+      </Heading>
+      <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(3, 1fr)' }} gap="3">
+        {money('Currency', terms.currency, (v) => setTerms({ ...terms, currency: v }))}
+        {money('Labour for an hour', terms.labourPerHour, (v) => setTerms({ ...terms, labourPerHour: v }))}
+        {number('Owners pay whole steps of, minutes', terms.labourStepMinutes, (v) =>
+          setTerms({ ...terms, labourStepMinutes: Math.round(v) }),
+        )}
+        {money('A pack that goes back costs', terms.handling, (v) => setTerms({ ...terms, handling: v }))}
+        {number('Left of the price of what cannot go back, %', terms.resalePermille / 10, (v) =>
+          setTerms({ ...terms, resalePermille: Math.round(v * 10) }),
+        )}
+        {number('Tax, %', terms.taxPermille / 10, (v) =>
+          setTerms({ ...terms, taxPermille: Math.round(v * 10) }),
+        )}
+      </Grid>
+      {writes && changed && (
+        <Flex gap="3" mt="2" align="end" wrap="wrap">
+          <Field.Root maxW="28rem">
+            <Field.Label fontWeight="600">Why</Field.Label>
+            <Input value={reason} onChange={(e) => setReason(e.target.value)} />
+          </Field.Root>
+          <Button disabled={!reason.trim()} loading={keep.isPending} onClick={() => keep.mutate()}>
+            Keep these terms
+          </Button>
+        </Flex>
+      )}
+      {keep.isError && (
+        <Text role="alert" color="stop">
+          {keep.error.message}
+        </Text>
+      )}
+    </Box>
+  );
+}
+
+function History({ name, changes }: { name: string; changes: House['rulesHistory'] }) {
+  if (changes.length === 0) return null;
+  return (
+    <Box as="section" aria-label={name}>
+      <Heading as="h2" size="md" mb="1">
+        {name}
+      </Heading>
+      <Stack as="ul" listStyleType="none" gap="0">
+        {changes.map((c) => (
+          <Text as="li" key={c.version}>
+            {dayAndClock(c.at)}, {c.by}: {c.reason}
+          </Text>
+        ))}
+      </Stack>
+    </Box>
+  );
+}

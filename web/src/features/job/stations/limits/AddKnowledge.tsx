@@ -1,0 +1,196 @@
+import { Box, Button, Field, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { type FormEvent, useState } from 'react';
+import type { Schemas } from '../../../../api/client';
+import { SelectField } from '../../../../parts/Labelled';
+import { type JobView, useLimits } from '../../api';
+
+type NewClaim = Schemas['NewClaim'];
+type NewTrial = Schemas['NewTrial'];
+
+export const SOURCE: Record<NewClaim['source'], string> = {
+  MAKER: 'Maker',
+  CONTROLLER: 'Controller',
+  FIRMWARE: 'Firmware',
+  REPORTED: 'Reported',
+  SELLER: 'Seller',
+};
+export const QUANTITY: Record<NewClaim['quantity'], string> = {
+  TOTAL: 'total',
+  PER_SLOT: 'per socket',
+  DIE_DENSITY: 'die density',
+  RANKS_PER_CHANNEL: 'ranks in a channel',
+  DATA_RATE: 'data rate',
+};
+const HINT: Record<NewClaim['quantity'], string> = {
+  TOTAL: 'in GB',
+  PER_SLOT: 'in GB',
+  DIE_DENSITY: 'in Gbit',
+  RANKS_PER_CHANNEL: 'a number',
+  DATA_RATE: 'in MT/s',
+};
+const CAUSES: [NewTrial['cause'], string][] = [
+  ['NOT_CONFIRMED', 'not confirmed'],
+  ['KIND_ABOVE_LIMIT', 'the kind is above the limit'],
+  ['KINDS_TOGETHER', 'two kinds do not go together'],
+  ['ORDER', 'the order'],
+  ['BAD_MODULE', 'a bad module'],
+  ['SOCKET', 'a socket'],
+  ['SEATING', 'seating'],
+  ['POWER', 'power'],
+  ['SETTINGS', 'settings'],
+];
+
+const pairs = <K extends string>(words: Record<K, string>) => Object.entries(words) as [K, string][];
+
+/** Somebody's word about a ceiling of this model. */
+export function AddClaim({ job }: { job: JobView }) {
+  const { claim } = useLimits(job);
+  const empty = { source: 'MAKER', quantity: 'TOTAL', value: '', where: '', firmware: '' } as const;
+  const [fields, setFields] = useState<NewClaim>(empty);
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    claim.mutate(
+      { ...fields, firmware: fields.firmware || undefined },
+      { onSuccess: () => setFields({ ...empty, source: fields.source }) },
+    );
+  };
+  const text = (key: 'value' | 'where' | 'firmware') => ({
+    value: fields[key] ?? '',
+    onChange: (e: { target: { value: string } }) => setFields({ ...fields, [key]: e.target.value }),
+  });
+  return (
+    <Box as="section" aria-label="Add a claim" flex="1" minW="18rem">
+      <Heading as="h2" size="md" mb="2">
+        Add a claim
+      </Heading>
+      <form onSubmit={submit}>
+        <Stack gap="2">
+          <SelectField
+            label="Who says it"
+            value={fields.source}
+            options={pairs(SOURCE)}
+            onChange={(v) => setFields({ ...fields, source: v as NewClaim['source'] })}
+          />
+          <SelectField
+            label="About"
+            value={fields.quantity}
+            options={pairs(QUANTITY)}
+            onChange={(v) => setFields({ ...fields, quantity: v as NewClaim['quantity'] })}
+          />
+          <Field.Root>
+            <Field.Label fontWeight="600">{`Figure, ${HINT[fields.quantity]}`}</Field.Label>
+            <Input {...text('value')} />
+          </Field.Root>
+          <Field.Root>
+            <Field.Label fontWeight="600">Where it stands</Field.Label>
+            <Input {...text('where')} placeholder="Data sheet, page; a bench; a list" />
+          </Field.Root>
+          <Field.Root>
+            <Field.Label fontWeight="600">Only from this firmware on, if so</Field.Label>
+            <Input {...text('firmware')} />
+          </Field.Root>
+          {claim.isError && (
+            <Text role="alert" color="stop">
+              Not kept: {claim.error.message}
+            </Text>
+          )}
+          <Button
+            type="submit"
+            alignSelf="flex-start"
+            loading={claim.isPending}
+            disabled={!fields.value.trim() || !fields.where.trim()}
+          >
+            Add the claim
+          </Button>
+        </Stack>
+      </form>
+    </Box>
+  );
+}
+
+/** The layout on the table as something that was tried, here or elsewhere. */
+export function AddTrial({ job }: { job: JobView }) {
+  const { trial } = useLimits(job);
+  const [relation, setRelation] = useState<NewTrial['relation']>('THIS_MODEL');
+  const [outcome, setOutcome] = useState<NewTrial['outcome']>('PROVEN');
+  const [cause, setCause] = useState<NewTrial['cause']>('NOT_CONFIRMED');
+  const [machine, setMachine] = useState('');
+  const [firmware, setFirmware] = useState('');
+  const modules = Object.fromEntries(
+    job.modules.filter((m) => m.plannedAt).map((m) => [m.plannedAt!, m.labelLine]),
+  );
+  const planned = Object.keys(modules).length > 0;
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    trial.mutate({
+      relation,
+      machine,
+      modules,
+      firmware: firmware || undefined,
+      outcome,
+      cause: outcome === 'FAILED' ? cause : 'NONE',
+      note: '',
+    });
+  };
+  return (
+    <Box as="section" aria-label="Add a trial" flex="1" minW="18rem">
+      <Heading as="h2" size="md" mb="2">
+        Add a trial of the planned layout
+      </Heading>
+      <form onSubmit={submit}>
+        <Stack gap="2">
+          <SelectField
+            label="Where"
+            value={relation}
+            options={[
+              ['THIS_MODEL', 'This model, on this bench'],
+              ['BOARD_FAMILY', 'A sister model on the same board'],
+              ['REPORTED', 'Told from elsewhere, with all its modules'],
+            ]}
+            onChange={(v) => setRelation(v as NewTrial['relation'])}
+          />
+          <SelectField
+            label="How it went"
+            value={outcome}
+            options={[
+              ['PROVEN', 'It ran, proven'],
+              ['PART_PROVEN', 'It ran, seen only'],
+              ['FAILED', 'It was refused'],
+            ]}
+            onChange={(v) => setOutcome(v as NewTrial['outcome'])}
+          />
+          {outcome === 'FAILED' && (
+            <SelectField
+              label="Cause, as confirmed"
+              value={cause}
+              options={CAUSES}
+              onChange={(v) => setCause(v as NewTrial['cause'])}
+            />
+          )}
+          <Field.Root>
+            <Field.Label fontWeight="600">Which machine (serial, or who tells it)</Field.Label>
+            <Input value={machine} onChange={(e) => setMachine(e.target.value)} />
+          </Field.Root>
+          <Field.Root>
+            <Field.Label fontWeight="600">Firmware it ran with</Field.Label>
+            <Input value={firmware} onChange={(e) => setFirmware(e.target.value)} />
+          </Field.Root>
+          {trial.isError && (
+            <Text role="alert" color="stop">
+              Not kept: {trial.error.message}
+            </Text>
+          )}
+          <Button
+            type="submit"
+            alignSelf="flex-start"
+            loading={trial.isPending}
+            disabled={!planned || !machine.trim()}
+          >
+            Add the trial
+          </Button>
+          {!planned && <Text color="quiet">Put the layout that was tried on the table first.</Text>}
+        </Stack>
+      </form>
+    </Box>
+  );
+}

@@ -1,0 +1,217 @@
+import { Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Schemas } from '../../../../api/client';
+import { SeverityMark } from '../../../../parts/severity';
+import { MiniPicture } from '../../../../pictures/MiniPicture';
+import { type JobView, useOptions, useWhyNot } from '../../api';
+import type { StationProps } from '../props';
+
+type Option = Schemas['OptionView'];
+
+const ROLE: Record<Option['role'], string> = {
+  RECOMMENDED: 'Recommended',
+  CHEAPER: 'Cheaper',
+  FURTHER: 'Further',
+  OTHER: 'Other',
+};
+
+/** As found, and the layouts worth choosing between, side by side; the button stands on the card. */
+export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
+  const options = useOptions(job.id, job.stamp, job.found.read);
+  const [more, setMore] = useState(false);
+  if (!job.found.read) {
+    return (
+      <Text color="quiet">Once something of it is read, layouts worth choosing between stand here.</Text>
+    );
+  }
+  if (options.isError) {
+    return (
+      <Text role="alert" color="stop">
+        {options.error.message}
+      </Text>
+    );
+  }
+  if (!options.data) return <Text color="quiet">Looking for layouts …</Text>;
+  const { options: all, outcome, sizing } = options.data;
+  const first = all.filter((o) => o.role !== 'OTHER');
+  const others = all.filter((o) => o.role === 'OTHER');
+  // Where the house recommends none, what was found is shown all the same.
+  const shown = more || first.length === 0 ? [...first, ...others] : first;
+  return (
+    <Box as="section" aria-label="Layouts worth choosing between">
+      {sizing && (
+        <Text fontWeight="600" mb="1">
+          {sizing}
+        </Text>
+      )}
+      <Grid templateColumns="repeat(auto-fit, minmax(13.5rem, 1fr))" gap="2" alignItems="stretch">
+        <AsFound job={job} />
+        {shown.map((o) => (
+          <Card
+            key={`${o.role}${o.name}${o.price}`}
+            option={o}
+            job={job}
+            readOnly={readOnly}
+            change={change}
+          />
+        ))}
+      </Grid>
+      <Flex gap="3" align="center" mt="1" wrap="wrap">
+        <Text color="quiet" fontSize="sm" flex="1">
+          {outcome}
+        </Text>
+        {first.length > 0 && others.length > 0 && (
+          <Button size="xs" variant="outline" color="ink" onClick={() => setMore(!more)}>
+            {more ? 'Fewer' : `${others.length} more`}
+          </Button>
+        )}
+        <WhyNot job={job} />
+      </Flex>
+    </Box>
+  );
+}
+
+function AsFound({ job }: { job: JobView }) {
+  return (
+    <Stack gap="1" borderWidth="1px" borderColor="edge" borderStyle="dashed" borderRadius="md" p="2.5">
+      <Text color="quiet">As found</Text>
+      <Heading as="h3" size="lg">
+        {job.found.installed}
+      </Heading>
+      <MiniPicture picture={job.found} />
+      <Text color="quiet" fontSize="sm">
+        the baseline
+      </Text>
+    </Stack>
+  );
+}
+
+function Card({
+  option: o,
+  job,
+  change,
+  readOnly,
+}: {
+  option: Option;
+  job: JobView;
+  change: StationProps['change'];
+  readOnly: boolean;
+}) {
+  const onTable = job.alternatives.find((a) => a.name === o.name);
+  const chosen = onTable?.chosen ?? false;
+  const barred = o.worst === 'STOP';
+  return (
+    <Stack
+      as="article"
+      aria-label={`${ROLE[o.role]}: ${o.name}`}
+      gap="1"
+      bg={chosen || onTable?.onTheTable ? 'accentSoft' : 'panel'}
+      borderWidth="2px"
+      borderColor={onTable?.onTheTable ? 'accent' : 'line'}
+      borderRadius="md"
+      p="2.5"
+    >
+      <Text color={o.role === 'RECOMMENDED' ? 'good' : 'quiet'} fontWeight="700">
+        {o.role === 'RECOMMENDED' ? '✓\u00a0' : ''}
+        {ROLE[o.role]}
+      </Text>
+      <Flex align="baseline" gap="2" wrap="wrap">
+        <Heading as="h3" size="lg">
+          {o.installed}
+        </Heading>
+        <Text fontSize="sm" color="quiet" flex="1">
+          {o.differs}
+        </Text>
+      </Flex>
+      <MiniPicture picture={o.picture} />
+      <Text fontWeight="600" lineHeight="1.25">
+        {o.name}
+      </Text>
+      {o.carries && <Text fontSize="sm">{o.carries}</Text>}
+      <Text fontSize="sm">
+        <b>{o.price}</b> with tax and labour, {o.minutes} min,{' '}
+        {o.readyDays === 0 ? 'today' : `in ${o.readyDays} ${o.readyDays === 1 ? 'day' : 'days'}`}
+      </Text>
+      <Text fontSize="sm">
+        {o.limitName}: {`${o.chance}\u00a0%`}
+      </Text>
+      {o.risk && (
+        <Text fontSize="sm" lineHeight="1.25">
+          <SeverityMark severity={o.worst} /> {o.risk}
+        </Text>
+      )}
+      {o.fallback && <Text fontSize="sm">If it is refused: {o.fallback}.</Text>}
+      {o.against && (
+        <Text fontSize="sm" color="risk">
+          {o.against}
+        </Text>
+      )}
+      <Box as="ul" listStyleType="none" fontSize="sm" color="quiet" flex="1">
+        {o.parts.map((p) => (
+          <li key={p}>{p}</li>
+        ))}
+      </Box>
+      {chosen ? (
+        <Text color="good" fontWeight="700">
+          ✓ Chosen
+        </Text>
+      ) : (
+        !readOnly && (
+          <Flex gap="2" wrap="wrap">
+            {!barred && (
+              <Button
+                size="sm"
+                variant={o.role === 'RECOMMENDED' ? 'solid' : 'outline'}
+                color={o.role === 'RECOMMENDED' ? undefined : 'ink'}
+                onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: true })}
+              >
+                Choose
+              </Button>
+            )}
+            {!onTable?.onTheTable && (
+              <Button
+                size="sm"
+                variant="ghost"
+                color="ink"
+                onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: false })}
+              >
+                Look closer
+              </Button>
+            )}
+          </Flex>
+        )
+      )}
+    </Stack>
+  );
+}
+
+/** Why the layout on the table is not the one that is proposed: asked for, never guessed. */
+function WhyNot({ job }: { job: JobView }) {
+  const [asked, setAsked] = useState<string>();
+  const why = useWhyNot(job.id, job.stamp, asked === job.stamp);
+  const planned = job.fitLines.length > 0 || job.alternatives.length > 0;
+  if (!planned) return null;
+  return (
+    <>
+      <Button
+        size="xs"
+        variant="outline"
+        color="ink"
+        onClick={() => setAsked(job.stamp)}
+        loading={why.isFetching}
+      >
+        Why not what is on the table?
+      </Button>
+      {asked === job.stamp && why.data && (
+        <Box role="status" width="full" bg="panel" borderRadius="md" px="3" py="2">
+          <Text>{why.data.text}</Text>
+          {why.data.findings.map((f) => (
+            <Text key={f.text} fontSize="sm">
+              <SeverityMark severity={f.severity} /> {f.text}
+            </Text>
+          ))}
+        </Box>
+      )}
+    </>
+  );
+}

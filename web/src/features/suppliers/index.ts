@@ -1,0 +1,1 @@
+export { SuppliersPage } from './SuppliersPage';
