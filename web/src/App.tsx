@@ -9,6 +9,7 @@ import { Bar, type Place } from './parts/Bar';
 // Each place is fetched when somebody goes there.
 const BenchPage = lazy(() => import('./features/bench').then((m) => ({ default: m.BenchPage })));
 const JobPage = lazy(() => import('./features/job').then((m) => ({ default: m.JobPage })));
+const SlipPage = lazy(() => import('./features/job').then((m) => ({ default: m.SlipPage })));
 const MachinesPage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinesPage })));
 const MachinePage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinePage })));
 const FieldDeskPage = lazy(() => import('./features/fielddesk').then((m) => ({ default: m.FieldDeskPage })));
@@ -58,6 +59,7 @@ export function App() {
             <Routes>
               <Route path="/jobs" element={<BenchPage account={account} />} />
               <Route path="/jobs/:id" element={<JobPage account={account} />} />
+              <Route path="/jobs/:id/slip" element={<SlipPage account={account} />} />
               <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
               <Route path="/desk" element={<FieldDeskPage account={account} />} />
               <Route path="/machines" element={<MachinesPage account={account} />} />

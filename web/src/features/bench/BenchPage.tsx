@@ -143,6 +143,12 @@ function JobRow({ job }: { job: Schemas['JobListEntry'] }) {
             >
               {state}
             </Badge>
+            {job.partsOn && <Text fontSize="sm">parts on {job.partsOn}</Text>}
+            {job.returnUntil && !job.closed && (
+              <Text fontSize="sm" color="quiet">
+                goes back until {job.returnUntil}
+              </Text>
+            )}
           </Flex>
         </Grid>
       </Link>

@@ -1,1 +1,2 @@
 export { JobPage } from './JobPage';
+export { SlipPage } from './SlipPage';

@@ -9,6 +9,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { type JobView, useStock } from '../api';
@@ -105,6 +106,11 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
         </Box>
         <Chosen job={job} change={change} readOnly={readOnly} />
+        {job.fitLines.length > 0 && (
+          <Button asChild size="sm" variant="outline" color="ink" alignSelf="flex-start">
+            <RouterLink to={`/jobs/${job.id}/slip`}>Slip for the counter</RouterLink>
+          </Button>
+        )}
         {!readOnly && sockets && (
           <>
             <Strip

@@ -127,7 +127,7 @@ class JourneyTest {
         assertThat(t.position("socket-b"))
                 .hasAttribute("aria-label", java.util.regex.Pattern.compile(".*32 GB 2Rx8 DDR4-2666.*changed"));
         t.kept();
-        assertThat(t.finding("LIMIT_BEYOND_OFFICIAL")).isVisible();
+        assertThat(t.finding("LIMIT_PROVEN")).isVisible();
         // Enter takes what the line leads to, wherever no control has the focus.
         t.press("Escape");
         t.page.evaluate("() => document.activeElement.blur()");

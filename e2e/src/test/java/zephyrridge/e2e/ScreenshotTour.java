@@ -29,8 +29,8 @@ class ScreenshotTour {
                 "/jobs",
                 "take-in",
                 "/jobs/2/take-in",
-                "read-label",
-                "/jobs/1/read",
+                "slip",
+                "/jobs/2/slip",
                 "limits",
                 "/jobs/3/limits",
                 "plan",
@@ -43,25 +43,17 @@ class ScreenshotTour {
                 "/jobs/5/prove",
                 "hand-back",
                 "/jobs/6/hand-back"));
-        views.put("plan-dark", "/jobs/5/plan");
-        views.put("accounts", "/accounts");
+        views.put("drawer", "/drawer");
+        views.put("suppliers", "/suppliers");
+        views.put("house", "/house");
         views.put("read", "/jobs/11/read");
         views.put("field-desk", "/desk");
         views.put("new-record", "/machines?new=Ostrell+Strand+17");
         views.put("server", "/jobs/8/plan");
-        views.put("machines", "/machines");
         views.put("machine", "/machines/fenwright-journeyman-17");
         for (Map.Entry<String, String> view : views.entrySet()) {
-            page.evaluate(
-                    "m => localStorage.setItem('ridge-colour-mode', m)",
-                    view.getKey().endsWith("dark") ? "dark" : "light");
             page.navigate(view.getValue());
             page.waitForSelector("h1");
-            if (view.getKey().equals("read-label")) {
-                page.getByLabel("Label line of the module").fill("16GB 1Rx16 PC4-3200AA-SC0-11");
-                page.waitForSelector("text=What it may say instead");
-                page.evaluate("window.scrollTo(0, 300)");
-            }
             if (view.getKey().equals("read")) {
                 page.waitForSelector("[data-evidence-table]");
                 page.evaluate("document.querySelector('[aria-label=Positions]').scrollIntoView()");

@@ -384,4 +384,94 @@ class PlanningHttpTest {
                         .asString())
                 .contains("photos");
     }
+
+    /** Net lines, tax and total to the cent; days from today; the owner's yes with what it was to. */
+    @Test
+    void theSlipAddsUp(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = job(client, "skerrow-tern-16", "8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a");
+        assertThat(ok(client.get("/api/jobs/" + id + "/slip")).get("proposed").asString())
+                .isEmpty();
+        ok(client.post("/api/drawer", module("W-001", "16GB 1Rx8 PC5-4800B-SA0-1010-XT", 2)));
+        ok(client.change(
+                id,
+                "AdoptLayout",
+                Map.of(
+                        "name",
+                        "two from the drawer",
+                        "pieces",
+                        List.of(
+                                Map.of("position", "socket-a", "tag", "W-001"),
+                                Map.of("position", "socket-b", "tag", "W-002")),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        false)));
+        JsonNode slip = ok(client.get("/api/jobs/" + id + "/slip"));
+        long cents = 0;
+        for (JsonNode line : slip.get("lines")) {
+            cents += Math.round(Double.parseDouble(line.get("amount").asString()) * 100);
+        }
+        assertThat(slip.get("total").asString())
+                .isEqualTo(String.format(java.util.Locale.ROOT, "%d.%02d", cents / 100, cents % 100));
+        assertThat(slip.get("lines").toString())
+                .contains("12.50")
+                .contains("Labour")
+                .contains("Tax, 20.0 %");
+        assertThat(slip.at("/comesOut/0").asString()).startsWith("8 GB");
+        assertThat(slip.get("ready").asString()).isEqualTo(slip.get("printed").asString());
+        ok(client.change(id, "OwnerAgrees", Map.of("who", "M. Fell", "to", "32 GB for EUR " + slip.get("total"))));
+        JsonNode agreed = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(agreed.at("/consent/who").asString()).isEqualTo("M. Fell");
+        assertThat(agreed.at("/consent/current").asBoolean()).isTrue();
+    }
+
+    /** Somebody waits for what was ordered: the bench shows the day, and until when it can go back. */
+    @Test
+    void theJobWaitsWithItsDates(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = job(client, "skerrow-tern-16", "8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a");
+        JsonNode suppliers = ok(client.get("/api/suppliers"));
+        long valley = list(suppliers).stream()
+                .filter(s -> s.get("name").asString().startsWith("Valley"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        JsonNode kit = list(ok(client.get("/api/suppliers/" + valley + "/offers"))).stream()
+                .filter(o -> o.get("pieces").asInt() == 2
+                        && o.get("wording").asString().contains("PC5")
+                        && o.get("wording").asString().contains("-S"))
+                .findFirst()
+                .orElseThrow();
+        String offer = kit.get("id").asString();
+        JsonNode chosen = ok(client.change(
+                id,
+                "AdoptLayout",
+                Map.of(
+                        "name",
+                        "a kit",
+                        "pieces",
+                        List.of(
+                                Map.of("position", "socket-a", "offer", offer),
+                                Map.of("position", "socket-b", "offer", offer)),
+                        "packs",
+                        List.of(Map.of("offer", offer, "packs", 1)),
+                        "choose",
+                        true)));
+        assertThat(chosen.at("/alternatives/0/purchases/0").asString()).contains("Valley Wholesale");
+        JsonNode row = list(ok(client.get("/api/jobs"))).stream()
+                .filter(j -> j.get("id").asLong() == id)
+                .findFirst()
+                .orElseThrow();
+        java.time.LocalDate parts = java.time.LocalDate.parse(row.get("partsOn").asString());
+        assertThat(java.time.LocalDate.parse(row.get("returnUntil").asString())).isEqualTo(parts.plusDays(2));
+        ok(client.change(id, "ChoosePlan", Map.of("chosen", false)));
+        assertThat(list(ok(client.get("/api/jobs"))).stream()
+                        .filter(j -> j.get("id").asLong() == id)
+                        .findFirst()
+                        .orElseThrow()
+                        .has("partsOn"))
+                .isFalse();
+    }
 }

@@ -250,4 +250,57 @@ public final class PlanInstances {
                 "",
                 0);
     }
+
+    /** The server of 128 sockets of the benchmarks, with what is in it, and offers of four registered kinds in all pack sizes. */
+    public static PlanTask server(long seed) {
+        Random random = new Random(seed);
+        zephyrridge.core.RandomMachines.Case c = zephyrridge.core.RandomMachines.server128();
+        List<Offer> offers = new ArrayList<>();
+        String[] labels = {
+            "16GB 1Rx4 PC4-2666V-RC1-12",
+            "32GB 2Rx4 PC4-2933Y-RA1-12",
+            "64GB 2Rx4 PC4-2933Y-RB1-12",
+            "16GB 2Rx8 PC4-2933Y-RE1-12"
+        };
+        for (int i = 0; i < 400; i++) {
+            String label = labels[i % labels.length];
+            ModuleSpec spec = Modules.of(label);
+            int pieces = 1 << random.nextInt(4);
+            offers.add(new Offer(
+                    String.format("o%05d", i),
+                    "supplier",
+                    label,
+                    spec,
+                    pieces,
+                    Money.ofMinor((spec.capacity().mebibytes() / 4 + random.nextInt(900)) * pieces),
+                    1 + random.nextInt(40),
+                    random.nextInt(6),
+                    random.nextBoolean() ? Optional.of(14) : Optional.empty(),
+                    Money.ZERO));
+        }
+        Map<String, ModuleSpec> own = new TreeMap<>();
+        for (int p = 0; p < c.asFound().size(); p++) {
+            Position position = c.record().positions().get(p);
+            if (!position.isSoldered()) {
+                c.asFound().module(p).ifPresent(m -> own.put(position.id(), m));
+            }
+        }
+        LayoutEvaluator evaluator = new LayoutEvaluator(c.record(), HouseRules.DEFAULT);
+        return new PlanTask(
+                c.record(),
+                evaluator,
+                new LimitJudge(c.record(), evaluator, HouseRules.DEFAULT, LimitKnowledge.NONE),
+                HouseRules.DEFAULT,
+                Host.UNLIMITED,
+                c.asFound(),
+                new TreeMap<>(own),
+                Map.of(),
+                List.of(),
+                offers,
+                Terms.USUAL,
+                Target.ANY,
+                "",
+                "",
+                0);
+    }
 }

@@ -8,6 +8,7 @@ import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -71,7 +72,9 @@ class JobController {
             boolean closed,
             boolean blocked,
             Instant updatedAt,
-            String updatedBy) {}
+            String updatedBy,
+            Optional<LocalDate> partsOn,
+            Optional<LocalDate> returnUntil) {}
 
     /** @param before and {@code after} "" for nothing */
     record FieldChange(String name, String before, String after) {}
@@ -107,7 +110,9 @@ class JobController {
                         r.status().equals("CLOSED"),
                         r.blocked(),
                         utc(r.updatedAt()),
-                        r.updatedBy()))
+                        r.updatedBy(),
+                        r.partsOn(),
+                        r.returnUntil()))
                 .toList();
     }
 

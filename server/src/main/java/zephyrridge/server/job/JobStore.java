@@ -6,6 +6,7 @@ import static zephyrridge.server.db.Tables.JOB_EVENT;
 import static zephyrridge.server.db.Tables.MACHINE;
 import static zephyrridge.server.db.Tables.WORK_ORDER;
 
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
@@ -33,7 +34,9 @@ class JobStore {
             long version,
             LocalDateTime updatedAt,
             String updatedBy,
-            Optional<String> said) {}
+            Optional<String> said,
+            Optional<LocalDate> partsOn,
+            Optional<LocalDate> returnUntil) {}
 
     record ListRow(
             long id,
@@ -45,10 +48,17 @@ class JobStore {
             String status,
             boolean blocked,
             LocalDateTime updatedAt,
-            String updatedBy) {}
+            String updatedBy,
+            Optional<LocalDate> partsOn,
+            Optional<LocalDate> returnUntil) {}
 
     /** What the list shows of a job, kept beside its state. */
-    record Shown(String station, String status, boolean blocked) {}
+    record Shown(
+            String station,
+            String status,
+            boolean blocked,
+            Optional<LocalDate> partsOn,
+            Optional<LocalDate> returnUntil) {}
 
     /** @param login of who did it; {@code who} their name */
     record EventRow(long version, LocalDateTime at, String login, String who, String type) {}
@@ -71,7 +81,9 @@ class JobStore {
                         JOB.STATUS,
                         JOB.BLOCKED,
                         JOB.UPDATED_AT,
-                        by)
+                        by,
+                        JOB.PARTS_ON.convertFrom(Optional::ofNullable),
+                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable))
                 .from(JOB)
                 .join(WORK_ORDER)
                 .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
@@ -100,7 +112,9 @@ class JobStore {
                         JOB.VERSION,
                         JOB.UPDATED_AT,
                         by,
-                        JOB.SAID.convertFrom(Optional::ofNullable))
+                        JOB.SAID.convertFrom(Optional::ofNullable),
+                        JOB.PARTS_ON.convertFrom(Optional::ofNullable),
+                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable))
                 .from(JOB)
                 .join(WORK_ORDER)
                 .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
@@ -155,6 +169,8 @@ class JobStore {
                         .set(JOB.STATION, shown.station)
                         .set(JOB.STATUS, shown.status)
                         .set(JOB.BLOCKED, shown.blocked)
+                        .set(JOB.PARTS_ON, shown.partsOn.orElse(null))
+                        .set(JOB.RETURN_UNTIL, shown.returnUntil.orElse(null))
                         .set(JOB.STATE, state)
                         .set(JOB.SAID, said)
                         .set(JOB.VERSION, expected + 1)

@@ -1,6 +1,7 @@
 package zephyrridge.server.job;
 
 import java.time.Clock;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -14,8 +15,10 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.job.Alternative;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
+import zephyrridge.core.job.FitLine;
 import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Outcome;
 import zephyrridge.core.job.Trail;
@@ -173,7 +176,12 @@ public class Jobs {
                 work.order(),
                 machineId,
                 machine.version(),
-                shown(work, Assessment.of(machine.bench(), work)),
+                shown(
+                        work,
+                        Assessment.of(machine.bench(), work),
+                        Optional.empty(),
+                        Optional.empty(),
+                        now.toLocalDate()),
                 documents.write(work.unit()),
                 takeInId.map(UUID::toString),
                 now,
@@ -243,7 +251,7 @@ public class Jobs {
                 row,
                 expectedVersion,
                 next.order(),
-                shown(next, assessment),
+                shown(next, assessment, row.partsOn(), row.returnUntil(), now.toLocalDate()),
                 documents.write(next.unit()),
                 words,
                 now,
@@ -328,10 +336,27 @@ public class Jobs {
         return new JobHistory(store.events(id, 0), login, version -> store.undo(id, version));
     }
 
-    private static JobStore.Shown shown(Work work, Assessment a) {
+    /**
+     * @param partsOn day noted when the layout was decided on, {@code returnUntil} likewise: they hold while something is ordered
+     */
+    private static JobStore.Shown shown(
+            Work work, Assessment a, Optional<LocalDate> partsOn, Optional<LocalDate> returnUntil, LocalDate today) {
         boolean closed = work.unit().closing().isPresent();
         boolean blocked = !closed && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
-        return new JobStore.Shown(a.trail().current().name(), closed ? "CLOSED" : "OPEN", blocked);
+        List<Alternative.Buy> buys =
+                work.unit().isChosen() && !closed ? work.unit().onTheTable().buys() : List.of();
+        boolean fitted = !a.fitLines().isEmpty() && a.fitLines().stream().allMatch(FitLine::done);
+        int lead = buys.stream().mapToInt(Alternative.Buy::leadDays).max().orElse(0);
+        Optional<LocalDate> back = buys.stream()
+                .flatMap(b -> b.returnDays().stream())
+                .min(Integer::compare)
+                .map(today::plusDays);
+        return new JobStore.Shown(
+                a.trail().current().name(),
+                closed ? "CLOSED" : "OPEN",
+                blocked,
+                buys.isEmpty() || fitted ? Optional.empty() : partsOn.or(() -> Optional.of(today.plusDays(lead))),
+                buys.isEmpty() ? Optional.empty() : returnUntil.or(() -> back));
     }
 
     private LocalDateTime now() {

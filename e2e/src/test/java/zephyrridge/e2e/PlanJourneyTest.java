@@ -1,0 +1,104 @@
+package zephyrridge.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
+import zephyrridge.server.TestServer;
+
+/** From what was read to a chosen layout with its slip, and what is said of limits on the way. */
+@ExtendWith({TestServer.class, Browser.class})
+@ResourceLock("page")
+class PlanJourneyTest {
+    private static final int MOST = 8;
+
+    private static Locator cards(Technician t) {
+        return t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts worth choosing between"))
+                .getByRole(AriaRole.ARTICLE);
+    }
+
+    @Test
+    void fromReadToAChosenLayoutWithItsSlip(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        t.takeIn("Skerrow Tern 16", "Weather posts", "Twice the memory");
+        t.go("Read");
+        t.page.getByLabel("Label line of the module").fill("8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        t.button("It was in this position").click();
+        t.kept();
+        int actions = 0;
+        t.press("4");
+        actions++;
+        Locator recommended = cards(t).first();
+        assertThat(recommended).containsText("Recommended");
+        assertThat(recommended).containsText("with tax and labour");
+        String promised = recommended.getByRole(AriaRole.HEADING).textContent();
+        recommended
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Choose"))
+                .click();
+        actions++;
+        assertThat(t.page.getByText(Pattern.compile("This plan is chosen"))).isVisible();
+        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Slip for the counter"))
+                .click();
+        actions++;
+        Locator proposed = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Proposed"));
+        assertThat(proposed).containsText(promised);
+        t.page.getByLabel("Who says yes").fill("K. Tarn");
+        t.page.getByLabel("Who says yes").blur();
+        actions++;
+        t.button("Note the yes").click();
+        actions++;
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("The owner's yes")))
+                .containsText("K. Tarn: " + promised);
+        System.out.printf("Actions from read to a chosen layout with its slip: %d (aim %d)%n", actions, MOST);
+        assertThat(actions).isLessThanOrEqualTo(MOST);
+        // What the drawer lent goes back.
+        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the plan"))
+                .click();
+        t.button("Not yet").click();
+        t.kept();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** A smaller layout put beside it becomes the fallback; a claim added changes what is said of both. */
+    @Test
+    void limitsFollowWhatIsAddedAndWhatStandsBeside(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        t.takeIn("Fenwright Journeyman 17", "Survey team", "Maps and photos");
+        t.go("Read");
+        t.page.getByLabel("Label line of the module").fill("4GB 1Rx16 PC4-2400T-SC0-11");
+        t.button("It was in this position").click();
+        t.kept().go("Plan");
+        Locator first = cards(t).first();
+        assertThat(first).containsText("GB");
+        Locator closer = t.page.getByRole(
+                AriaRole.BUTTON,
+                new Page.GetByRoleOptions().setName("Look closer").setExact(true));
+        closer.last().click();
+        t.kept();
+        closer.first().click();
+        t.kept();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")))
+                .isVisible();
+        t.button("Why not what is on the table?").click();
+        assertThat(t.page.getByText(Pattern.compile("usable, .* GB/s"))).isVisible();
+        t.go("Limits");
+        Locator judged =
+                t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("The plan against the limits"));
+        assertThat(judged).containsText("likely to run");
+        t.page.getByLabel("Who says it").selectOption("CONTROLLER");
+        t.page.getByLabel("About").selectOption("PER_SLOT");
+        t.page.getByLabel("Figure, in GB").fill("1");
+        t.page.getByLabel("Where it stands").fill("a sheet for this test");
+        t.button("Add the claim").click();
+        assertThat(judged).containsText("Beyond what the controller can");
+        t.button("Retract").first().click();
+        assertThat(judged).not().containsText("Beyond what the controller can");
+        assertThat(t.complaints).isEmpty();
+    }
+}
