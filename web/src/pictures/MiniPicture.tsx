@@ -7,9 +7,11 @@ const LANE = 15;
 
 /** Memory in little: a lane per channel, modules as long as their capacity, each with its size; banks hatched with strokes. */
 export function MiniPicture({ picture }: { picture: Picture }) {
-  const lanes = picture.lanes.slice(0, 8);
+  // Of many channels the first few, and how many more there are.
+  const lanes = picture.lanes.slice(0, picture.lanes.length > 4 ? 3 : 4);
+  const more = picture.lanes.length - lanes.length;
   const most = Math.max(1, ...picture.lanes.map((l) => l.mebibytes));
-  const height = lanes.length * (LANE + 3);
+  const height = lanes.length * (LANE + 3) + (more > 0 ? 14 : 0);
   const words = picture.lanes
     .map((l) => `channel ${l.channel}: ${l.mebibytes / 1024} GB`)
     .slice(0, 8)
@@ -57,6 +59,11 @@ export function MiniPicture({ picture }: { picture: Picture }) {
           </g>
         );
       })}
+      {more > 0 && (
+        <text x="0" y={height - 2} fill="currentColor">
+          {`and ${more} more channels`}
+        </text>
+      )}
     </svg>
   );
 }

@@ -58,7 +58,7 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
       </Grid>
       <Flex gap="3" align="center" mt="1" wrap="wrap">
         <Text color="quiet" fontSize="sm" flex="1">
-          {outcome}
+          Prices with tax and labour. {outcome}
         </Text>
         {first.length > 0 && others.length > 0 && (
           <Button size="xs" variant="outline" color="ink" onClick={() => setMore(!more)}>
@@ -111,42 +111,43 @@ function Card({
       borderRadius="md"
       p="2.5"
     >
-      <Text color={o.role === 'RECOMMENDED' ? 'good' : 'quiet'} fontWeight="700">
-        {o.role === 'RECOMMENDED' ? '✓\u00a0' : ''}
-        {ROLE[o.role]}
-      </Text>
-      <Flex align="baseline" gap="2" wrap="wrap">
-        <Heading as="h3" size="lg">
-          {o.installed}
-        </Heading>
-        <Text fontSize="sm" color="quiet" flex="1">
-          {o.differs}
+      <Flex align="baseline" gap="2">
+        <Text color={o.role === 'RECOMMENDED' ? 'good' : 'quiet'} fontWeight="700" flex="1">
+          {o.role === 'RECOMMENDED' ? '✓\u00a0' : ''}
+          {ROLE[o.role]}
+        </Text>
+        <Text fontWeight="700" whiteSpace="nowrap">
+          {o.price}
         </Text>
       </Flex>
+      <Heading as="h3" size="lg" lineHeight="1.1">
+        {o.installed}
+        <Text as="span" fontSize="sm" fontWeight="400" color="quiet" ms="2">
+          {o.differs.replace(' %', '\u00a0%')}
+        </Text>
+      </Heading>
       <MiniPicture picture={o.picture} />
       <Text fontWeight="600" lineHeight="1.25">
         {o.name}
       </Text>
       {o.carries && <Text fontSize="sm">{o.carries}</Text>}
-      <Text fontSize="sm">
-        <b>{o.price}</b> with tax and labour, {o.minutes} min,{' '}
-        {o.readyDays === 0 ? 'today' : `in ${o.readyDays} ${o.readyDays === 1 ? 'day' : 'days'}`}
-      </Text>
-      <Text fontSize="sm">
-        {o.limitName}: {`${o.chance}\u00a0%`}
+      <Text fontSize="sm" lineHeight="1.3">
+        {o.minutes} min,{' '}
+        {o.readyDays === 0 ? 'today' : `in ${o.readyDays} ${o.readyDays === 1 ? 'day' : 'days'}`},{' '}
+        {`${o.chance}\u00a0% likely to run`}
       </Text>
       {o.risk && (
         <Text fontSize="sm" lineHeight="1.25">
           <SeverityMark severity={o.worst} /> {o.risk}
+          {o.fallback && `; if refused: ${o.fallback}`}
         </Text>
       )}
-      {o.fallback && <Text fontSize="sm">If it is refused: {o.fallback}.</Text>}
       {o.against && (
-        <Text fontSize="sm" color="risk">
+        <Text fontSize="sm" color="risk" lineHeight="1.25">
           {o.against}
         </Text>
       )}
-      <Box as="ul" listStyleType="none" fontSize="sm" color="quiet" flex="1">
+      <Box as="ul" listStyleType="none" fontSize="sm" color="quiet" flex="1" lineHeight="1.3">
         {o.parts.map((p) => (
           <li key={p}>{p}</li>
         ))}

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.layout.Layout;
 import zephyrridge.core.limit.Condition;
 import zephyrridge.core.limit.Judgement;
 import zephyrridge.core.limit.LimitClass;
@@ -30,12 +31,13 @@ public final class HouseFilter {
     private HouseFilter() {}
 
     /**
-     * @param at modules in sockets by position; {@code was} before
+     * @param layout whose missing carriers and processors take positions away; {@code at} modules in sockets by position; {@code was} before
      * @param returnable whether all that is bought can go back on the day of the proof
      * @param rate {@code rateWas} slowest clock domain, thirds of MT/s, 0 for not known
      */
     static Reason against(
             MachineRecord record,
+            Layout layout,
             HouseRules house,
             Map<String, ModuleSpec> at,
             Map<String, ModuleSpec> was,
@@ -57,7 +59,7 @@ public final class HouseFilter {
                 && at.values().stream().distinct().count() > 1) {
             return Reason.NOT_IDENTICAL;
         }
-        if (house.matching() == HouseRules.Matching.LIKE_KINDS && !likeAcross(record, at)) {
+        if (house.matching() == HouseRules.Matching.LIKE_KINDS && !likeAcross(record, layout, at)) {
             return Reason.NOT_LIKE_KINDS;
         }
         if (house.mixed() == HouseRules.Mixed.NEVER && mixedWithin(record, at)) {
@@ -90,10 +92,11 @@ public final class HouseFilter {
      * Sockets that come first, second ... in their channels of one processor hold the same size, ranks and width, or nothing, all of
      * them; a channel that has no such socket is not asked.
      */
-    private static boolean likeAcross(MachineRecord record, Map<String, ModuleSpec> at) {
+    private static boolean likeAcross(MachineRecord record, Layout layout, Map<String, ModuleSpec> at) {
         Map<String, Optional<ModuleSpec>> first = new TreeMap<>();
-        for (Position p : record.positions()) {
-            if (p.isSoldered()) {
+        for (int i = 0; i < record.positions().size(); i++) {
+            Position p = record.positions().get(i);
+            if (p.isSoldered() || !layout.isThere(record, i)) {
                 continue;
             }
             String processor = record.channels().stream()

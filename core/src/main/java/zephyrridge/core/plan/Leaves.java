@@ -461,6 +461,7 @@ final class Leaves {
                 quote(purchases + drawer, c.minutes()),
                 HouseFilter.against(
                         record,
+                        layout,
                         task.house(),
                         seenAt,
                         was,

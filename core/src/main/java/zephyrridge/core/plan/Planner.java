@@ -170,14 +170,18 @@ public final class Planner {
 
     /** The same content in every like group: what is soon found keeps the rest short. */
     private void sameEverywhere() {
-        GroupChoices first = groups.isEmpty() ? null : groups.get(0);
-        if (first == null) {
+        GroupChoices first =
+                groups.stream().filter(g -> g.sockets.length > 0).findFirst().orElse(null);
+        if (first == null || !takeWhatHasNoSockets()) {
             return;
         }
         for (int i = 0; i < first.choices.size() && !ends(); i++) {
             int[] kindAt = first.choices.get(i).kindAt();
             boolean all = true;
             for (int g = 0; g < groups.size() && all; g++) {
+                if (groups.get(g).sockets.length == 0) {
+                    continue;
+                }
                 GroupChoices.Choice like = groups.get(g).choices.stream()
                         .filter(c -> Arrays.equals(sorted(c.kindAt()), sorted(kindAt)))
                         .findFirst()
@@ -189,6 +193,19 @@ public final class Planner {
                 leaf();
             }
         }
+    }
+
+    /** Channels without a socket that is there hold what they hold; false where even that stops everything. */
+    private boolean takeWhatHasNoSockets() {
+        for (int g = 0; g < groups.size(); g++) {
+            if (groups.get(g).sockets.length == 0) {
+                if (groups.get(g).choices.isEmpty()) {
+                    return false;
+                }
+                path[g] = groups.get(g).choices.get(0);
+            }
+        }
+        return true;
     }
 
     private static int[] sorted(int[] kindAt) {
@@ -261,6 +278,9 @@ public final class Planner {
     /** One pattern in the first channels of each processor and another in the rest, the same on all processors. */
     private void twoPatterns() {
         List<int[]> byProcessor = processors();
+        if (byProcessor.isEmpty() || !takeWhatHasNoSockets()) {
+            return;
+        }
         int like = byProcessor.stream().mapToInt(p -> p.length).min().orElse(0);
         GroupChoices model = groups.get(byProcessor.get(0)[0]);
         int n = model.choices.size();

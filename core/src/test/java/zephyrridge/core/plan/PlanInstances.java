@@ -303,4 +303,24 @@ public final class PlanInstances {
                 "",
                 0);
     }
+
+    /** The same with other modules in it, and carriers or processors missing. */
+    public static PlanTask with(PlanTask t, Map<String, ModuleSpec> own, Set<String> absent) {
+        return new PlanTask(
+                t.record(),
+                t.evaluator(),
+                t.limits(),
+                t.house(),
+                t.host(),
+                Layout.of(t.record(), own, absent),
+                new TreeMap<>(own),
+                t.ownValue(),
+                t.drawer(),
+                t.offers(),
+                t.terms(),
+                t.target(),
+                t.firmware(),
+                t.processor(),
+                t.fitDay());
+    }
 }

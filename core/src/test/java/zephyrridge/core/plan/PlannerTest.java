@@ -125,4 +125,33 @@ class PlannerTest {
         }
         assertThat(conflicts).isGreaterThan(5);
     }
+
+    /** A large machine, also with a carrier missing: like channels alike, the outcome says so, and what it says adds up. */
+    @Test
+    void aServerIsFilledInPatterns() {
+        for (Set<String> absent : List.of(Set.<String>of(), Set.of("carrier-P1L"), Set.of("P2"))) {
+            PlanTask whole = PlanInstances.server(13);
+            Map<String, zephyrridge.core.module.ModuleSpec> own = new HashMap<>(whole.own());
+            for (int p = 0; p < whole.asFound().size(); p++) {
+                var position = whole.record().positions().get(p);
+                boolean gone = position.carrier().filter(absent::contains).isPresent()
+                        || whole.record().channels().stream()
+                                .anyMatch(c ->
+                                        c.id().equals(position.channels().get(0)) && absent.contains(c.processor()));
+                if (gone) {
+                    own.remove(position.id());
+                }
+            }
+            PlanTask task = PlanInstances.with(whole, own, absent);
+            Outcome outcome = Planner.plan(task);
+            assertThat(outcome).isInstanceOf(Outcome.BestFound.class);
+            assertThat(((Outcome.BestFound) outcome).within()).isEqualTo(Outcome.Within.PATTERNS);
+            assertThat(outcome.front()).isNotEmpty();
+            for (PlanOption o : outcome.front()) {
+                var e = task.evaluator().evaluate(o.layout(), task.asFound(), task.host());
+                assertThat(e.has(zephyrridge.core.finding.Severity.STOP)).isFalse();
+                assertThat(e.usable().mebibytes()).isEqualTo(o.criteria().usableMib());
+            }
+        }
+    }
 }

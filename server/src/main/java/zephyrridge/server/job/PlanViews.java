@@ -79,6 +79,7 @@ class PlanViews {
     /** @param text why, with both sides' figures */
     record WhyNotView(String text, List<FindingView> findings) {}
 
+    private static final int MOST_PARTS = 5;
     private final Texts texts;
 
     PlanViews(Texts texts) {
@@ -105,7 +106,7 @@ class PlanViews {
                 "what",
                 what.isEmpty() ? texts.show(ByteSize.ofMebibytes(mib)) : what,
                 "supplier",
-                o.bought().stream().map(b -> b.offer().supplier()).distinct().collect(Collectors.joining(", ")));
+                suppliers(o));
         return name.length() > 60 ? name.substring(0, 60) : name;
     }
 
@@ -219,16 +220,20 @@ class PlanViews {
                         b.price(),
                         "days",
                         b.offer().leadDays())));
-        o.pieces().values().stream()
+        String tags = o.pieces().values().stream()
                 .filter(p -> p.from() == PlanOption.From.DRAWER)
-                .forEach(p -> parts.add(texts.say(
-                        "say.fromDrawer",
-                        "tag",
-                        p.id(),
-                        "what",
-                        texts.show(p.spec().summary()))));
+                .map(PlanOption.Piece::id)
+                .collect(Collectors.joining(", "));
+        if (!tags.isEmpty()) {
+            parts.add(texts.say("say.fromDrawer", "tags", tags));
+        }
         if (!o.pulled().isEmpty()) {
             parts.add(texts.say("say.comesOut", "n", o.pulled().size()));
+        }
+        if (parts.size() > MOST_PARTS) {
+            int more = parts.size() - MOST_PARTS + 1;
+            parts.subList(MOST_PARTS - 1, parts.size()).clear();
+            parts.add(texts.say("say.more", "n", more));
         }
         return parts;
     }

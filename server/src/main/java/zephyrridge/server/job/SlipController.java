@@ -96,7 +96,9 @@ class SlipController {
         }
         if (planned && minutes > 0) {
             Money labour = terms.labourQuoted(minutes);
-            lines.add(new LineView(texts.say("slip.labour", "minutes", minutes), labour.toString()));
+            lines.add(new LineView(
+                    texts.say("slip.labour", "minutes", minutes, "step", terms.labourStepMinutes()),
+                    labour.toString()));
             net = net.plus(labour);
         }
         Money tax = net.share(terms.taxPermille(), 1000);

@@ -28,7 +28,19 @@ class PageController {
                 : "<!doctype html><title>Zephyr Ridge</title><p>The pages were not built.";
     }
 
-    @GetMapping({"/", "/index.html", "/sign-in", "/jobs", "/jobs/**", "/machines", "/machines/**", "/desk", "/accounts"
+    @GetMapping({
+        "/",
+        "/index.html",
+        "/sign-in",
+        "/jobs",
+        "/jobs/**",
+        "/machines",
+        "/machines/**",
+        "/desk",
+        "/accounts",
+        "/drawer",
+        "/suppliers",
+        "/house"
     })
     ResponseEntity<String> page(HttpServletResponse response) {
         byte[] bytes = new byte[18];
