@@ -199,6 +199,41 @@ public final class LayoutFigures {
                 order);
     }
 
+    /**
+     * What the mean bandwidth of a layout cannot pass, all processors together, in thirds of MB/s: channel bytes x rate of the slowest
+     * module x total / fullest channel (R-3.8). A tenth of the work of {@link #figures}.
+     */
+    public long mostMeanThirds(ChannelSummary[] all) {
+        int slowest = machine.steps[0].thirds();
+        for (ChannelSummary s : all) {
+            if (s.clock.slowest > 0) {
+                slowest = Math.min(slowest, s.clock.slowest);
+            }
+        }
+        int processors = machine.channelsOfProcessor.length;
+        long most = 0;
+        for (int p = 0; p < processors; p++) {
+            long total = 0;
+            long fullest = 0;
+            for (ChannelSummary s : all) {
+                if (machine.processorOf[machine.groupChannels[s.group][0]] == p) {
+                    for (long t : s.totals) {
+                        total += t;
+                        fullest = Math.max(fullest, t);
+                    }
+                }
+            }
+            if (fullest > 0) {
+                most += (long) machine.record.controller().channelBytes()
+                                * (machine.domains.length == 1 ? slowest : machine.steps[0].thirds())
+                                * total
+                                / fullest
+                        + 1;
+            }
+        }
+        return most;
+    }
+
     private long[] means(ChannelSummary[] all, int[] rates) {
         long[] totals = new long[machine.channelIds.length];
         for (ChannelSummary s : all) {

@@ -22,7 +22,7 @@ import zephyrridge.core.quantity.Money;
 /** Whole layouts: what each is worth, from where its modules come, and which of them nothing beats. */
 final class Leaves {
     /** A whole layout with the day it is ready and where its pieces come from, by kind. */
-    private record Leaf(int[] kindOf, Map<Integer, Sourcing.Supply> supplies) {}
+    private record Leaf(int[] kindOf, Map<Integer, Sourcing.Supply> supplies, int day) {}
 
     /** What chance follows from where nothing was tried. */
     private record Reach(long installed, long largest, int density, int buffering) {}
@@ -44,6 +44,7 @@ final class Leaves {
     private final Map<Reach, Likelihood> chances = new HashMap<>();
     private final Front<Leaf> front = new Front<>();
     private final int groupSockets;
+    private final int[] ownKinds;
     private final Figures found;
 
     Leaves(PlanTask task, Kinds kinds, LayoutFigures figures, List<GroupChoices> groups) {
@@ -82,19 +83,36 @@ final class Leaves {
             // Leaving it as it is costs nothing and runs: what does not beat that is no proposal.
             front.add(asFound(), null);
         }
-        for (int day : days) {
+        for (int d = 0; d < days.size(); d++) {
+            int day = days.get(d);
+            int proof = Math.max(day, task.fitDay());
             List<Sourcing> ofDay = new ArrayList<>();
             for (int k = 0; k < kinds.size(); k++) {
-                ofDay.add(Sourcing.of(
-                        kinds.drawer.get(k),
-                        kinds.offers.get(k),
-                        Math.min(groupSockets, kinds.available(k)),
-                        day,
-                        Math.max(day, task.fitDay()),
-                        task.terms()));
+                ofDay.add(
+                        d > 0 && isAsTheDayBefore(k, days.get(d - 1), day)
+                                ? sourcing.get(d - 1).get(k)
+                                : Sourcing.of(
+                                        kinds.drawer.get(k),
+                                        kinds.offers.get(k),
+                                        Math.min(groupSockets, kinds.available(k)),
+                                        day,
+                                        proof,
+                                        task.terms()));
             }
             sourcing.add(ofDay);
         }
+        ownKinds = java.util.stream.IntStream.range(0, kinds.size())
+                .filter(k -> !kinds.own.get(k).isEmpty())
+                .toArray();
+    }
+
+    /** Whether a kind can be had on a day as on one before: nothing more arrives, and what can go back still can. */
+    private boolean isAsTheDayBefore(int kind, int before, int day) {
+        int proofBefore = Math.max(before, task.fitDay());
+        int proof = Math.max(day, task.fitDay());
+        return kinds.offers.get(kind).stream()
+                .allMatch(o -> (o.leadDays() <= day) == (o.leadDays() <= before)
+                        && o.isReturnable(proof) == o.isReturnable(proofBefore));
     }
 
     private Layout seen(PlanTask t) {
@@ -170,17 +188,20 @@ final class Leaves {
 
     /** Whether nothing that is still to be put in can make this beat what was found. */
     boolean isHopeless(long mostMib, long changedClasses, int[] used) {
+        return isHopeless(mostMib, mostMeanTenths(), changedClasses, used);
+    }
+
+    private boolean isHopeless(long mostMib, long mostMean, long changedClasses, int[] used) {
         long money = 0;
         for (int k = 0; k < used.length; k++) {
-            int more = used[k] - kinds.own.get(k).size();
-            if (more > 0) {
-                money += more * leastMoney[k];
+            if (used[k] > 0) {
+                money += Math.max(0, used[k] - kinds.own.get(k).size()) * leastMoney[k];
             }
         }
         int minutes = changedClasses == 0 ? 0 : (figures.secondsFor(changedClasses) + 59) / 60;
         return front.hasNoWorse(new Criteria(
                 (int) Math.min(mostMib, Integer.MAX_VALUE),
-                (int) mostMeanTenths(),
+                (int) mostMean,
                 money + task.terms().labour(minutes).minor() - allPulled,
                 1000,
                 minutes,
@@ -189,14 +210,20 @@ final class Leaves {
 
     void consider(GroupChoices.Choice[] path, ChannelSummary[] at, int[] used) {
         boolean changed = false;
+        long classes = 0;
+        long mib = 0;
         for (ChannelSummary s : at) {
             changed |= s.isChanged();
+            classes |= s.changedClasses();
+            mib += s.installedMib();
+        }
+        if (!changed
+                || mib < task.target().atLeast().mebibytes()
+                || isHopeless(mib, tenths(figures.mostMeanThirds(at)), classes, used)) {
+            return;
         }
         Figures f = figures.figures(at);
-        if (!changed
-                || f.stop()
-                || f.orderBroken()
-                || f.installedMib() < task.target().atLeast().mebibytes()) {
+        if (f.stop() || f.orderBroken()) {
             return;
         }
         int minutes = (f.effortSeconds() + 59) / 60;
@@ -204,10 +231,13 @@ final class Leaves {
         long labour = task.terms().labour(minutes).minor();
         long pulled = 0;
         long least = 0;
+        for (int k : ownKinds) {
+            pulled += Math.max(0, kinds.own.get(k).size() - used[k]) * pulledValue[k];
+        }
         for (int k = 0; k < used.length; k++) {
-            int own = kinds.own.get(k).size();
-            pulled += Math.max(0, own - used[k]) * pulledValue[k];
-            least += Math.max(0, used[k] - own) * leastMoney[k];
+            if (used[k] > 0) {
+                least += Math.max(0, used[k] - kinds.own.get(k).size()) * leastMoney[k];
+            }
         }
         int usable = (int) f.usableMib();
         if (front.hasNoWorse(new Criteria(usable, mean, least + labour - pulled, 1000, minutes, 0))) {
@@ -279,7 +309,7 @@ final class Leaves {
         List<Integer> wanted = new ArrayList<>();
         List<List<Sourcing.Supply>> ways = new ArrayList<>();
         for (int k = 0; k < used.length; k++) {
-            int more = used[k] - kinds.own.get(k).size();
+            int more = used[k] == 0 ? 0 : used[k] - kinds.own.get(k).size();
             if (more > 0) {
                 List<Sourcing.Supply> of = sourcing.get(d).get(k).of(more);
                 if (of.isEmpty()) {
@@ -307,9 +337,7 @@ final class Leaves {
             money += best[i].money();
             loss += best[i].loss();
             supplies.put(wanted.get(i), best[i]);
-            for (Sourcing.Bought b : best[i].bought()) {
-                ready = Math.max(ready, b.offer().leadDays());
-            }
+            ready = Math.max(ready, best[i].lead());
         }
         if (ready != bound.readyDays()) {
             // The same is found on its own day, where no less of it can go back.
@@ -319,7 +347,7 @@ final class Leaves {
         Criteria c = new Criteria(
                 bound.usableMib(), bound.meanTenths(), cost, bound.chancePermille(), bound.minutes(), ready);
         if (!front.hasNoWorse(c)) {
-            front.add(c, new Leaf(kindOf(path), supplies));
+            front.add(c, new Leaf(kindOf(path), supplies, d));
         }
     }
 
@@ -391,7 +419,8 @@ final class Leaves {
         List<PlanOption.Purchase> bought = new ArrayList<>();
         leaf.supplies.forEach((kind, s) -> {
             List<PlanOption.Piece> pool = pools.computeIfAbsent(kind, k -> new ArrayList<>());
-            s.drawer().forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec())));
+            List<DrawerPiece> drawn = sourcing.get(leaf.day).get(kind).drawerOf(s);
+            drawn.forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec())));
             for (Sourcing.Bought b : s.bought()) {
                 bought.add(new PlanOption.Purchase(b.offer(), b.packs()));
                 for (int i = 0; i < b.packs() * b.offer().pieces(); i++) {
@@ -438,8 +467,8 @@ final class Leaves {
         Layout layout = task.asFound().holding(record, at);
         Figures f = figures.figures(figures.summarise(layout(leaf.kindOf)));
         Judgement limits = task.limits().judge(layout(leaf.kindOf), f, task.firmware(), task.processor());
-        long drawer = leaf.supplies.values().stream()
-                .flatMap(s -> s.drawer().stream())
+        long drawer = leaf.supplies.entrySet().stream()
+                .flatMap(e -> sourcing.get(leaf.day).get(e.getKey()).drawerOf(e.getValue()).stream())
                 .mapToLong(p -> p.bookValue().minor())
                 .sum();
         long purchases = bought.stream().mapToLong(b -> b.price().minor()).sum();

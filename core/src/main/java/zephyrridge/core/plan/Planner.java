@@ -43,6 +43,7 @@ public final class Planner {
     private final ChannelSummary[] at;
     private final GroupChoices.Choice[] path;
     private final int[] chosen;
+    private final int[] available;
 
     private Planner(PlanTask task, long mostNodes, BooleanSupplier stop) {
         this.task = task;
@@ -59,6 +60,9 @@ public final class Planner {
         }
         leaves = new Leaves(task, kinds, figures, groups);
         used = new int[kinds.size()];
+        available = java.util.stream.IntStream.range(0, kinds.size())
+                .map(kinds::available)
+                .toArray();
         at = new ChannelSummary[groups.size()];
         path = new GroupChoices.Choice[groups.size()];
         chosen = new int[groups.size()];
@@ -254,7 +258,7 @@ public final class Planner {
             for (int k : c.kindAt()) {
                 if (k >= 0) {
                     used[k]++;
-                    there &= used[k] <= kinds.available(k);
+                    there &= used[k] <= available[k];
                 }
             }
             if (there) {

@@ -2,7 +2,9 @@ package zephyrridge.core.plan;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /**
  * From where so many pieces of one kind come: for each number the ways none of which is better than another in both money and loss,
@@ -16,20 +18,44 @@ final class Sourcing {
     record Bought(Offer offer, int packs) {}
 
     /**
+     * A way to have some pieces: one step, and the way before it.
+     *
      * @param money what is paid for the pieces, drawer pieces at book value
      * @param loss what is lost if they do not run here
+     * @param packs bought in all; {@code lead} days until the last of them is here
+     * @param offer what this step buys {@code step} packs of, null for the drawer's cheapest pieces, as many
      */
-    record Supply(long money, long loss, List<DrawerPiece> drawer, List<Bought> bought) {
-        static final Supply NOTHING = new Supply(0, 0, List.of(), List.of());
+    record Supply(long money, long loss, int packs, int lead, Supply before, Offer offer, int step) {
+        static final Supply NOTHING = new Supply(0, 0, 0, 0, null, null, 0);
 
-        int packs() {
-            return bought.stream().mapToInt(Bought::packs).sum();
+        List<Bought> bought() {
+            Map<Offer, Integer> packsOf = new LinkedHashMap<>();
+            for (Supply s = this; s != null; s = s.before) {
+                if (s.offer != null) {
+                    packsOf.merge(s.offer, s.step, Integer::sum);
+                }
+            }
+            return packsOf.entrySet().stream()
+                    .map(e -> new Bought(e.getKey(), e.getValue()))
+                    .sorted(Comparator.comparing(b -> b.offer().id()))
+                    .toList();
+        }
+
+        /** How many of the drawer's pieces. */
+        int drawn() {
+            int n = 0;
+            for (Supply s = this; s != null; s = s.before) {
+                n += s.offer == null ? s.step : 0;
+            }
+            return n;
         }
     }
 
+    private final List<DrawerPiece> drawer;
     private final List<List<Supply>> byCount;
 
-    private Sourcing(List<List<Supply>> byCount) {
+    private Sourcing(List<DrawerPiece> drawer, List<List<Supply>> byCount) {
+        this.drawer = drawer;
         this.byCount = byCount;
     }
 
@@ -38,55 +64,58 @@ final class Sourcing {
         return count < byCount.size() ? byCount.get(count) : List.of();
     }
 
+    /** The drawer's pieces of a way: of one kind the cheapest are taken. */
+    List<DrawerPiece> drawerOf(Supply supply) {
+        return drawer.subList(0, supply.drawn());
+    }
+
     /**
      * @param most pieces asked for at most
      * @param readyDay what arrives later is left out; {@code proofDay} what cannot go back then is lost
      */
     static Sourcing of(
             List<DrawerPiece> drawer, List<Offer> offers, int most, int readyDay, int proofDay, Terms terms) {
-        List<List<Supply>> table = new ArrayList<>();
-        table.add(List.of(Supply.NOTHING));
-        for (int k = 1; k <= most; k++) {
-            table.add(List.of());
-        }
-        // Of drawer pieces of one kind the cheapest are taken.
         List<DrawerPiece> pieces = drawer.stream()
                 .sorted(Comparator.comparing(DrawerPiece::bookValue).thenComparing(DrawerPiece::tag))
                 .toList();
-        List<List<Supply>> next = new ArrayList<>(table);
-        for (int n = 1; n <= Math.min(most, pieces.size()); n++) {
-            long money = 0;
-            for (DrawerPiece p : pieces.subList(0, n)) {
-                money += p.bookValue().minor();
+        List<List<Supply>> table = new ArrayList<>();
+        long money = 0;
+        table.add(List.of(Supply.NOTHING));
+        for (int k = 1; k <= most; k++) {
+            if (k <= pieces.size()) {
+                money += pieces.get(k - 1).bookValue().minor();
+                table.add(List.of(new Supply(money, 0, 0, 0, null, null, k)));
+            } else {
+                table.add(List.of());
             }
-            next.set(n, List.of(new Supply(money, 0, List.copyOf(pieces.subList(0, n)), List.of())));
         }
-        table = next;
         for (Offer o : offers) {
             if (o.leadDays() > readyDay || o.stock() == 0) {
                 continue;
             }
             long loss = loss(o, proofDay, terms);
-            next = new ArrayList<>(table);
-            for (int k = 1; k <= most; k++) {
-                List<Supply> ways = new ArrayList<>(table.get(k));
-                for (int packs = 1; packs <= o.stock() && (packs - 1) * o.pieces() < k; packs++) {
-                    int rest = Math.max(0, k - packs * o.pieces());
-                    for (Supply s : table.get(rest)) {
-                        List<Bought> bought = new ArrayList<>(s.bought());
-                        bought.add(new Bought(o, packs));
-                        ways.add(new Supply(
-                                s.money() + packs * o.price().minor(),
-                                s.loss() + packs * loss,
-                                s.drawer(),
-                                List.copyOf(bought)));
+            // Any number of packs is a sum of ones, twos, fours ... and a rest, each bought or not.
+            int left = (int) Math.min(o.stock(), ((long) most + o.pieces() - 1) / o.pieces());
+            for (int step = 1; left > 0; step *= 2) {
+                int packs = Math.min(step, left);
+                left -= packs;
+                for (int k = most; k >= 1; k--) {
+                    List<Supply> from = table.get(Math.max(0, k - packs * o.pieces()));
+                    if (!from.isEmpty()) {
+                        table.set(
+                                k,
+                                merged(
+                                        table.get(k),
+                                        from,
+                                        o,
+                                        packs,
+                                        packs * o.price().minor(),
+                                        packs * loss));
                     }
                 }
-                next.set(k, best(ways));
             }
-            table = next;
         }
-        return new Sourcing(table);
+        return new Sourcing(pieces, table);
     }
 
     private static long loss(Offer o, int proofDay, Terms terms) {
@@ -96,23 +125,40 @@ final class Sourcing {
                         - o.price().share(terms.resalePermille(), 1000).minor();
     }
 
-    private static List<Supply> best(List<Supply> ways) {
-        ways.sort(Comparator.comparingLong(Supply::money)
-                .thenComparingLong(Supply::loss)
-                .thenComparingInt(Supply::packs)
-                .thenComparing(s -> s.bought().stream()
-                        .map(b -> b.offer().id())
-                        .sorted()
-                        .toList()
-                        .toString()));
-        List<Supply> kept = new ArrayList<>();
+    /** Both lists ascend in money and descend in loss; so does what comes of them. */
+    private static List<Supply> merged(
+            List<Supply> now, List<Supply> from, Offer offer, int packs, long money, long loss) {
+        List<Supply> next = new ArrayList<>(now.size() + from.size());
         long least = Long.MAX_VALUE;
-        for (Supply s : ways) {
-            if (s.loss() < least) {
-                kept.add(s);
-                least = s.loss();
+        int i = 0;
+        int j = 0;
+        while ((i < now.size() || j < from.size()) && next.size() < MOST_WAYS) {
+            Supply a = i < now.size() ? now.get(i) : null;
+            Supply b = j < from.size() ? from.get(j) : null;
+            boolean old = b == null
+                    || a != null
+                            && (a.money < b.money + money || a.money == b.money + money && a.loss <= b.loss + loss);
+            if (old) {
+                i++;
+                if (a.loss < least) {
+                    least = a.loss;
+                    next.add(a);
+                }
+            } else {
+                j++;
+                if (b.loss + loss < least) {
+                    least = b.loss + loss;
+                    next.add(new Supply(
+                            b.money + money,
+                            least,
+                            b.packs + packs,
+                            Math.max(b.lead, offer.leadDays()),
+                            b,
+                            offer,
+                            packs));
+                }
             }
         }
-        return kept.size() > MOST_WAYS ? List.copyOf(kept.subList(0, MOST_WAYS)) : List.copyOf(kept);
+        return next;
     }
 }

@@ -87,7 +87,7 @@ class PlanViews {
     }
 
     /** A name that tells it from the others: how much, and from where. */
-    String name(Role role, PlanOption o) {
+    String name(PlanOption o) {
         long mib = o.pieces().values().stream()
                 .mapToLong(p -> p.spec().capacity().mebibytes())
                 .sum();
@@ -108,6 +108,12 @@ class PlanViews {
                 "supplier",
                 suppliers(o));
         return name.length() > 60 ? name.substring(0, 60) : name;
+    }
+
+    private String suppliers(PlanOption o) {
+        List<String> all =
+                o.bought().stream().map(b -> b.offer().supplier()).distinct().toList();
+        return all.size() == 1 ? all.get(0) : texts.say("option.suppliers", "n", all.size());
     }
 
     OptionsView of(
@@ -200,7 +206,7 @@ class PlanViews {
                 o.isAllowed() ? "" : texts.get("houseRule." + o.houseRule()),
                 gravest == null ? Severity.NOTE : gravest.severity(),
                 gravest == null ? "" : texts.head(gravest),
-                fallback.map(f -> name(Role.OTHER, f)).orElse(""),
+                fallback.map(f -> name(f)).orElse(""),
                 FindingView.of(plan.findings(), texts));
     }
 
@@ -289,7 +295,7 @@ class PlanViews {
             text = texts.say(
                     "whyNot.DOMINATED",
                     "by",
-                    name(Role.OTHER, d.by()),
+                    name(d.by()),
                     "own",
                     figures(d.own()),
                     "other",
@@ -298,7 +304,7 @@ class PlanViews {
             text = texts.say(
                     "whyNot.DEARER",
                     "by",
-                    name(Role.OTHER, d.recommended()),
+                    name(d.recommended()),
                     "own",
                     figures(d.own()),
                     "other",

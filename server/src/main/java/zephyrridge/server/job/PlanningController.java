@@ -126,7 +126,7 @@ class PlanningController {
 
     /** The option as the job would be with it on the table: the very change that adopts it, applied and not kept. */
     private PlanViews.Shown shown(Jobs.Current c, Principal who, PlanViews.Role role, PlanOption o) {
-        PlanChange.AdoptLayout adopt = adopt(c.unit(), o, views.name(role, o));
+        PlanChange.AdoptLayout adopt = adopt(c.unit(), o, views.name(o));
         Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), jobs.ports(c, who.getName()));
         if (!(outcome instanceof Outcome.Applied applied)) {
             throw new ChangeRefused(((Outcome.Refused) outcome).why());
