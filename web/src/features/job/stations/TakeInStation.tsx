@@ -62,7 +62,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
   const key = (field: string) => `${job.id}:${field}`;
   return (
     <Stack gap="4">
-      <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 2fr' }} gap="3">
         <TextField
           label="Whose it is"
           value={job.order.owner}
@@ -134,12 +134,20 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
         onChange={(wayIn) => answer({ wayIn })}
         disabled={readOnly}
       />
-      <Grid templateColumns={{ base: '1fr', md: '1fr 2fr' }} gap="3">
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 2fr' }} gap="3">
         <TextField
           label="Firmware version"
           value={intake.firmwareVersion}
           draftKey={key('firmwareVersion')}
           onCommit={(firmwareVersion, refused) => answer({ firmwareVersion }, refused)}
+          disabled={readOnly}
+          help="as its first screen shows it"
+        />
+        <TextField
+          label="Processor fitted"
+          value={intake.processor}
+          draftKey={key('processor')}
+          onCommit={(processor, refused) => answer({ processor }, refused)}
           disabled={readOnly}
           help="as its first screen shows it"
         />

@@ -30,6 +30,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         NOTHING_PLANNED,
         LIMIT_BROKEN,
         LIMITS_NOT_KNOWN,
+        CONDITIONS_OPEN,
         PLAN_STOPS,
         NOT_CHOSEN,
         GATE_SHUT,
@@ -81,7 +82,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         List<Lead> leads = new ArrayList<>();
         leads.add(takeIn(work));
         leads.add(read(work.unit(), bench, a.found()));
-        leads.add(limits(a.plan()));
+        leads.add(limits(work.unit(), a));
         leads.add(plan(work.unit(), a.plan()));
         leads.add(open(a));
         leads.add(fit(a));
@@ -155,12 +156,17 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 .isPresent();
     }
 
-    private static Lead limits(LayoutEvaluation plan) {
+    private static Lead limits(Unit unit, Assessment a) {
+        LayoutEvaluation plan = a.plan();
         List<Gap> gaps = new ArrayList<>();
         boolean planned = !plan.changed().isEmpty();
         gap(gaps, Kind.NOTHING_PLANNED, "", !planned);
         gap(gaps, Kind.LIMIT_BROKEN, "", planned && plan.findings().stream().anyMatch(Trail::isLimitStop));
         gap(gaps, Kind.LIMITS_NOT_KNOWN, "", planned && plan.verdict(Rule.LIMITS) == Verdict.UNDECIDED);
+        long open = PlanConditions.of(unit, a.limits()).stream()
+                .filter(s -> !s.met())
+                .count();
+        gap(gaps, Kind.CONDITIONS_OPEN, String.valueOf(open), open > 0);
         return new Lead(Station.LIMITS, gaps, Next.to(Station.PLAN));
     }
 

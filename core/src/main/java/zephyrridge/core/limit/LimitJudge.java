@@ -197,6 +197,9 @@ public final class LimitJudge {
             int successes,
             List<Finding> out) {
         boolean reportedOnly = here < PROVEN_QUARTERS && successes > 0;
+        long elsewhere = covering.stream()
+                .filter(t -> t.relation() != Trial.Relation.THIS_MODEL)
+                .count();
         for (Finding hard : broken.hard()) {
             out.add(
                     c == LimitClass.BEYOND_CONTROLLER
@@ -221,12 +224,12 @@ public final class LimitJudge {
                                     .count(),
                             planned),
                     evidence(covering)));
-        } else if (reportedOnly && c != LimitClass.WITHIN_OFFICIAL) {
+        } else if (elsewhere > 0 && c != LimitClass.WITHIN_OFFICIAL) {
             out.add(Finding.of(
                     LimitFinding.LIMIT_REPORTED,
                     Severity.NOTE,
                     Subject.machine(),
-                    new LimitFinding.Counts(covering.size(), planned),
+                    new LimitFinding.Counts((int) elsewhere, planned),
                     evidence(covering)));
         }
         for (Trial t : against) {

@@ -7,6 +7,8 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.PlanConditions;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.limit.Condition;
 import zephyrridge.core.limit.Judgement;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.CommonReach;
@@ -123,7 +125,7 @@ class LimitViews {
                         .map(s -> new ConditionView(
                                 s.condition().kind(),
                                 texts.say(
-                                        "condition." + s.condition().kind() + (s.met() ? ".met" : ""),
+                                        "condition." + s.condition().kind() + suffix(c.unit(), s),
                                         "figure",
                                         s.figure()),
                                 s.met()))
@@ -157,5 +159,12 @@ class LimitViews {
                 judged.filter(j -> j.covering().contains(t) || j.against().contains(t))
                         .isPresent(),
                 kept.retracted());
+    }
+
+    /** Where nothing is bought nothing has to go back. */
+    private static String suffix(Unit unit, PlanConditions.State s) {
+        boolean nothingBought = s.condition().kind() == Condition.Kind.RIGHT_OF_RETURN
+                && unit.onTheTable().buys().isEmpty();
+        return !s.met() ? "" : nothingBought ? ".none" : ".met";
     }
 }
