@@ -180,6 +180,7 @@ function Row({ module: m, writes }: { module: Module; writes: boolean }) {
           {m.summary} {m.formFactor.replace('_', '-')}
         </Text>
         {m.note && <Text color="quiet">{m.note}</Text>}
+        {m.pairs.length > 0 && <Text color="quiet">goes with {m.pairs.join(', ')}</Text>}
       </Table.Cell>
       <Table.Cell>
         {writes ? (

@@ -3,26 +3,22 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { Choice } from '../../parts/Choice';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { TextField } from '../../parts/Labelled';
 import { dayAndClock } from '../../parts/times';
 import type { Account } from '../session';
-import { useJobChanges } from './api';
+import { type JobChange, useJobChanges } from './api';
 
-const WHILE_OPEN = [
-  'Dust out',
-  'Hinges looked after',
-  'Battery condition',
-  'Room for a drive',
-  'Fresh paste',
-];
+type Extra = Schemas['ExtraView'];
+const ANSWER: Record<Extra['answer'], string> = { NOT_ASKED: 'not asked', YES: 'yes', NO: 'no' };
 
 /** What goes over the counter: proposal, price, days, and the owner's yes. Prints on one page. */
 export function SlipPage({ account }: { account: Account }) {
   const id = Number(useParams().id);
-  const { change, state } = useJobChanges(account.login, id);
+  const { change } = useJobChanges(account.login, id);
   const slip = useQuery({
-    queryKey: ['slip', id, state.kind],
+    queryKey: ['slip', id],
     queryFn: () => api.get<Schemas['SlipView']>(`/api/jobs/${id}/slip`),
   });
   const [who, setWho] = useState('');
@@ -36,6 +32,14 @@ export function SlipPage({ account }: { account: Account }) {
   }
   if (!s) return <Text p="6">One moment …</Text>;
   const agreed = s.consent?.current;
+  const writes = account.role !== 'DESK';
+  // What was said changes the slip: it is looked at again once it has landed.
+  const kept = async (what: JobChange, refused?: (why: string) => void) => {
+    await change(what, refused);
+    await slip.refetch();
+  };
+  const say = (said: Omit<Schemas['CounterSays'], 'type'>, refused?: (why: string) => void) =>
+    void kept({ type: 'CounterSays', ...said }, refused);
   return (
     <Box as="main" p={{ base: '3', md: '6' }} maxW="46rem" mx="auto" width="full" css={PRINT}>
       <Keys map={EVERYWHERE} />
@@ -109,16 +113,47 @@ export function SlipPage({ account }: { account: Account }) {
           )}
         </>
       )}
-      <Part name="While it is open (price on the look; tick what is wanted)">
-        <Flex gap="5" wrap="wrap">
-          {WHILE_OPEN.map((w) => (
-            <Text key={w}>☐ {w}</Text>
-          ))}
-        </Flex>
+      {s.worth && <Part name="Worth it">{s.worth}</Part>}
+      <Part name="While it is open">
+        {s.extras.map((e) => (
+          <ExtraRow key={`${e.extra}${e.price}${e.answer}`} extra={e} writes={writes} onSay={say} />
+        ))}
       </Part>
       <Part name="Please leave alone">
-        <Box borderBottomWidth="1px" borderColor="edge" height="1.6rem" />
+        {writes ? (
+          <TextField
+            label="What the owner forbids"
+            value={s.forbids}
+            onCommit={(forbids, refused) => say({ forbids }, refused)}
+          />
+        ) : (
+          <Text>{s.forbids || 'nothing'}</Text>
+        )}
       </Part>
+      {writes && (
+        <Box asChild className="no-print">
+          <details>
+            <Box as="summary" cursor="pointer" fontWeight="600">
+              What it is worth, to set beside the price
+            </Box>
+            <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} gap="3" mt="2">
+              {WORTH.map(([key, label]) => (
+                <TextField
+                  key={key}
+                  label={label}
+                  value={s.figures[key] ?? ''}
+                  onCommit={(v, refused) => say({ worth: { ...s.figures, [key]: v || undefined } }, refused)}
+                />
+              ))}
+              <TextField
+                label="Where these figures come from, and when"
+                value={s.figures.source}
+                onCommit={(source, refused) => say({ worth: { ...s.figures, source } }, refused)}
+              />
+            </Grid>
+          </details>
+        </Box>
+      )}
       <Part name="The owner's yes">
         {agreed && s.consent ? (
           <Text>
@@ -132,11 +167,7 @@ export function SlipPage({ account }: { account: Account }) {
                 <Button
                   disabled={!who.trim()}
                   onClick={() =>
-                    void change({
-                      type: 'OwnerAgrees',
-                      who,
-                      to: `${s.proposed} for ${s.currency} ${s.total}`,
-                    })
+                    void kept({ type: 'OwnerAgrees', who, to: `${s.proposed} for ${s.currency} ${s.total}` })
                   }
                 >
                   Note the yes
@@ -154,6 +185,55 @@ export function SlipPage({ account }: { account: Account }) {
         )}
       </Part>
     </Box>
+  );
+}
+
+const WORTH: ['machine' | 'factory' | 'drive', string][] = [
+  ['machine', 'The machine is worth'],
+  ['factory', 'The maker asks for as much memory'],
+  ['drive', 'A new drive costs'],
+];
+
+/** What could be done while it is open: its price, and the owner's answer. */
+function ExtraRow({
+  extra: e,
+  writes,
+  onSay,
+}: {
+  extra: Extra;
+  writes: boolean;
+  onSay: (said: Omit<Schemas['CounterSays'], 'type'>, refused?: (why: string) => void) => void;
+}) {
+  const offered = (next: { price?: string; answer?: Extra['answer'] }, refused?: (why: string) => void) => {
+    const all = { price: e.price, answer: e.answer, ...next };
+    onSay({ extra: e.extra, offered: { price: all.price || undefined, answer: all.answer } }, refused);
+  };
+  return (
+    <Flex gap="3" align="end" wrap="wrap" py="0.5">
+      {writes ? (
+        <>
+          <Choice
+            label={e.name}
+            value={e.answer === 'NOT_ASKED' ? undefined : e.answer}
+            options={[
+              ['YES', 'Yes'],
+              ['NO', 'No'],
+            ]}
+            onChange={(answer) => offered({ answer })}
+          />
+          <TextField
+            label={`Price: ${e.name}`}
+            value={e.price}
+            width="11rem"
+            onCommit={(price, refused) => offered({ price }, refused)}
+          />
+        </>
+      ) : (
+        <Text>
+          {e.name}: {e.price || 'price after a look'}, {ANSWER[e.answer]}
+        </Text>
+      )}
+    </Flex>
   );
 }
 

@@ -25,12 +25,27 @@ export function useDrawer() {
   });
 }
 
-/** Layouts worth choosing between, as of this state of the job. */
-export function useOptions(id: number, stamp: string, wanted: boolean) {
+/**
+ * Layouts worth choosing between. They follow from what was found, what is wanted and what the shop knows; moves of the plan on the
+ * table change none of it, and do not ask again.
+ */
+export function useOptions(job: JobView) {
+  const knowledge = job.stamp.slice(job.stamp.indexOf('-'));
+  const { operatingSystem, wordBits, firmwareVersion, processor } = job.intake;
   return useQuery({
-    queryKey: ['options', id, stamp],
-    queryFn: () => api.get<Schemas['OptionsView']>(`/api/jobs/${id}/options`),
-    enabled: wanted,
+    queryKey: [
+      'options',
+      job.id,
+      knowledge,
+      job.found,
+      job.need,
+      operatingSystem,
+      wordBits,
+      firmwareVersion,
+      processor,
+    ],
+    queryFn: () => api.get<Schemas['OptionsView']>(`/api/jobs/${job.id}/options`),
+    enabled: job.found.read,
     placeholderData: (previous) => previous,
     staleTime: 60_000,
   });
@@ -199,6 +214,8 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
         landed: (job, change) => {
           client.setQueryData(['job', id], job);
           if (HOLDS.includes(change.type)) void client.invalidateQueries({ queryKey: ['drawer'] });
+          if (change.type === 'AdoptLayout' || change.type === 'ChoosePlan')
+            void client.invalidateQueries({ queryKey: ['options'] });
           void client.invalidateQueries({ queryKey: ['jobs'] });
         },
         alone: (task) => alone(key, task),

@@ -75,6 +75,7 @@ ALTER TABLE drawer_module ADD COLUMN book_minor BIGINT NOT NULL DEFAULT 0;
 ALTER TABLE drawer_module ADD COLUMN generation VARCHAR(16) NOT NULL DEFAULT '';
 ALTER TABLE drawer_module ADD COLUMN search_text VARCHAR(700) NOT NULL DEFAULT '';
 CREATE INDEX ix_drawer_generation ON drawer_module (generation, tag);
+CREATE INDEX ix_drawer_label ON drawer_module (label_line);
 
 -- The day on which what was bought for the chosen layout is expected, and the one until which it can go back.
 ALTER TABLE job ADD COLUMN parts_on DATE NULL;

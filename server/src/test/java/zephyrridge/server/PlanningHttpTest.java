@@ -227,6 +227,7 @@ class PlanningHttpTest {
                 .isEqualTo("[\"S-098\",\"S-099\",\"S-100\"]");
         JsonNode found = ok(client.get("/api/drawer?text=s-0+16gb"));
         assertThat(found.get("total").asInt()).isEqualTo(2);
+        assertThat(found.at("/modules/0/pairs").toString()).contains("S-099");
         assertThat(ok(client.get("/api/drawer?text=16")).get("total").asInt()).isGreaterThan(10);
         assertThat(client.post("/api/drawer", module("S-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1))
                         .status())
@@ -420,6 +421,25 @@ class PlanningHttpTest {
                 .contains("Tax, 20.0 %");
         assertThat(slip.at("/comesOut/0").asString()).startsWith("8 GB");
         assertThat(slip.get("ready").asString()).isEqualTo(slip.get("printed").asString());
+        ok(client.change(
+                id,
+                "CounterSays",
+                Map.of("extra", "PASTE", "offered", Map.of("price", "9.00", "answer", "YES"), "forbids", "no reset")));
+        ok(client.change(
+                id,
+                "CounterSays",
+                Map.of("worth", Map.of("machine", "200", "drive", "55.5", "source", "own list, spring"))));
+        JsonNode with = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(Double.parseDouble(with.get("total").asString()))
+                .isCloseTo(
+                        Double.parseDouble(slip.get("total").asString()) + 9 * 1.2,
+                        org.assertj.core.api.Assertions.within(0.001));
+        assertThat(with.get("lines").toString()).contains("Fresh paste");
+        assertThat(with.get("forbids").asString()).isEqualTo("no reset");
+        assertThat(with.get("worth").asString())
+                .contains(Math.round(Double.parseDouble(with.get("total").asString()) / 2) + " % of what the machine")
+                .contains("55.50")
+                .endsWith("(own list, spring)");
         ok(client.change(id, "OwnerAgrees", Map.of("who", "M. Fell", "to", "32 GB for EUR " + slip.get("total"))));
         JsonNode agreed = ok(client.get("/api/jobs/" + id + "/slip"));
         assertThat(agreed.at("/consent/who").asString()).isEqualTo("M. Fell");

@@ -17,7 +17,7 @@ const ROLE: Record<Option['role'], string> = {
 
 /** As found, and the layouts worth choosing between, side by side; the button stands on the card. */
 export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
-  const options = useOptions(job.id, job.stamp, job.found.read);
+  const options = useOptions(job);
   const [more, setMore] = useState(false);
   if (!job.found.read) {
     return (

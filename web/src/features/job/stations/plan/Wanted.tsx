@@ -15,7 +15,7 @@ const size = (text: string) => (/^\d+$/.test(text.trim()) ? `${text.trim()} GB` 
 /** What is wanted in figures, and what the work needs; folded away until somebody asks. */
 export function Wanted({ job, change, readOnly }: { job: JobView; change: Change; readOnly: boolean }) {
   const { target, measured } = job.need;
-  const options = useOptions(job.id, job.stamp, job.found.read);
+  const options = useOptions(job);
   const want = (next: Partial<typeof target>, refused: (why: string) => void) => {
     const all = { ...target, ...next };
     void change(

@@ -273,4 +273,26 @@ public sealed interface PlanChange extends Change {
                     who.strip(), to.strip(), s.unit.onTheTable().id(), s.ports.now(), s.ports.by()))));
         }
     }
+
+    /** What was said over the counter; what is not named stays as it is. */
+    record CounterSays(
+            Optional<@Size(max = 500) String> forbids,
+            Optional<Counter.Extra> extra,
+            Optional<Counter.Offered> offered,
+            Optional<Counter.Worth> worth)
+            implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            Counter now = s.unit.counter();
+            SortedMap<Counter.Extra, Counter.Offered> extras = new TreeMap<>(now.extras());
+            if (extra.isPresent() && offered.isPresent()) {
+                extras.put(extra.get(), offered.get());
+            }
+            if (worth.filter(w -> w.source().length() > 200).isPresent()) {
+                throw s.refused(Refusal.VALUE_CANNOT_BE.of("source", worth.get().source()));
+            }
+            return s.work.with(
+                    s.unit.withCounter(new Counter(forbids.orElse(now.forbids()), extras, worth.orElse(now.worth()))));
+        }
+    }
 }

@@ -30,7 +30,7 @@ import zephyrridge.core.proof.Readout;
  * @param chosen id of the alternative that was decided on
  * @param log what was done
  * @param accepted differences that somebody took upon themselves, with the reason
- * @param need what is wanted; {@code consent} what the owner said yes to
+ * @param need what is wanted; {@code counter} what else was said over it; {@code consent} what the owner said yes to
  * @param before readings before anything was changed
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
@@ -47,6 +47,7 @@ public record Unit(
         List<Photo> photos,
         Readings readings,
         Need need,
+        Counter counter,
         Optional<Consent> consent,
         Optional<Closing> closing) {
 
@@ -97,6 +98,7 @@ public record Unit(
             List.of(),
             Readings.NONE,
             Need.NOT_SAID,
+            Counter.NOTHING,
             Optional.empty(),
             Optional.empty());
 
@@ -228,6 +230,10 @@ public record Unit(
 
     Unit withNeed(Need next) {
         return with(b -> b.need = next);
+    }
+
+    Unit withCounter(Counter next) {
+        return with(b -> b.counter = next);
     }
 
     Unit withConsent(Optional<Consent> next) {
@@ -366,6 +372,7 @@ public record Unit(
         List<Photo> photos;
         Readings readings;
         Need need;
+        Counter counter;
         Optional<Consent> consent;
         Optional<Closing> closing;
 
@@ -382,6 +389,7 @@ public record Unit(
             photos = u.photos;
             readings = u.readings;
             need = u.need;
+            counter = u.counter;
             consent = u.consent;
             closing = u.closing;
         }
@@ -422,6 +430,7 @@ public record Unit(
                     photos,
                     readings,
                     need,
+                    counter,
                     consent,
                     closing);
         }

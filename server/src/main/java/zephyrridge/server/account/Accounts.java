@@ -32,6 +32,11 @@ public class Accounts implements UserDetailsService {
         this.sessions = sessions;
     }
 
+    /** The person's name; the login itself where there is no such account any more. */
+    public String nameOf(String login) {
+        return find(login).map(Account::name).orElse(login);
+    }
+
     @Override
     public UserDetails loadUserByUsername(String login) {
         AccountStore.Row row = store.find(login).orElseThrow(() -> new UsernameNotFoundException("no such account"));

@@ -261,6 +261,11 @@ final class UnitLifts {
             need.putObject("target").put("atLeast", "0 GiB");
             need.putObject("measured").put("drive", "NOT_KNOWN").putObject("work");
         }
+        if (!unit.has("counter")) {
+            ObjectNode counter = unit.putObject("counter");
+            counter.put("forbids", "").putObject("extras");
+            counter.putObject("worth").put("source", "");
+        }
         return unit;
     }
 }

@@ -1,9 +1,13 @@
 package zephyrridge.server.drawer;
 
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -11,6 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Pairs;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.server.web.Problem;
@@ -137,6 +142,36 @@ public class Drawer {
     /** Free modules of a generation that are not known to be bad. */
     public List<StockModule> free(MemoryGeneration generation) {
         return store.free(generation.name()).stream().map(Drawer::module).toList();
+    }
+
+    private static final int MOST_PAIRS = 4;
+
+    /** Free modules that go with each of these, a few of them: the same kind by the same label line. */
+    public Map<String, List<String>> pairsOf(List<StockModule> shown) {
+        Map<String, ModuleSpec> specs = new LinkedHashMap<>();
+        Map<String, String> parts = new HashMap<>();
+        for (StockModule m : shown) {
+            specs.put(m.tag(), m.spec());
+            parts.put(m.tag(), m.partNumber());
+        }
+        for (DrawerStore.Row r : store.freeOfLabels(
+                shown.stream().map(StockModule::labelLine).distinct().toList())) {
+            specs.computeIfAbsent(r.tag(), t -> spec(t, r.labelLine()));
+            parts.put(r.tag(), r.partNumber());
+        }
+        Set<String> taken = shown.stream()
+                .filter(m -> m.jobId().isPresent() || m.tested() == Tested.BAD)
+                .map(StockModule::tag)
+                .collect(Collectors.toSet());
+        Map<String, List<String>> pairs = new HashMap<>();
+        Pairs.of(specs, parts)
+                .forEach((tag, others) -> pairs.put(
+                        tag,
+                        others.stream()
+                                .filter(o -> !taken.contains(o))
+                                .limit(MOST_PAIRS)
+                                .toList()));
+        return pairs;
     }
 
     /**

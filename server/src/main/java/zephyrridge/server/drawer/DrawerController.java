@@ -8,6 +8,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -43,7 +44,8 @@ class DrawerController {
             Optional<Long> jobId,
             Drawer.Origin origin,
             String bin,
-            String bookValue) {}
+            String bookValue,
+            List<String> pairs) {}
 
     private final Drawer drawer;
     private final Texts texts;
@@ -85,11 +87,14 @@ class DrawerController {
             @RequestParam(defaultValue = "false") boolean free,
             @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page) {
         Drawer.Page found = drawer.search(text, state, free, page * PAGE, PAGE);
+        Map<String, List<String>> pairs = drawer.pairsOf(found.modules());
         return new DrawerPageView(
                 found.total(),
                 page,
                 (found.total() + PAGE - 1) / PAGE,
-                found.modules().stream().map(this::view).toList());
+                found.modules().stream()
+                        .map(m -> view(m, pairs.getOrDefault(m.tag(), List.of())))
+                        .toList());
     }
 
     @PostMapping("/api/drawer")
@@ -124,7 +129,7 @@ class DrawerController {
         return DrawerCsv.read(csv, drawer);
     }
 
-    private DrawerModuleView view(Drawer.StockModule m) {
+    private DrawerModuleView view(Drawer.StockModule m, List<String> pairs) {
         return new DrawerModuleView(
                 m.tag(),
                 m.labelLine(),
@@ -141,6 +146,7 @@ class DrawerController {
                 m.jobId(),
                 m.origin(),
                 m.bin(),
-                m.bookValue().toString());
+                m.bookValue().toString(),
+                pairs);
     }
 }

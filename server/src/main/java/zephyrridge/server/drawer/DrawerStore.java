@@ -70,6 +70,20 @@ class DrawerStore {
                 .execute();
     }
 
+    /** Some free ones, not known to be bad, of these label lines. */
+    List<Row> freeOfLabels(List<String> labels) {
+        return labels.isEmpty()
+                ? List.of()
+                : sql.select(ROW)
+                        .from(DRAWER_MODULE)
+                        .where(DRAWER_MODULE.LABEL_LINE.in(labels))
+                        .and(DRAWER_MODULE.JOB_ID.isNull())
+                        .and(DRAWER_MODULE.TESTED.ne("BAD"))
+                        .orderBy(DRAWER_MODULE.TAG)
+                        .limit(400)
+                        .fetch(Record1::value1);
+    }
+
     List<Row> unsearched() {
         return sql.select(ROW)
                 .from(DRAWER_MODULE)

@@ -95,7 +95,7 @@ class JobViews {
                                 x.who(),
                                 x.to(),
                                 JobController.utc(x.at()),
-                                x.by(),
+                                proofs.person(x.by()),
                                 x.alternative().equals(u.onTheTable().id()))),
                 FindingView.of(a.openingGates(), texts),
                 FindingView.of(a.fittingGates(), texts),

@@ -77,7 +77,7 @@ class ProofViews {
                     s.no(),
                     t.nth(),
                     s.stamp().at().map(JobController::utc),
-                    names.computeIfAbsent(s.stamp().by(), this::name),
+                    names.computeIfAbsent(s.stamp().by(), accounts::nameOf),
                     s.outcome(),
                     s.note(),
                     arrangement(s, c),
@@ -175,8 +175,8 @@ class ProofViews {
     }
 
     /** A person's name; the login of one who is no more. */
-    private String name(String login) {
-        return accounts.find(login).map(Accounts.Account::name).orElse(login);
+    String person(String login) {
+        return accounts.nameOf(login);
     }
 
     List<LogView> log(Jobs.Current c) {
@@ -185,7 +185,7 @@ class ProofViews {
                 .map(e -> new LogView(
                         e.no(),
                         e.stamp().at().map((LocalDateTime at) -> JobController.utc(at)),
-                        names.computeIfAbsent(e.stamp().by(), this::name),
+                        names.computeIfAbsent(e.stamp().by(), accounts::nameOf),
                         text(e, c),
                         e.stamp().beforeLog()))
                 .toList();

@@ -10,6 +10,7 @@ import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.Rules;
 import zephyrridge.core.job.Work;
+import zephyrridge.server.account.Accounts;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.text.Texts;
 
@@ -24,8 +25,11 @@ class Said {
 
     private final Texts texts;
 
-    Said(Texts texts) {
+    private final Accounts accounts;
+
+    Said(Texts texts, Accounts accounts) {
         this.texts = texts;
+        this.accounts = accounts;
     }
 
     Words of(Work work, Machines.Ready machine, Assessment a) {
@@ -42,7 +46,9 @@ class Said {
                 .accepted()
                 .forEach(d -> proof.add(new Line(
                         Severity.RISK,
-                        texts.get("say.accepted").replace("{by}", d.by()).replace("{reason}", d.reason()))));
+                        texts.get("say.accepted")
+                                .replace("{by}", accounts.nameOf(d.by()))
+                                .replace("{reason}", d.reason()))));
         return new Words(
                 Rules.VERSION,
                 HouseRules.VERSION,

@@ -11,11 +11,13 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.job.Alternative;
 import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Counter;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.PlanConditions;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.server.account.Accounts;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
 import zephyrridge.server.text.Texts;
@@ -26,6 +28,9 @@ class SlipController {
     /** @param amount in the shop's currency */
     record LineView(String what, String amount) {}
 
+    /** @param price "" where it is told after a look */
+    record ExtraView(Counter.Extra extra, String name, String price, Counter.Answer answer) {}
+
     /**
      * @param inIt what was found; {@code proposed} what the plan on the table makes of it, "" while nothing is planned
      * @param lines net, then tax; {@code total} with it
@@ -33,6 +38,8 @@ class SlipController {
      * @param beside the other layouts that were put together
      * @param comesOut modules that come out and belong to the owner
      * @param conditions that are still open
+     * @param extras what could be done while it is open; {@code forbids} what the owner does not want
+     * @param worth the price beside what the machine and other ways cost, "" where nobody said; {@code figures} as typed
      */
     record SlipView(
             long job,
@@ -50,6 +57,10 @@ class SlipController {
             List<String> beside,
             List<String> comesOut,
             List<String> conditions,
+            List<ExtraView> extras,
+            String forbids,
+            String worth,
+            Counter.Worth figures,
             Optional<JobView.ConsentView> consent,
             LocalDate printed) {}
 
@@ -58,8 +69,10 @@ class SlipController {
     private final House house;
     private final Texts texts;
     private final Clock clock;
+    private final Accounts accounts;
 
-    SlipController(Jobs jobs, Drawer drawer, House house, Texts texts, Clock clock) {
+    SlipController(Jobs jobs, Drawer drawer, House house, Texts texts, Clock clock, Accounts accounts) {
+        this.accounts = accounts;
         this.jobs = jobs;
         this.drawer = drawer;
         this.house = house;
@@ -101,6 +114,13 @@ class SlipController {
                     labour.toString()));
             net = net.plus(labour);
         }
+        for (Counter.Extra e : Counter.Extra.values()) {
+            Counter.Offered o = u.counter().extras().get(e);
+            if (o != null && o.answer() == Counter.Answer.YES && o.price().isPresent()) {
+                lines.add(new LineView(texts.get("extra." + e), o.price().get().toString()));
+                net = net.plus(o.price().get());
+            }
+        }
         Money tax = net.share(terms.taxPermille(), 1000);
         lines.add(new LineView(texts.say("slip.tax", "percent", terms.taxPermille() / 10.0), tax.toString()));
         int readyDays =
@@ -139,13 +159,51 @@ class SlipController {
                         .filter(s -> !s.met())
                         .map(s -> texts.say("condition." + s.condition().kind(), "figure", s.figure()))
                         .toList(),
+                extras(u.counter()),
+                u.counter().forbids(),
+                worth(u.counter().worth(), net.plus(tax), terms),
+                u.counter().worth(),
                 u.consent()
                         .map(x -> new JobView.ConsentView(
                                 x.who(),
                                 x.to(),
                                 JobController.utc(x.at()),
-                                x.by(),
+                                accounts.nameOf(x.by()),
                                 x.alternative().equals(plan.id()))),
                 today);
+    }
+
+    private List<ExtraView> extras(Counter counter) {
+        return java.util.Arrays.stream(Counter.Extra.values())
+                .map(e -> {
+                    Optional<Counter.Offered> o =
+                            Optional.ofNullable(counter.extras().get(e));
+                    return new ExtraView(
+                            e,
+                            texts.get("extra." + e),
+                            o.flatMap(Counter.Offered::price)
+                                    .map(Money::toString)
+                                    .orElse(""),
+                            o.map(Counter.Offered::answer).orElse(Counter.Answer.NOT_ASKED));
+                })
+                .toList();
+    }
+
+    /** What it costs beside what the machine is worth, the maker's price and a drive: said only of figures that somebody typed. */
+    private String worth(Counter.Worth w, Money total, Terms terms) {
+        List<String> said = new ArrayList<>();
+        w.percentOfMachine(total)
+                .ifPresent(p -> said.add(texts.say(
+                        "worth.machine",
+                        "percent",
+                        p,
+                        "worth",
+                        terms.currency() + " " + w.machine().get())));
+        w.factory().ifPresent(f -> said.add(texts.say("worth.factory", "price", terms.currency() + " " + f)));
+        w.drive().ifPresent(d -> said.add(texts.say("worth.drive", "price", terms.currency() + " " + d)));
+        if (said.isEmpty()) {
+            return "";
+        }
+        return String.join(" ", said) + (w.source().isBlank() ? "" : " (" + w.source() + ")");
     }
 }

@@ -26,6 +26,7 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.server.account.Accounts;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.web.Problem;
 
@@ -59,8 +60,10 @@ class LimitController {
     private final Limits limits;
     private final Machines machines;
     private final Clock clock;
+    private final Accounts accounts;
 
-    LimitController(Limits limits, Machines machines, Clock clock) {
+    LimitController(Limits limits, Machines machines, Clock clock, Accounts accounts) {
+        this.accounts = accounts;
         this.limits = limits;
         this.machines = machines;
         this.clock = clock;
@@ -84,7 +87,7 @@ class LimitController {
                                     ? Optional.empty()
                                     : Optional.of(Integer.parseInt(body.value().replaceAll("[^0-9]", ""))),
                             body.where(),
-                            Optional.of(who.getName()),
+                            Optional.of(accounts.nameOf(who.getName())),
                             Optional.of(LocalDate.now(clock)),
                             body.firmware().filter(f -> !f.isBlank()),
                             body.buffering(),
@@ -137,7 +140,7 @@ class LimitController {
                         body.firmware().filter(f -> !f.isBlank()),
                         body.outcome(),
                         body.cause(),
-                        who.getName(),
+                        accounts.nameOf(who.getName()),
                         body.when().orElse(LocalDate.now(clock)),
                         body.note()),
                 who.getName());

@@ -1,0 +1,77 @@
+package zephyrridge.core.job;
+
+import java.util.Collections;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import zephyrridge.core.quantity.Money;
+
+/**
+ * What was said over the counter beside the memory itself.
+ *
+ * @param forbids what the owner does not want done, in words
+ * @param extras what could be done while it is open, with its price and the owner's answer
+ * @param worth what the machine and other ways to help it cost
+ */
+public record Counter(String forbids, SortedMap<Extra, Offered> extras, Worth worth) {
+    /** What is offered while a machine is open. */
+    public enum Extra {
+        DUST,
+        HINGE,
+        BATTERY,
+        DRIVE_ROOM,
+        PASTE
+    }
+
+    public enum Answer {
+        NOT_ASKED,
+        YES,
+        NO
+    }
+
+    /** @param price empty where it is told after a look */
+    public record Offered(Optional<Money> price, Answer answer) {
+        public Offered {
+            price = price == null ? Optional.empty() : price;
+        }
+    }
+
+    /**
+     * Figures that the shop typed, to set the upgrade beside (R-8.8).
+     *
+     * @param machine what it is worth; {@code factory} what the maker asks for as much memory; {@code drive} what a new drive costs
+     * @param source where they come from, with the day
+     */
+    public record Worth(Optional<Money> machine, Optional<Money> factory, Optional<Money> drive, String source) {
+        public static final Worth NOT_SAID = new Worth(Optional.empty(), Optional.empty(), Optional.empty(), "");
+
+        public Worth {
+            machine = machine == null ? Optional.empty() : machine;
+            factory = factory == null ? Optional.empty() : factory;
+            drive = drive == null ? Optional.empty() : drive;
+        }
+
+        public boolean isSaid() {
+            return machine.isPresent() || factory.isPresent() || drive.isPresent();
+        }
+
+        /** A price in whole per cent of the machine's worth, rounded to nearest; empty where nobody said what it is worth. */
+        public Optional<Integer> percentOfMachine(Money price) {
+            return machine.filter(m -> m.minor() > 0).map(m -> (int) Math.round(100.0 * price.minor() / m.minor()));
+        }
+    }
+
+    public static final Counter NOTHING = new Counter("", new TreeMap<>(), Worth.NOT_SAID);
+
+    public Counter {
+        extras = Collections.unmodifiableSortedMap(new TreeMap<>(extras));
+    }
+
+    /** The prices of what the owner said yes to. */
+    public Money agreed() {
+        return extras.values().stream()
+                .filter(o -> o.answer() == Answer.YES)
+                .flatMap(o -> o.price().stream())
+                .reduce(Money.ZERO, Money::plus);
+    }
+}
