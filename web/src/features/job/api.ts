@@ -39,6 +39,7 @@ export function useOptions(job: JobView) {
       knowledge,
       job.found,
       job.need,
+      job.otherSchools,
       operatingSystem,
       wordBits,
       firmwareVersion,
@@ -47,6 +48,14 @@ export function useOptions(job: JobView) {
     queryFn: () => api.get<Schemas['OptionsView']>(`/api/jobs/${job.id}/options`),
     enabled: job.found.read,
     placeholderData: (previous) => previous,
+    staleTime: 60_000,
+  });
+}
+
+export function useHouse() {
+  return useQuery({
+    queryKey: ['house'],
+    queryFn: () => api.get<Schemas['HouseView']>('/api/house'),
     staleTime: 60_000,
   });
 }

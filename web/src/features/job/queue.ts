@@ -297,6 +297,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   Want: 'what is wanted',
   Measure: 'what the work needs',
   OwnerAgrees: 'what the owner said',
+  FollowSchool: 'another house rule for this job',
   CounterSays: 'what was said over the counter',
   TickStep: 'a step ticked',
   ConfirmFit: 'a fitting',

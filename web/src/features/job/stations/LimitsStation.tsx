@@ -8,7 +8,7 @@ import type { StationProps } from './props';
 export function LimitsStation({ job, readOnly, change }: StationProps) {
   const limits = job.limits;
   const { retract } = useLimits(job);
-  const marks = limits.generation ? [...limits.marks, limits.generation] : limits.marks;
+  const marks = [...limits.marks, ...(limits.generation ? [limits.generation] : []), ...limits.like];
   return (
     <Stack gap="5">
       {limits.judged && <Judged judged={limits.judged} job={job} change={change} readOnly={readOnly} />}
@@ -32,7 +32,13 @@ export function LimitsStation({ job, readOnly, change }: StationProps) {
             <Table.Body>
               {marks.map((l) => (
                 <Table.Row key={`${l.id}-${l.source}-${l.quantity}-${l.value}-${l.where}`} bg="panel">
-                  <Table.Cell>{l === limits.generation ? 'Its years' : SOURCE[l.source]}</Table.Cell>
+                  <Table.Cell>
+                    {l === limits.generation
+                      ? 'Its years'
+                      : limits.like.includes(l)
+                        ? 'Like ones'
+                        : SOURCE[l.source]}
+                  </Table.Cell>
                   <Table.Cell>{QUANTITY[l.quantity]}</Table.Cell>
                   <Table.Cell fontWeight="700">{l.value}</Table.Cell>
                   <Table.Cell>

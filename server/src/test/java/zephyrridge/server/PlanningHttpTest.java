@@ -494,4 +494,59 @@ class PlanningHttpTest {
                         .has("partsOn"))
                 .isFalse();
     }
+
+    /** A model that nobody has written of: what its years address, and what like shapes ran here. */
+    @Test
+    void anUnknownMachineHasALadderToo(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        Map<String, Object> socket = Map.of("kind", "SOCKET", "second", false);
+        Map<String, Object> facts = new HashMap<>(Map.of(
+                "maker",
+                "Ostrell",
+                "model",
+                "Brae 15",
+                "variant",
+                "",
+                "kind",
+                "LAPTOP",
+                "generation",
+                "DDR4",
+                "formFactor",
+                "SO_DIMM",
+                "channels",
+                List.of(List.of(Map.of("kind", "BANK", "size", "4", "second", false)), List.of(socket)),
+                "topRate",
+                2667,
+                "main",
+                Map.of("wayIn", "WHOLE_BASE", "minutes", 9)));
+        facts.put("plug", "UNDER_MAIN");
+        ok(client.post("/api/machines/quick", facts));
+        long id = job(client, "ostrell-brae-15");
+        JsonNode limits = ok(client.get("/api/jobs/" + id)).get("limits");
+        assertThat(limits.get("marks").size()).isZero();
+        assertThat(limits.at("/generation/value").asString()).isEqualTo("20 GB");
+        assertThat(limits.get("like").toString()).contains("Quarrow Fell 13").contains("40 GB");
+        ok(client.put("/api/machines/ostrell-brae-15/retired", Map.of("retired", true)));
+    }
+
+    /** One job goes its own way, with a reason, and back. */
+    @Test
+    void aJobDeviatesFromTheHouse(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = job(client, "ostrell-drift-12", "2GB 1Rx8 PC3L-10600S-9-11-B2", "socket");
+        ok(client.change(id, "Want", Map.of("atLeast", "4 GiB")));
+        assertThat(ok(client.get("/api/jobs/" + id + "/options")).get("options").size())
+                .isPositive();
+        JsonNode own = ok(client.change(
+                id, "FollowSchool", Map.of("school", "BEYOND.NEVER", "reason", "the owner is insured so")));
+        assertThat(own.at("/otherSchools/0/reason").asString()).isEqualTo("the owner is insured so");
+        assertThat(ok(client.get("/api/jobs/" + id + "/options")).get("options").size())
+                .isZero();
+        ok(client.change(id, "FollowSchool", Map.of("school", "BEYOND.NEVER", "reason", "")));
+        assertThat(ok(client.get("/api/jobs/" + id + "/options")).get("options").size())
+                .isPositive();
+        assertThat(client.change(id, "FollowSchool", Map.of("school", "BEYOND.SOMETIMES", "reason", "x"))
+                        .status())
+                .isEqualTo(404);
+    }
 }

@@ -1,7 +1,8 @@
-import { Box, Flex, Grid, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Field, Flex, Grid, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { Choice } from '../../../../parts/Choice';
-import { TextField } from '../../../../parts/Labelled';
-import { type JobView, useOptions } from '../../api';
+import { SelectField, TextField } from '../../../../parts/Labelled';
+import { type JobView, useHouse, useOptions } from '../../api';
 import type { StationProps } from '../props';
 
 type Change = StationProps['change'];
@@ -159,7 +160,70 @@ export function Wanted({ job, change, readOnly }: { job: JobView; change: Change
             </Grid>
           </Box>
         )}
+        <Schools job={job} change={change} readOnly={readOnly} />
       </details>
+    </Box>
+  );
+}
+
+/** Where this job deviates from the house, with the reason. */
+function Schools({ job, change, readOnly }: { job: JobView; change: Change; readOnly: boolean }) {
+  const house = useHouse();
+  const [school, setSchool] = useState('');
+  const [reason, setReason] = useState('');
+  const options = (house.data?.questions ?? []).flatMap((q) =>
+    q.schools.filter((s) => s.id !== q.chosen).map((s): [string, string] => [s.id, `${q.text}: ${s.name}`]),
+  );
+  return (
+    <Box mt="3">
+      <Text fontWeight="600">House rules in this job</Text>
+      {job.otherSchools.length === 0 && <Text color="quiet">It follows the house in everything.</Text>}
+      {job.otherSchools.map((o) => (
+        <Flex key={o.school} gap="3" align="baseline">
+          <Text>
+            {o.text} ({o.reason})
+          </Text>
+          {!readOnly && (
+            <Button
+              size="xs"
+              variant="ghost"
+              color="ink"
+              onClick={() => void change({ type: 'FollowSchool', school: o.school, reason: '' })}
+            >
+              As the house again
+            </Button>
+          )}
+        </Flex>
+      ))}
+      {!readOnly && (
+        <Flex gap="3" align="end" wrap="wrap">
+          <Box width={{ base: 'full', md: '24rem' }}>
+            <SelectField
+              label="Follow another one here"
+              value={school}
+              options={[['', 'none'], ...options]}
+              onChange={setSchool}
+            />
+          </Box>
+          <Field.Root width={{ base: 'full', md: '16rem' }}>
+            <Field.Label fontWeight="600">Why, in this job</Field.Label>
+            <Input value={reason} onChange={(e) => setReason(e.target.value)} />
+          </Field.Root>
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            disabled={!school || !reason.trim()}
+            onClick={() => {
+              void change({ type: 'FollowSchool', school, reason });
+              setSchool('');
+              setReason('');
+            }}
+          >
+            Deviate
+          </Button>
+        </Flex>
+      )}
     </Box>
   );
 }

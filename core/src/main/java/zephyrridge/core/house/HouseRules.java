@@ -1,5 +1,10 @@
 package zephyrridge.core.house;
 
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
 /**
  * The schools this shop follows, where good technicians disagree (R-9.1). Each enum lists the school's default first.
  */
@@ -123,6 +128,29 @@ public record HouseRules(
                 pick(closing, school),
                 pick(proof, school),
                 pick(driver, school));
+    }
+
+    /** What is followed, question by question. */
+    public List<Enum<?>> schools() {
+        return List.of(matching, beyond, howMuch, factory, ranks, speed, mixed, trade, battery, closing, proof, driver);
+    }
+
+    /** A school's name with its question's: "BEYOND.NEVER". */
+    public static String id(Enum<?> school) {
+        String question = school.getDeclaringClass()
+                .getSimpleName()
+                .replaceAll("(?<=[a-z])(?=[A-Z])", "_")
+                .toUpperCase(Locale.ROOT);
+        return question + "." + school.name();
+    }
+
+    /** The same with the school of this name; empty where there is none. */
+    public Optional<HouseRules> with(String id) {
+        return schools().stream()
+                .flatMap(s -> Arrays.stream(s.getDeclaringClass().getEnumConstants()))
+                .filter(s -> id(s).equals(id))
+                .findFirst()
+                .map(this::with);
     }
 
     private static <E extends Enum<E>> E pick(E now, Enum<?> school) {

@@ -28,6 +28,7 @@ import java.util.Set;
     @JsonSubTypes.Type(value = PlanChange.Measure.class, name = "Measure"),
     @JsonSubTypes.Type(value = PlanChange.OwnerAgrees.class, name = "OwnerAgrees"),
     @JsonSubTypes.Type(value = PlanChange.CounterSays.class, name = "CounterSays"),
+    @JsonSubTypes.Type(value = PlanChange.FollowSchool.class, name = "FollowSchool"),
     @JsonSubTypes.Type(value = LogChange.TickStep.class, name = "TickStep"),
     @JsonSubTypes.Type(value = LogChange.ConfirmFit.class, name = "ConfirmFit"),
     @JsonSubTypes.Type(value = LogChange.MoveModule.class, name = "MoveModule"),

@@ -295,4 +295,15 @@ public sealed interface PlanChange extends Change {
                     s.unit.withCounter(new Counter(forbids.orElse(now.forbids()), extras, worth.orElse(now.worth()))));
         }
     }
+
+    /** This job follows another school than the house, for a reason; "" as the reason follows the house again. */
+    record FollowSchool(@NotBlank @Size(max = 60) String school, @Size(max = 300) String reason) implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            if (s.bench.house().with(school).isEmpty()) {
+                throw s.noSuch("school", school);
+            }
+            return s.work.with(s.unit.withSchool(school, reason.strip()));
+        }
+    }
 }

@@ -11,6 +11,7 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
@@ -31,6 +32,7 @@ import zephyrridge.core.proof.Readout;
  * @param log what was done
  * @param accepted differences that somebody took upon themselves, with the reason
  * @param need what is wanted; {@code counter} what else was said over it; {@code consent} what the owner said yes to
+ * @param otherSchools where this job deviates from the house, by school, with the reason
  * @param before readings before anything was changed
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
@@ -48,6 +50,7 @@ public record Unit(
         Readings readings,
         Need need,
         Counter counter,
+        SortedMap<String, String> otherSchools,
         Optional<Consent> consent,
         Optional<Closing> closing) {
 
@@ -99,6 +102,7 @@ public record Unit(
             Readings.NONE,
             Need.NOT_SAID,
             Counter.NOTHING,
+            new TreeMap<>(),
             Optional.empty(),
             Optional.empty());
 
@@ -108,6 +112,7 @@ public record Unit(
         alternatives = List.copyOf(alternatives);
         accepted = List.copyOf(accepted);
         photos = List.copyOf(photos);
+        otherSchools = Collections.unmodifiableSortedMap(new TreeMap<>(otherSchools));
     }
 
     /** The alternative that moves go into. */
@@ -234,6 +239,26 @@ public record Unit(
 
     Unit withCounter(Counter next) {
         return with(b -> b.counter = next);
+    }
+
+    /** Follows another school in one question, with a reason; "" follows the house again. */
+    Unit withSchool(String school, String reason) {
+        String question = school.substring(0, school.indexOf('.') + 1);
+        return with(b -> {
+            b.otherSchools.keySet().removeIf(k -> k.startsWith(question));
+            if (!reason.isBlank()) {
+                b.otherSchools.put(school, reason);
+            }
+        });
+    }
+
+    /** The house's rules as this job follows them. */
+    public HouseRules houseOf(HouseRules house) {
+        HouseRules followed = house;
+        for (String school : otherSchools.keySet()) {
+            followed = followed.with(school).orElse(followed);
+        }
+        return followed;
     }
 
     Unit withConsent(Optional<Consent> next) {
@@ -373,6 +398,7 @@ public record Unit(
         Readings readings;
         Need need;
         Counter counter;
+        SortedMap<String, String> otherSchools;
         Optional<Consent> consent;
         Optional<Closing> closing;
 
@@ -390,6 +416,7 @@ public record Unit(
             readings = u.readings;
             need = u.need;
             counter = u.counter;
+            otherSchools = new TreeMap<>(u.otherSchools);
             consent = u.consent;
             closing = u.closing;
         }
@@ -431,6 +458,7 @@ public record Unit(
                     readings,
                     need,
                     counter,
+                    otherSchools,
                     consent,
                     closing);
         }

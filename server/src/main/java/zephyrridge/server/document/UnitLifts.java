@@ -266,6 +266,9 @@ final class UnitLifts {
             counter.put("forbids", "").putObject("extras");
             counter.putObject("worth").put("source", "");
         }
+        if (!unit.has("otherSchools")) {
+            unit.putObject("otherSchools");
+        }
         return unit;
     }
 }

@@ -9,7 +9,6 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -79,11 +78,7 @@ class HouseController {
     @PutMapping("/api/house/rules")
     HouseView choose(@Valid @RequestBody ChooseSchool body, Principal who) {
         HouseRules now = house.rules().value();
-        HouseRules next = schools(now)
-                .flatMap(s -> Arrays.stream(s.getDeclaringClass().getEnumConstants()))
-                .filter(s -> id(s).equals(body.school()))
-                .findFirst()
-                .map(now::with)
+        HouseRules next = now.with(body.school())
                 .orElseThrow(() -> Problem.invalid("school", "There is no school " + body.school() + "."));
         house.change(House.Setting.RULES, body.expectedVersion(), next, body.reason(), who.getName());
         return house();
@@ -111,41 +106,16 @@ class HouseController {
                 .toList();
     }
 
-    private static java.util.stream.Stream<Enum<?>> schools(HouseRules r) {
-        return java.util.stream.Stream.of(
-                r.matching(),
-                r.beyond(),
-                r.howMuch(),
-                r.factory(),
-                r.ranks(),
-                r.speed(),
-                r.mixed(),
-                r.trade(),
-                r.battery(),
-                r.closing(),
-                r.proof(),
-                r.driver());
-    }
-
-    /** "BEYOND.NEVER" */
-    static String id(Enum<?> school) {
-        String question = school.getDeclaringClass()
-                .getSimpleName()
-                .replaceAll("(?<=[a-z])(?=[A-Z])", "_")
-                .toUpperCase(Locale.ROOT);
-        return question + "." + school.name();
-    }
-
     private List<QuestionView> questions(HouseRules r) {
-        return schools(r)
+        return r.schools().stream()
                 .map(now -> {
-                    String chosen = id(now);
+                    String chosen = HouseRules.id(now);
                     String question = chosen.substring(0, chosen.indexOf('.'));
                     List<SchoolView> all = Arrays.stream(now.getDeclaringClass().getEnumConstants())
                             .map(s -> new SchoolView(
-                                    id(s),
-                                    texts.get("house." + id(s)),
-                                    texts.get("house." + id(s) + ".why"),
+                                    HouseRules.id(s),
+                                    texts.get("house." + HouseRules.id(s)),
+                                    texts.get("house." + HouseRules.id(s) + ".why"),
                                     s.ordinal() == 0))
                             .toList();
                     return new QuestionView(question, texts.get("house." + question), chosen, all);

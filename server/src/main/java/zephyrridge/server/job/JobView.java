@@ -59,6 +59,7 @@ record JobView(
         LimitsView limits,
         List<AlternativeView> alternatives,
         Unit.Need need,
+        List<OtherSchoolView> otherSchools,
         Optional<ConsentView> consent,
         List<FindingView> openingGates,
         List<FindingView> fittingGates,
@@ -146,7 +147,7 @@ record JobView(
      * How far it goes.
      *
      * @param marks what is claimed; {@code generation} what its generation's controllers address in all sockets together, where no
-     *     maker's and no controller's total is known
+     *     maker's and no controller's total is known, and {@code like} what models of the same shape ran here
      * @param judged of the plan on the table; absent while nothing is planned
      */
     record LimitsView(
@@ -154,6 +155,7 @@ record JobView(
             long foundMebibytes,
             long plannedMebibytes,
             Optional<LimitView> generation,
+            List<LimitView> like,
             Optional<JudgedView> judged,
             List<TrialView> trials) {}
 
@@ -202,6 +204,9 @@ record JobView(
             List<String> changes,
             List<String> purchases,
             String price) {}
+
+    /** Where this job deviates from the house. */
+    record OtherSchoolView(String school, String text, String reason) {}
 
     record ConsentView(String who, String to, Instant at, String by, boolean current) {}
 

@@ -90,6 +90,15 @@ class JobViews {
                 limits.of(c),
                 alternatives(c),
                 u.need(),
+                u.otherSchools().entrySet().stream()
+                        .map(e -> new JobView.OtherSchoolView(
+                                e.getKey(),
+                                texts.get("house."
+                                                + e.getKey()
+                                                        .substring(0, e.getKey().indexOf('.'))) + ": "
+                                        + texts.get("house." + e.getKey()),
+                                e.getValue()))
+                        .toList(),
                 u.consent()
                         .map(x -> new JobView.ConsentView(
                                 x.who(),

@@ -328,7 +328,11 @@ public class Jobs {
     }
 
     private Machines.Ready machine(JobStore.Row row, Work work) {
-        return machines.get(row.machineId(), row.machineVersion(), work.unit().deviations())
+        return machines.get(
+                        row.machineId(),
+                        row.machineVersion(),
+                        work.unit().deviations(),
+                        work.unit().houseOf(machines.rules()))
                 .knowing(limits.of(row.machineId()));
     }
 

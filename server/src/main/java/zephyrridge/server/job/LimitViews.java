@@ -14,6 +14,7 @@ import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.CommonReach;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.server.job.JobView.ConditionView;
 import zephyrridge.server.job.JobView.JudgedView;
@@ -21,6 +22,7 @@ import zephyrridge.server.job.JobView.LimitView;
 import zephyrridge.server.job.JobView.LimitsView;
 import zephyrridge.server.job.JobView.TrialView;
 import zephyrridge.server.limit.Limits;
+import zephyrridge.server.machine.Machines;
 import zephyrridge.server.text.Texts;
 
 /** How far a machine goes, in words: what is claimed, what was tried, and what both say of the plan. */
@@ -28,8 +30,10 @@ import zephyrridge.server.text.Texts;
 class LimitViews {
     private final Texts texts;
     private final Limits limits;
+    private final Machines machines;
 
-    LimitViews(Texts texts, Limits limits) {
+    LimitViews(Texts texts, Limits limits, Machines machines) {
+        this.machines = machines;
         this.texts = texts;
         this.limits = limits;
     }
@@ -50,6 +54,7 @@ class LimitViews {
                 a.found().installed().mebibytes(),
                 a.plan().installed().mebibytes(),
                 total ? Optional.empty() : generation(record),
+                total ? List.of() : like(record),
                 a.limits().map(j -> judged(c, j)),
                 limits.trials(c.row().machineId()).stream()
                         .map(t -> trial(record, t, a.limits()))
@@ -59,10 +64,7 @@ class LimitViews {
     /** What controllers of its years address at each of its sockets, with what is soldered. */
     private Optional<LimitView> generation(MachineRecord record) {
         long sockets = record.positions().stream().filter(p -> !p.isSoldered()).count();
-        long soldered = record.positions().stream()
-                .flatMap(p -> p.soldered().stream())
-                .mapToLong(m -> m.capacity().mebibytes())
-                .sum();
+        long soldered = soldered(record);
         return sockets == 0
                 ? Optional.empty()
                 : CommonReach.of(record.controller().generation()).map(r -> {
@@ -78,6 +80,45 @@ class LimitViews {
                             texts.get("limit.generation"),
                             "");
                 });
+    }
+
+    /** What other models of the generation with as many sockets and as many banks ran on this bench. */
+    private List<LimitView> like(MachineRecord record) {
+        List<LimitView> like = new ArrayList<>();
+        limits.ranHere().forEach((id, trials) -> machines.all().stream()
+                .filter(m -> m.id().equals(id) && !id.equals(record.id()) && isLike(m, record))
+                .forEach(m -> trials.stream()
+                        .map(t -> ByteSize.ofMebibytes(soldered(m)
+                                + t.sockets().values().stream()
+                                        .mapToLong(x -> x.capacity().mebibytes())
+                                        .sum()))
+                        .max(ByteSize::compareTo)
+                        .ifPresent(most -> like.add(new LimitView(
+                                Optional.empty(),
+                                LimitClaim.Source.REPORTED,
+                                LimitClaim.Quantity.TOTAL,
+                                texts.show(most),
+                                Optional.of(most.mebibytes()),
+                                false,
+                                texts.say("limit.like", "model", m.name()),
+                                "")))));
+        return like;
+    }
+
+    private static boolean isLike(MachineRecord one, MachineRecord other) {
+        return one.controller().generation() == other.controller().generation()
+                && one.positions().size() == other.positions().size()
+                && one.positions().stream().filter(Position::isSoldered).count()
+                        == other.positions().stream()
+                                .filter(Position::isSoldered)
+                                .count();
+    }
+
+    private static long soldered(MachineRecord record) {
+        return record.positions().stream()
+                .flatMap(p -> p.soldered().stream())
+                .mapToLong(m -> m.capacity().mebibytes())
+                .sum();
     }
 
     private LimitView view(Optional<Long> id, LimitClaim l) {

@@ -5,6 +5,7 @@ import static zephyrridge.server.db.Tables.TRIAL;
 
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Map;
 import org.jooq.DSLContext;
 import org.jooq.Records;
 import org.jooq.impl.DSL;
@@ -39,6 +40,16 @@ class LimitStore {
                 .where(TRIAL.MACHINE_ID.eq(machineId))
                 .orderBy(TRIAL.ID)
                 .fetch(Records.mapping(Row::new));
+    }
+
+    /** Documents of all trials that count, by machine. */
+    Map<String, List<String>> everyTrial() {
+        return sql.select(TRIAL.MACHINE_ID, TRIAL.DOCUMENT)
+                .from(TRIAL)
+                .where(TRIAL.RETRACTED.isFalse())
+                .orderBy(TRIAL.ID)
+                .limit(5_000)
+                .fetchGroups(TRIAL.MACHINE_ID, TRIAL.DOCUMENT);
     }
 
     String stamp(String machineId) {

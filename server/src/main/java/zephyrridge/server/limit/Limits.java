@@ -3,6 +3,8 @@ package zephyrridge.server.limit;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -57,6 +59,19 @@ public class Limits {
         return store.trials(machineId).stream()
                 .map(r -> new KeptTrial(r.id(), json.readValue(r.document(), Trial.class), r.retracted()))
                 .toList();
+    }
+
+    /** What ran on this bench, by model. */
+    public Map<String, List<Trial>> ranHere() {
+        Map<String, List<Trial>> ran = new TreeMap<>();
+        store.everyTrial()
+                .forEach((machine, documents) -> ran.put(
+                        machine,
+                        documents.stream()
+                                .map(d -> json.readValue(d, Trial.class))
+                                .filter(t -> t.succeeded() && t.relation() == Trial.Relation.THIS_MODEL)
+                                .toList()));
+        return ran;
     }
 
     @Transactional

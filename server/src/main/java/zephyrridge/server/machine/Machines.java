@@ -149,13 +149,22 @@ public class Machines {
         return get(id, latest(id), Deviations.NONE);
     }
 
-    /** One version, as it is true of one machine. */
+    /** The house's rules as they are now. */
+    public HouseRules rules() {
+        return house.rules().value();
+    }
+
+    /** One version, as it is true of one machine, by the house's rules. */
     public Ready get(String id, long version, Deviations deviations) {
-        Ready known = ready.get(
-                new Key(id, version, deviations.missing(), house.rules().value()));
+        return get(id, version, deviations, rules());
+    }
+
+    /** One version, as it is true of one machine, by the rules that its job follows. */
+    public Ready get(String id, long version, Deviations deviations, HouseRules rules) {
+        Ready known = ready.get(new Key(id, version, deviations.missing(), rules));
         return known != null
                 ? known
-                : ready(store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id)), deviations);
+                : ready(store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id)), deviations, rules);
     }
 
     public List<MachineStore.Version> versions(String id) {
@@ -227,8 +236,7 @@ public class Machines {
         Ready.of(record, 1, Deviations.NONE, HouseRules.DEFAULT);
     }
 
-    private Ready ready(MachineStore.Row row, Deviations deviations) {
-        HouseRules rules = house.rules().value();
+    private Ready ready(MachineStore.Row row, Deviations deviations, HouseRules rules) {
         Ready made = Ready.of(documents.record(row.document()), row.version(), deviations, rules);
         ready.put(new Key(row.id(), row.version(), deviations.missing(), rules), made);
         return made;
