@@ -52,7 +52,8 @@ final class Ceilings {
         return claims;
     }
 
-    Broken brokenBy(Layout layout, String firmwareNoted, String processor) {
+    /** @param processor the one that is fitted, "" where nobody looked */
+    Broken brokenBy(Layout layout, String processor) {
         List<Module> fitted = new ArrayList<>();
         long mib = 0;
         for (int p = 0; p < layout.size(); p++) {
@@ -65,79 +66,88 @@ final class Ceilings {
             }
         }
         ByteSize planned = ByteSize.ofMebibytes(mib);
-        List<LimitClaim> applying = claims.stream()
-                .filter(c -> c.buffering()
-                                .map(b -> fitted.stream().anyMatch(m -> m.spec().buffering() == b))
-                                .orElse(true)
-                        && c.processor()
-                                .map(p -> processor.isBlank() || p.equalsIgnoreCase(processor.trim()))
-                                .orElse(true))
-                .toList();
+        List<LimitClaim> applying =
+                claims.stream().filter(c -> applies(c, fitted, processor)).toList();
         List<Finding> hard = new ArrayList<>();
         Optional<Finding> official = Optional.empty();
         Optional<Finding> published = Optional.empty();
         List<Finding> hints = new ArrayList<>();
         Optional<String> firmware = Optional.empty();
-        boolean maker = false;
-        boolean controller = false;
-        boolean density = false;
         for (LimitClaim.Source source : LimitClaim.Source.values()) {
             for (LimitClaim.Quantity quantity : LimitClaim.Quantity.values()) {
                 List<LimitClaim> of = applying.stream()
                         .filter(c -> c.source() == source && c.quantity() == quantity)
                         .toList();
-                if (of.isEmpty() || quantity == LimitClaim.Quantity.DATA_RATE) {
+                Held held = hold(of, fitted, planned);
+                firmware = later(firmware, held.firmware);
+                if (held.broken.isEmpty()) {
                     continue;
                 }
-                maker |= source == LimitClaim.Source.MAKER && quantity == LimitClaim.Quantity.TOTAL;
-                boolean binds = source == LimitClaim.Source.MAKER || source == LimitClaim.Source.CONTROLLER;
-                controller |= source == LimitClaim.Source.CONTROLLER;
-                density |= quantity == LimitClaim.Quantity.DIE_DENSITY;
-                // A later firmware may allow more: the claim that is kept with the least of it counts.
-                List<LimitClaim> byFirmware = of.stream()
-                        .sorted(Comparator.comparing(c -> c.firmware().orElse(""), FirmwareVersion.ORDER))
-                        .toList();
-                Optional<LimitClaim> kept = Optional.empty();
-                List<Finding> why = List.of();
-                List<LimitClaim> unbound =
-                        of.stream().filter(c -> c.firmware().isEmpty()).toList();
-                List<Finding> first = breaks(unbound, fitted, planned);
-                if (first.isEmpty() && !unbound.isEmpty()) {
-                    continue;
-                }
-                for (LimitClaim c : byFirmware) {
-                    List<Finding> now = breaks(List.of(c), fitted, planned);
-                    if (c.firmware().isPresent() && now.isEmpty()) {
-                        kept = Optional.of(c);
-                        break;
-                    }
-                    why = now.isEmpty() ? why : now;
-                }
-                if (kept.isPresent()) {
-                    String v = kept.get().firmware().get();
-                    firmware = firmware.filter(f -> FirmwareVersion.ORDER.compare(f, v) >= 0)
-                            .or(() -> Optional.of(v));
-                    continue;
-                }
-                why = first.isEmpty() ? why : first;
-                if (why.isEmpty()) {
-                    continue;
-                }
-                if (!binds) {
-                    if (quantity == LimitClaim.Quantity.TOTAL) {
-                        hints.addAll(hint(of, planned));
-                    }
-                } else if (of.get(0).isHard()) {
-                    hard.addAll(why);
+                if (source == LimitClaim.Source.CONTROLLER && of.get(0).isHard()) {
+                    hard.addAll(held.broken);
                 } else if (source == LimitClaim.Source.CONTROLLER) {
-                    published = Optional.of(why.get(0));
-                } else if (official.isEmpty()) {
-                    official = Optional.of(why.get(0));
+                    published = Optional.of(held.broken.get(0));
+                } else if (source == LimitClaim.Source.MAKER) {
+                    official = official.or(() -> Optional.of(held.broken.get(0)));
+                } else if (quantity == LimitClaim.Quantity.TOTAL) {
+                    hints.addAll(hint(of, planned));
                 }
             }
         }
-        Optional<Finding> unspoken = density ? Optional.empty() : unspoken(applying, fitted);
-        return new Broken(hard, official, published, unspoken, hints, maker, controller, firmware);
+        boolean density = applying.stream().anyMatch(c -> c.quantity() == LimitClaim.Quantity.DIE_DENSITY);
+        return new Broken(
+                hard,
+                official,
+                published,
+                density ? Optional.empty() : unspoken(applying, fitted),
+                hints,
+                applying.stream()
+                        .anyMatch(c ->
+                                c.source() == LimitClaim.Source.MAKER && c.quantity() == LimitClaim.Quantity.TOTAL),
+                applying.stream()
+                        .anyMatch(c -> c.source() == LimitClaim.Source.CONTROLLER
+                                && c.quantity() != LimitClaim.Quantity.DATA_RATE),
+                firmware);
+    }
+
+    private static boolean applies(LimitClaim c, List<Module> fitted, String processor) {
+        boolean kind = c.buffering()
+                .map(b -> fitted.stream().anyMatch(m -> m.spec().buffering() == b))
+                .orElse(true);
+        return kind
+                && c.processor()
+                        .map(p -> processor.isBlank() || p.equalsIgnoreCase(processor.trim()))
+                        .orElse(true);
+    }
+
+    /** @param broken what is broken of one source's word about one thing; {@code firmware} from which it holds, where it is kept so */
+    private record Held(List<Finding> broken, Optional<String> firmware) {}
+
+    /** A later firmware may allow more: of several claims the one counts that is kept with the least of it. */
+    private Held hold(List<LimitClaim> of, List<Module> fitted, ByteSize planned) {
+        List<LimitClaim> always =
+                of.stream().filter(c -> c.firmware().isEmpty()).toList();
+        List<Finding> broken = breaks(always, fitted, planned);
+        if (broken.isEmpty() && !always.isEmpty()) {
+            return new Held(List.of(), Optional.empty());
+        }
+        List<LimitClaim> later = of.stream()
+                .filter(c -> c.firmware().isPresent())
+                .sorted(Comparator.comparing(c -> c.firmware().get(), FirmwareVersion.ORDER))
+                .toList();
+        for (LimitClaim c : later) {
+            List<Finding> now = breaks(List.of(c), fitted, planned);
+            if (now.isEmpty()) {
+                return new Held(List.of(), c.firmware());
+            }
+            broken = broken.isEmpty() ? now : broken;
+        }
+        return new Held(broken, Optional.empty());
+    }
+
+    private static Optional<String> later(Optional<String> one, Optional<String> other) {
+        return one.filter(v -> other.isEmpty() || FirmwareVersion.ORDER.compare(v, other.get()) >= 0)
+                .or(() -> other);
     }
 
     private static List<Finding> hint(List<LimitClaim> of, ByteSize planned) {

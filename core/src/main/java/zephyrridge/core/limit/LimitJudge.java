@@ -126,7 +126,7 @@ public final class LimitJudge {
             int q = quarters(against, r);
             failures += r == Trial.Relation.REPORTED ? Math.min(PROVEN_QUARTERS, q) : q;
         }
-        Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), firmware, processor);
+        Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), processor);
         LimitClass c = classOf(broken, here, against);
         List<Finding> findings = new ArrayList<>();
         say(c, broken, planned, here, covering, against, successes, findings);

@@ -122,12 +122,6 @@ class LimitViews {
     }
 
     private LimitView view(Optional<Long> id, LimitClaim l) {
-        String value = l.size()
-                .map(texts::show)
-                .or(() -> l.density().map(texts::show))
-                .or(() -> l.number()
-                        .map(n -> l.quantity() == LimitClaim.Quantity.DATA_RATE ? n + " MT/s" : String.valueOf(n)))
-                .orElse("");
         List<String> bound = new ArrayList<>();
         l.firmware().ifPresent(f -> bound.add(texts.say("limit.fromFirmware", "version", f)));
         l.buffering().ifPresent(b -> bound.add(texts.say("limit.forBuffering", "kind", b)));
@@ -137,7 +131,7 @@ class LimitViews {
                 id,
                 l.source(),
                 l.quantity(),
-                value,
+                texts.figure(l),
                 l.size().map(s -> s.mebibytes()),
                 l.isHard(),
                 l.where(),

@@ -58,7 +58,7 @@ class MachineController {
             List<String> lids,
             int minutes) {}
 
-    record LimitView(
+    record RecordLimitView(
             LimitClaim.Source source, LimitClaim.Quantity quantity, String value, boolean hard, String where) {}
 
     /** @param rates the record's rate table in words, the row that counts first before the others */
@@ -67,7 +67,7 @@ class MachineController {
             List<String> processors,
             int channels,
             List<PositionView> positions,
-            List<LimitView> limits,
+            List<RecordLimitView> limits,
             List<String> steps,
             List<String> rates,
             List<String> start,
@@ -124,15 +124,7 @@ class MachineController {
                         .map(p -> position(p, ready.reach().get(p.id())))
                         .toList(),
                 r.limits().stream()
-                        .map(l -> new LimitView(
-                                l.source(),
-                                l.quantity(),
-                                l.size()
-                                        .map(texts::show)
-                                        .or(() -> l.density().map(texts::show))
-                                        .orElse(""),
-                                l.isHard(),
-                                l.where()))
+                        .map(l -> new RecordLimitView(l.source(), l.quantity(), texts.figure(l), l.isHard(), l.where()))
                         .toList(),
                 r.controller().steps().stream().map(texts::show).toList(),
                 r.controller().caps().stream().map(this::cap).toList(),

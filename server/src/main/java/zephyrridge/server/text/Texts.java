@@ -18,6 +18,7 @@ import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutFinding;
+import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.proof.MissingSet;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
@@ -168,6 +169,16 @@ public class Texts {
                     value instanceof Enum<?> ? name.toLowerCase(Locale.ROOT).replace('_', ' ') : name);
         }
         return String.valueOf(value).replace(" GiB", " GB").replace(" MiB", " MB");
+    }
+
+    /** A claim's figure in the unit of what it is about. */
+    public String figure(LimitClaim claim) {
+        return claim.size()
+                .map(this::show)
+                .or(() -> claim.density().map(this::show))
+                .or(() -> claim.number()
+                        .map(n -> claim.quantity() == LimitClaim.Quantity.DATA_RATE ? n + " MT/s" : n.toString()))
+                .orElse("");
     }
 
     /** "any two of the four 8 GB modules (A1, A2, B1, B2)" */
