@@ -100,6 +100,8 @@ function Card({
   const onTable = job.alternatives.find((a) => a.name === o.name);
   const chosen = onTable?.chosen ?? false;
   const barred = o.worst === 'STOP';
+  // While the line above leads to what is on the table, it has the one loud button.
+  const leads = o.role === 'RECOMMENDED' && job.fitLines.length === 0;
   return (
     <Stack
       as="article"
@@ -162,8 +164,8 @@ function Card({
             {!barred && (
               <Button
                 size="sm"
-                variant={o.role === 'RECOMMENDED' ? 'solid' : 'outline'}
-                color={o.role === 'RECOMMENDED' ? undefined : 'ink'}
+                variant={leads ? 'solid' : 'outline'}
+                color={leads ? undefined : 'ink'}
                 onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: true })}
               >
                 Choose
