@@ -229,6 +229,12 @@ class PlanningHttpTest {
         assertThat(found.get("total").asInt()).isEqualTo(2);
         assertThat(found.at("/modules/0/pairs").toString()).contains("S-099");
         assertThat(ok(client.get("/api/drawer?text=16")).get("total").asInt()).isGreaterThan(10);
+        // What is suspected is in the drawer and is proposed to nobody.
+        var drawer = server.bean(zephyrridge.server.drawer.Drawer.class);
+        var ddr4 = zephyrridge.core.module.MemoryGeneration.DDR4;
+        assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).contains("S-100");
+        ok(client.put("/api/drawer/S-100", Map.of("tested", "SUSPECT", "bin", "", "note", "", "bookValue", "3")));
+        assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).doesNotContain("S-100");
         assertThat(client.post("/api/drawer", module("S-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1))
                         .status())
                 .isEqualTo(409);

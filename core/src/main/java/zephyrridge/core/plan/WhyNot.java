@@ -61,6 +61,11 @@ public sealed interface WhyNot {
                     e.installed().toString(),
                     task.target().atLeast().toString());
         }
+        LayoutEvaluation found = task.evaluator().evaluate(task.asFound(), task.asFound(), task.host());
+        Criteria now = new Criteria((int) found.usable().mebibytes(), mean(found), 0, 1000, 0, 0);
+        if (at.equals(task.own())) {
+            return new NoBetterThanNow(now, now);
+        }
         // The search, told to look at this one layout only, says what it would cost and when it would be here.
         Map<ModuleSpec, Integer> wanted = new HashMap<>();
         Kinds kinds = new Kinds(task);
@@ -93,8 +98,6 @@ public sealed interface WhyNot {
         if (by.isPresent()) {
             return new Dominated(mine, by.get());
         }
-        LayoutEvaluation found = task.evaluator().evaluate(task.asFound(), task.asFound(), task.host());
-        Criteria now = new Criteria((int) found.usable().mebibytes(), mean(found), 0, 1000, 0, 0);
         if (!found.has(Severity.STOP) && now.isNoWorseThan(mine)) {
             return new NoBetterThanNow(mine, now);
         }

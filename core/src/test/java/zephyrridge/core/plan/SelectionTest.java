@@ -89,6 +89,13 @@ class SelectionTest {
                     assertThat(s.findings()).isNotEmpty();
                 }
             }
+            // What changes nothing is told so, and not that it came too late.
+            WhyNot same = WhyNot.ask(task, task.own(), front, recommended);
+            assertThat(same)
+                    .isInstanceOfAny(WhyNot.NoBetterThanNow.class, WhyNot.Stopped.class, WhyNot.MissesTarget.class);
+            if (same instanceof WhyNot.MissesTarget m) {
+                assertThat(m.which()).isEqualTo(Outcome.Conflict.CAPACITY);
+            }
             // Of what is on the front itself nothing better can be named.
             for (PlanOption o : front) {
                 assertThat(WhyNot.ask(task, at(o), front, recommended))

@@ -139,7 +139,7 @@ public class Drawer {
         store.release(tag, jobId);
     }
 
-    /** Free modules of a generation that are not known to be bad. */
+    /** Free modules of a generation that are neither bad nor suspected of it: what may be proposed. */
     public List<StockModule> free(MemoryGeneration generation) {
         return store.free(generation.name()).stream().map(Drawer::module).toList();
     }

@@ -104,7 +104,7 @@ class DrawerStore {
                 .from(DRAWER_MODULE)
                 .where(DRAWER_MODULE.GENERATION.eq(generation))
                 .and(DRAWER_MODULE.JOB_ID.isNull())
-                .and(DRAWER_MODULE.TESTED.ne("BAD"))
+                .and(DRAWER_MODULE.TESTED.notIn("BAD", "SUSPECT"))
                 .orderBy(DRAWER_MODULE.TAG)
                 .fetch(Record1::value1);
     }
