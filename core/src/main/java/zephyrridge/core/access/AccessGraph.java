@@ -7,12 +7,29 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
-/** The parts of a machine and what lies over what; at most 64 parts, no circles. */
-public record AccessGraph(Side restsOn, List<Part> parts) {
-    public static final int MOST_PARTS = 64;
+/**
+ * The parts of a machine and what lies over what; no circles.
+ *
+ * @param restsOn the side that lies up when the work begins; its name is from when only laptops were opened
+ * @param closing what closing has to mind beside what lies over what
+ * @param outlines how sides are drawn; a side without one is drawn plain
+ */
+public record AccessGraph(Side restsOn, List<Part> parts, List<Precedence> closing, List<Outline> outlines) {
+    /** One bit of a set of steps is the first start's. */
+    public static final int MOST_PARTS = 63;
 
     public AccessGraph {
         parts = List.copyOf(parts);
+        closing = List.copyOf(closing);
+        outlines = List.copyOf(outlines);
+    }
+
+    public AccessGraph(Side restsOn, List<Part> parts) {
+        this(restsOn, parts, List.of(), List.of());
+    }
+
+    public Optional<Outline> outline(Side side) {
+        return outlines.stream().filter(o -> o.side() == side).findFirst();
     }
 
     public Optional<Part> part(String id) {
@@ -36,7 +53,7 @@ public record AccessGraph(Side restsOn, List<Part> parts) {
         return mask;
     }
 
-    private int indexOf(String id) {
+    int indexOf(String id) {
         for (int i = 0; i < parts.size(); i++) {
             if (parts.get(i).id().equals(id)) {
                 return i;
@@ -54,9 +71,18 @@ public record AccessGraph(Side restsOn, List<Part> parts) {
         if (parts.size() > MOST_PARTS) {
             throw new IllegalArgumentException("more than " + MOST_PARTS + " parts");
         }
-        long[] closures = new long[parts.size()];
+        long[] direct = new long[parts.size()];
+        for (int i = 0; i < direct.length; i++) {
+            direct[i] = mask(parts.get(i).needsOff());
+        }
+        return transitive(direct);
+    }
+
+    /** For each step, itself and all that it waits for. */
+    static long[] transitive(long[] direct) {
+        long[] closures = new long[direct.length];
         for (int i = 0; i < closures.length; i++) {
-            closures[i] = 1L << i | mask(parts.get(i).needsOff());
+            closures[i] = 1L << i | direct[i];
         }
         boolean grew = true;
         while (grew) {
@@ -71,6 +97,50 @@ public record AccessGraph(Side restsOn, List<Part> parts) {
             }
         }
         return closures;
+    }
+
+    /** What must be back on before each part goes back, directly, as bits: what lies beneath it, and what the record adds. */
+    long[] backBefore() {
+        long[] before = new long[parts.size()];
+        for (int i = 0; i < before.length; i++) {
+            for (String over : parts.get(i).needsOff()) {
+                before[indexOf(over)] |= 1L << i;
+            }
+        }
+        for (Precedence p : closing) {
+            if (!p.then().equals(Precedence.TEST_START)) {
+                before[indexOf(p.then())] |= mask(Set.of(p.first()));
+            }
+        }
+        return before;
+    }
+
+    /**
+     * Parts that wait for each other in closing; such a record cannot be closed again. Unknown ids are ignored here.
+     */
+    public List<String> closingCircles() {
+        List<String> found = new ArrayList<>();
+        for (Part part : parts) {
+            Set<String> seen = new HashSet<>();
+            List<String> open = new ArrayList<>(waitsFor(part.id()));
+            while (!open.isEmpty()) {
+                String id = open.remove(open.size() - 1);
+                if (seen.add(id)) {
+                    open.addAll(waitsFor(id));
+                }
+            }
+            if (seen.contains(part.id())) {
+                found.add(part.id());
+            }
+        }
+        return found;
+    }
+
+    private List<String> waitsFor(String id) {
+        List<String> first = new ArrayList<>();
+        parts.stream().filter(p -> p.needsOff().contains(id)).forEach(p -> first.add(p.id()));
+        closing.stream().filter(p -> p.then().equals(id)).forEach(p -> first.add(p.first()));
+        return first;
     }
 
     /** Parts that need each other in a circle, or themselves: such a record cannot be opened. Unknown needs are ignored here. */

@@ -5,9 +5,11 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.atomic.AtomicReferenceArray;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import zephyrridge.core.house.HouseRules;
 
@@ -34,8 +36,12 @@ public final class OpeningPlanner {
     private final long[] closure;
     private final int[] secondsOf;
     private final int[] cautionsOf;
-    private final RemovalOrder order;
+    private final TurnOrder order;
+    private final long[] backBefore;
     private final long batteries;
+    private final long shells;
+    /** What must be on for a first start with the cover off. */
+    private final long onForStart;
     /** What comes off at any opening: batteries or their plugs with all that lies over them. */
     private final long always;
 
@@ -58,7 +64,11 @@ public final class OpeningPlanner {
                 graph.parts().stream().mapToInt(p -> p.cautions().size()).toArray();
         batteries = battery == HouseRules.Battery.POWER_DOWN_ONLY ? 0 : batteries(battery);
         this.always = closed(batteries);
-        this.order = new RemovalOrder(graph, closure, batteries);
+        this.order = new TurnOrder(sides(graph.parts().size()), powerFirst(), batteries);
+        this.shells = bits(Part::isShell);
+        this.backBefore = graph.backBefore();
+        powerLast(backBefore);
+        this.onForStart = neededForStart();
         this.classOf = new int[access.size()];
         Map<List<Set<String>>, Integer> classes = new LinkedHashMap<>();
         for (int p = 0; p < access.size(); p++) {
@@ -97,6 +107,65 @@ public final class OpeningPlanner {
         return wanted;
     }
 
+    private Side[] sides(int count) {
+        Side[] sides = new Side[count];
+        for (int i = 0; i < graph.parts().size(); i++) {
+            sides[i] = graph.parts().get(i).side();
+        }
+        return sides;
+    }
+
+    private long bits(Predicate<Part> which) {
+        long bits = 0;
+        for (int i = 0; i < closure.length; i++) {
+            bits |= which.test(graph.parts().get(i)) ? 1L << i : 0;
+        }
+        return bits;
+    }
+
+    /** What lies over each part, and for all that is not on the way to a battery the batteries too: power before hands. */
+    private long[] powerFirst() {
+        long[] before = new long[closure.length];
+        for (int i = 0; i < before.length; i++) {
+            boolean onTheWay = (always >>> i & 1) == 1;
+            before[i] = closure[i] & ~(1L << i) | (onTheWay ? 0 : batteries);
+        }
+        return before;
+    }
+
+    /**
+     * Before a battery is back, everything inside is that does not itself wait for it: no hand works beside a live board. Covers
+     * may wait.
+     */
+    private void powerLast(long[] before) {
+        long[] waits = AccessGraph.transitive(before);
+        long inside = 0;
+        for (int i = 0; i < before.length; i++) {
+            inside |= (waits[i] & batteries) == 0 ? 1L << i : 0;
+        }
+        for (long rest = batteries; rest != 0; rest &= rest - 1) {
+            before[Long.numberOfTrailingZeros(rest)] |= inside & ~shells & ~batteries;
+        }
+    }
+
+    /** All but the shell, what the record says beside it, and what must be back on before any of these. */
+    private long neededForStart() {
+        long on = ~shells & (closure.length == 64 ? -1L : (1L << closure.length) - 1);
+        for (Precedence p : graph.closing()) {
+            if (p.then().equals(Precedence.TEST_START)) {
+                on |= graph.mask(Set.of(p.first()));
+            }
+        }
+        long wider = on;
+        do {
+            on = wider;
+            for (long rest = on; rest != 0; rest &= rest - 1) {
+                wider |= backBefore[Long.numberOfTrailingZeros(rest)];
+            }
+        } while (wider != on);
+        return on;
+    }
+
     private long closed(long parts) {
         long all = 0;
         for (long rest = parts; rest != 0; rest &= rest - 1) {
@@ -107,8 +176,60 @@ public final class OpeningPlanner {
 
     /** Ids of the batteries and plugs that come out at any opening. */
     public Set<String> powerParts() {
+        return ids(batteries);
+    }
+
+    /** Ids of the parts that must be on for a start with the cover off. */
+    public Set<String> onForStart() {
+        return ids(onForStart);
+    }
+
+    /** The part that must be back on before this one goes back, of those that are off; empty where it may go back. */
+    public Optional<String> backFirst(String part, Set<String> off) {
+        int i = graph.indexOf(part);
+        long waits = graph.mask(off) & backBefore[i];
+        return waits == 0
+                ? Optional.empty()
+                : Optional.of(
+                        graph.parts().get(Long.numberOfTrailingZeros(waits)).id());
+    }
+
+    /**
+     * The way back, with the fewest turns.
+     *
+     * @param off ids of what is off; {@code back} those of them that go back on now
+     * @param up the side that lies up
+     * @param startEarly whether the first start comes before the covers that it does not need
+     */
+    public ClosingPlan closing(Set<String> off, Set<String> back, Side up, boolean startEarly) {
+        int n = closure.length;
+        long start = 1L << n;
+        long[] before = new long[n + 1];
+        for (int i = 0; i < n; i++) {
+            before[i] = backBefore[i];
+            if (startEarly && (onForStart >>> i & 1) == 0) {
+                before[i] |= start;
+            }
+        }
+        before[n] = startEarly ? onForStart : start - 1;
+        long now = graph.mask(off);
+        long wanted = graph.mask(back) & now;
+        // A start belongs here only when nothing that it needs stays off.
+        long needed = startEarly ? onForStart : -1L;
+        wanted |= (now & ~wanted & needed) == 0 ? start : 0;
+        TurnOrder.Sequence way = new TurnOrder(sides(n + 1), before, start).of(up, wanted);
+        return new ClosingPlan(
+                way.steps().stream()
+                        .map(i -> i == n
+                                ? Precedence.TEST_START
+                                : graph.parts().get(i).id())
+                        .toList(),
+                way.turns());
+    }
+
+    private Set<String> ids(long parts) {
         Set<String> ids = new TreeSet<>();
-        for (long rest = batteries; rest != 0; rest &= rest - 1) {
+        for (long rest = parts; rest != 0; rest &= rest - 1) {
             ids.add(graph.parts().get(Long.numberOfTrailingZeros(rest)).id());
         }
         return ids;
@@ -135,16 +256,16 @@ public final class OpeningPlanner {
 
     /** The plan to reach positions by their number in the record, from a closed machine. */
     public OpeningPlan plan(int[] positions) {
-        return plan(positions, Set.of());
+        return plan(positions, Set.of(), graph.restsOn());
     }
 
     /**
      * The plan to reach positions when some parts are off already. What is off stays off; a way that is open already is
      * taken, whatever another would cost from a closed machine.
      *
-     * @param off ids of the parts that are off now
+     * @param off ids of the parts that are off now; {@code up} the side that lies up
      */
-    public OpeningPlan plan(int[] positions, Set<String> off) {
+    public OpeningPlan plan(int[] positions, Set<String> off, Side up) {
         if (positions.length == 0) {
             return new OpeningPlan(List.of(), 0, 0, true);
         }
@@ -152,9 +273,12 @@ public final class OpeningPlanner {
         Choice choice = now == 0
                 ? choice(classesOf(positions, positions.length))
                 : cheapest(classesOf(positions, positions.length), now);
-        List<Part> parts = new ArrayList<>();
-        int turns = order.of(choice.parts & ~now, now, parts);
-        return new OpeningPlan(parts, Math.abs(turns), seconds(choice.parts & ~now), choice.exact && turns >= 0);
+        TurnOrder.Sequence way = order.of(up, choice.parts & ~now);
+        return new OpeningPlan(
+                way.steps().stream().map(graph.parts()::get).toList(),
+                way.turns(),
+                seconds(choice.parts & ~now),
+                choice.exact && way.exact());
     }
 
     /** Whether the way to a position is open when these parts are off. */
@@ -229,15 +353,7 @@ public final class OpeningPlanner {
             return bySeconds;
         }
         int byCautions = Integer.compare(sum(cautionsOf, a & ~off), sum(cautionsOf, b & ~off));
-        return byCautions != 0 ? byCautions : ids(a).compareTo(ids(b));
-    }
-
-    private String ids(long parts) {
-        return IntStream.range(0, closure.length)
-                .filter(i -> (parts >>> i & 1) == 1)
-                .mapToObj(i -> graph.parts().get(i).id())
-                .sorted()
-                .reduce("", (a, b) -> a + " " + b);
+        return byCautions != 0 ? byCautions : String.join(" ", ids(a)).compareTo(String.join(" ", ids(b)));
     }
 
     private int seconds(long parts) {

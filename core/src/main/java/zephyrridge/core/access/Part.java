@@ -1,9 +1,11 @@
 package zephyrridge.core.access;
 
 import java.util.Collections;
+import java.util.EnumSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * Something that is in the way of something else.
@@ -12,6 +14,9 @@ import java.util.Set;
  * @param how the record's own words for this part: where to start, slide or lift, which tool
  * @param secondsOff bench time to take it off, in seconds; {@code secondsOn} to put it back
  * @param source page of a service manual, own job, other
+ * @param catches that hold it beside its screws; {@code connectors} cables that come off with it
+ * @param howOn how it goes back: start edge, port side, clicks; "" where nothing is noted
+ * @param checks what is tried after it was off, beside what follows from its kind and its cables
  */
 public record Part(
         String id,
@@ -24,7 +29,11 @@ public record Part(
         int secondsOff,
         int secondsOn,
         List<Caution> cautions,
-        String source) {
+        String source,
+        List<Catch> catches,
+        List<Connector> connectors,
+        String howOn,
+        Set<Check> checks) {
     public enum Kind {
         HATCH,
         COVER,
@@ -44,6 +53,54 @@ public record Part(
         needsOff = Collections.unmodifiableSet(new LinkedHashSet<>(needsOff));
         fasteners = List.copyOf(fasteners);
         cautions = List.copyOf(cautions);
+        catches = List.copyOf(catches);
+        connectors = List.copyOf(connectors);
+        checks = Collections.unmodifiableSet(new TreeSet<>(checks));
+    }
+
+    /** A part of which no catches, cables or words for closing are known. */
+    public Part(
+            String id,
+            String name,
+            Kind kind,
+            Side side,
+            Set<String> needsOff,
+            List<Fastener> fasteners,
+            String how,
+            int secondsOff,
+            int secondsOn,
+            List<Caution> cautions,
+            String source) {
+        this(
+                id,
+                name,
+                kind,
+                side,
+                needsOff,
+                fasteners,
+                how,
+                secondsOff,
+                secondsOn,
+                cautions,
+                source,
+                List.of(),
+                List.of(),
+                "",
+                Set.of());
+    }
+
+    /** What is tried after it was off (common practice, no source). */
+    public Set<Check> afterwards() {
+        Set<Check> all = EnumSet.noneOf(Check.class);
+        all.addAll(checks);
+        connectors.stream().filter(c -> !c.mayStay()).forEach(c -> all.addAll(c.feeds()));
+        switch (kind) {
+            case KEYBOARD -> all.add(Check.KEYS);
+            case BATTERY, BATTERY_PLUG -> all.add(Check.CHARGING);
+            case DRIVE -> all.add(Check.DRIVE_SEEN);
+            default -> {}
+        }
+        return all;
     }
 
     /** The machine's own shell: what lies under it and nothing else counts as open to the hand once it is off. */

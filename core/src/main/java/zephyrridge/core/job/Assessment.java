@@ -25,6 +25,8 @@ import zephyrridge.core.proof.Expectation;
  * @param found the layout as the machine came, judged by the same rules
  * @param plan the layout on the table
  * @param limits how far the plan goes; empty while nothing is planned
+ * @param rounds of opening and closing; {@code opening} and {@code closing} are the steps of the current one
+ * @param checks what is tried after closing
  * @param readingFindings where sources do not agree
  * @param openingGates what keeps the machine shut; {@code fittingGates} what keeps modules out; {@code clearingGates} what keeps
  *     the firmware's settings from being cleared; {@code handBackGates} what keeps the machine here
@@ -39,9 +41,11 @@ public record Assessment(
         List<Finding> fittingGates,
         List<Finding> clearingGates,
         List<Finding> handBackGates,
+        List<Round> rounds,
         List<WorkStep> opening,
         List<FitLine> fitLines,
         List<WorkStep> closing,
+        List<AfterCheck> checks,
         Expectation expected,
         Proof proof,
         Trail trail) {
@@ -73,13 +77,16 @@ public record Assessment(
                         within.findings().stream(), bench.evaluator().advice(planned, asFound, host, judged).stream())
                 .toList());
         List<FitLine> lines = FitLine.of(record, unit, now);
+        List<Round> rounds = Round.of(bench, unit, now, lines);
+        Optional<Round> round = rounds.stream().filter(Round::current).findFirst();
         List<String> pending = lines.stream()
                 .filter(l -> !l.done())
                 .map(l -> l.position().id())
                 .toList();
-        List<WorkStep> opening = WorkSteps.opening(bench, unit, now, pending);
+        List<String> wanted = round.map(r -> r.wanted(lines)).orElse(List.of());
+        List<WorkStep> opening = WorkSteps.opening(bench, unit, now, wanted);
         // All is fitted and closed: the way in is shown once more, for whoever has to look again.
-        List<WorkStep> again = pending.isEmpty() && now.isClosed()
+        List<WorkStep> again = pending.isEmpty() && wanted.isEmpty() && now.isClosed()
                 ? WorkSteps.opening(
                         bench,
                         unit,
@@ -87,11 +94,12 @@ public record Assessment(
                         lines.stream().map(l -> l.position().id()).toList())
                 : opening;
         boolean started = isStartedSinceMove(unit);
-        List<WorkStep> closing = WorkSteps.closing(bench, now, started);
-        boolean waysOpen = !pending.isEmpty()
-                && pending.stream().allMatch(p -> bench.evaluator().isOpen(p, now.offSet()))
+        List<WorkStep> closing = WorkSteps.closing(bench, unit, now, pending, started);
+        boolean waysOpen = !wanted.isEmpty()
+                && wanted.stream().allMatch(p -> bench.evaluator().isOpen(p, now.offSet()))
                 && opening.stream().allMatch(WorkStep::done);
-        List<Finding> openingGates = Gates.opening(unit.intake(), record.start().losesClock());
+        List<Finding> openingGates = Gates.opening(unit, record.start().losesClock());
+        List<AfterCheck> checks = AfterCheck.of(bench, unit);
         Expectation expected = Expectation.of(record, planned, plan, host);
         Proof proof = Proof.of(bench, unit, now, plan);
         return new Assessment(
@@ -102,12 +110,13 @@ public record Assessment(
                 Gates.reading(unit, found),
                 openingGates,
                 Gates.fitting(openingGates, plan, unit.isChosen()),
-                Gates.clearing(unit.intake()),
-                Gates.handingBack(
-                        unit.intake(), now.off().stream().map(bench::partName).toList(), false),
+                Gates.clearing(unit),
+                Gates.handingBack(bench, unit, now, checks, false),
+                rounds,
                 again,
                 lines,
                 closing,
+                checks,
                 expected,
                 proof,
                 Trail.of(

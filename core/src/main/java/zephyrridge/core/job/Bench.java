@@ -2,6 +2,7 @@ package zephyrridge.core.job;
 
 import java.util.Map;
 import java.util.Set;
+import zephyrridge.core.access.OpeningPlanner;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluator;
@@ -10,6 +11,7 @@ import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.limit.LimitJudge;
 import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.machine.Host;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
 
@@ -33,17 +35,30 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
                 : new Bench(record, evaluator, house, new LimitJudge(record, evaluator, house, known));
     }
 
+    /** How this machine comes apart and goes together, with the battery that was found in it. */
+    OpeningPlanner access(Unit unit) {
+        return evaluator.access(unit.intake().hasBattery());
+    }
+
+    /** Whether it may be started with its covers off: the record says so, and it is no server. */
+    boolean startsOpen() {
+        return record.start().coverOffSafe() && record.kind() != MachineKind.SERVER;
+    }
+
     /** Batteries and plugs that must be out before anything else inside is touched. */
     Set<String> powerParts(Unit unit) {
-        return evaluator.powerParts(unit.intake().hasBattery());
+        return access(unit).powerParts();
     }
 
     /** Whether a module goes into some socket of this machine: by its kind, key, form, buffering and voltage; how it mixes is another question. */
     public boolean takes(ModuleSpec module) {
-        return record.positions().stream().filter(p -> !p.isSoldered()).anyMatch(p -> {
-            Layout alone = Layout.of(record, Map.of(p.id(), module));
-            return evaluator.evaluate(alone, alone, Host.UNLIMITED).verdict(Rule.FIT) != Verdict.VIOLATED;
-        });
+        return record.positions().stream().anyMatch(p -> !p.isSoldered() && takes(p.id(), module));
+    }
+
+    /** Whether a module goes into this very socket. */
+    boolean takes(String position, ModuleSpec module) {
+        Layout alone = Layout.of(record, Map.of(position, module));
+        return evaluator.evaluate(alone, alone, Host.UNLIMITED).verdict(Rule.FIT) != Verdict.VIOLATED;
     }
 
     /** Whether a part lies over a battery or its plug, or is one: the way to it needs no drain. */

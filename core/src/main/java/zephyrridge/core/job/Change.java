@@ -33,6 +33,14 @@ import java.util.Set;
     @JsonSubTypes.Type(value = LogChange.ConfirmFit.class, name = "ConfirmFit"),
     @JsonSubTypes.Type(value = LogChange.MoveModule.class, name = "MoveModule"),
     @JsonSubTypes.Type(value = LogChange.Reseat.class, name = "Reseat"),
+    @JsonSubTypes.Type(value = LogChange.ConfirmCarrier.class, name = "ConfirmCarrier"),
+    @JsonSubTypes.Type(value = OpeningChange.OpenFor.class, name = "OpenFor"),
+    @JsonSubTypes.Type(value = OpeningChange.Reopen.class, name = "Reopen"),
+    @JsonSubTypes.Type(value = OpeningChange.TurnScrew.class, name = "TurnScrew"),
+    @JsonSubTypes.Type(value = OpeningChange.FindSeal.class, name = "FindSeal"),
+    @JsonSubTypes.Type(value = OpeningChange.AnswerSeal.class, name = "AnswerSeal"),
+    @JsonSubTypes.Type(value = OpeningChange.SayCheck.class, name = "SayCheck"),
+    @JsonSubTypes.Type(value = OpeningChange.CompanionWork.class, name = "CompanionWork"),
     @JsonSubTypes.Type(value = StartChange.LogStart.class, name = "LogStart"),
     @JsonSubTypes.Type(value = LogChange.LogAction.class, name = "LogAction"),
     @JsonSubTypes.Type(value = LogChange.Retract.class, name = "Retract"),
@@ -54,7 +62,7 @@ import java.util.Set;
     @JsonSubTypes.Type(value = ClosingChange.Redo.class, name = "Redo")
 })
 public sealed interface Change
-        permits ConditionChange, EvidenceChange, PlanChange, LogChange, StartChange, ClosingChange {
+        permits ConditionChange, EvidenceChange, PlanChange, LogChange, OpeningChange, StartChange, ClosingChange {
     /** Names of the changes that undo does not take back: they are undo and redo themselves. */
     Set<String> OF_HISTORY = Set.of("Undo", "Redo");
 

@@ -14,10 +14,7 @@ public sealed interface ClosingChange extends Change {
         public Work to(Situation s) {
             String by = inParts.map(String::strip).orElse("");
             Assessment a = s.assess();
-            s.refuseIfShut(Gates.handingBack(
-                    s.unit.intake(),
-                    a.now().off().stream().map(s.bench::partName).toList(),
-                    !by.isEmpty()));
+            s.refuseIfShut(Gates.handingBack(s.bench, s.unit, a.now(), a.checks(), !by.isEmpty()));
             Proof proof = a.proof();
             Grade grade = proof.closed() ? proof.grade() : Grade.NONE;
             return s.work.with(s.unit.withClosing(

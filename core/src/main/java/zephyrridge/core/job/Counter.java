@@ -3,24 +3,41 @@ package zephyrridge.core.job;
 import java.util.Collections;
 import java.util.Optional;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import zephyrridge.core.quantity.Money;
 
 /**
  * What was said over the counter beside the memory itself.
  *
- * @param forbids what the owner does not want done, in words
+ * @param forbids what the owner does not want done, in words; {@code bans} what of it a gate holds to
  * @param extras what could be done while it is open, with its price and the owner's answer
  * @param worth what the machine and other ways to help it cost
  */
-public record Counter(String forbids, SortedMap<Extra, Offered> extras, Worth worth) {
+public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offered> extras, Worth worth) {
     /** What is offered while a machine is open. */
     public enum Extra {
         DUST,
         HINGE,
         BATTERY,
         DRIVE_ROOM,
-        PASTE
+        PASTE,
+        PADS,
+        DRIVE,
+        M2,
+        WIRELESS
+    }
+
+    /** What the owner forbids, as far as a gate can hold to it. */
+    public enum Ban {
+        NO_PASTE,
+        NO_RESET,
+        NO_OTHER_WORK;
+
+        boolean forbids(Extra extra) {
+            return this == NO_OTHER_WORK || this == NO_PASTE && (extra == Extra.PASTE || extra == Extra.PADS);
+        }
     }
 
     public enum Answer {
@@ -61,9 +78,10 @@ public record Counter(String forbids, SortedMap<Extra, Offered> extras, Worth wo
         }
     }
 
-    public static final Counter NOTHING = new Counter("", new TreeMap<>(), Worth.NOT_SAID);
+    public static final Counter NOTHING = new Counter("", new TreeSet<>(), new TreeMap<>(), Worth.NOT_SAID);
 
     public Counter {
+        bans = Collections.unmodifiableSortedSet(new TreeSet<>(bans));
         extras = Collections.unmodifiableSortedMap(new TreeMap<>(extras));
     }
 

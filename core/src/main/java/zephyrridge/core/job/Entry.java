@@ -8,6 +8,7 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import zephyrridge.core.access.Check;
 import zephyrridge.core.proof.Readout;
 
 /** Something that was done to the machine, as it happened. Never changed and never taken out; a wrong one is retracted. */
@@ -17,6 +18,9 @@ import zephyrridge.core.proof.Readout;
     @JsonSubTypes.Type(value = Entry.Stepped.class, name = "Stepped"),
     @JsonSubTypes.Type(value = Entry.Moved.class, name = "Moved"),
     @JsonSubTypes.Type(value = Entry.Reseated.class, name = "Reseated"),
+    @JsonSubTypes.Type(value = Entry.Fastened.class, name = "Fastened"),
+    @JsonSubTypes.Type(value = Entry.Checked.class, name = "Checked"),
+    @JsonSubTypes.Type(value = Entry.Companion.class, name = "Companion"),
     @JsonSubTypes.Type(value = Entry.Acted.class, name = "Acted"),
     @JsonSubTypes.Type(value = Entry.Started.class, name = "Started"),
     @JsonSubTypes.Type(value = Entry.Retracted.class, name = "Retracted")
@@ -48,7 +52,11 @@ public sealed interface Entry {
         GROUND,
         DRAIN,
         TAKE_OFF,
-        PUT_BACK
+        PUT_BACK,
+        /** The strap is off the wrist: a start with the cover off is live. */
+        STRAP_OFF,
+        /** The screws that lie in the tray were counted. */
+        COUNTED
     }
 
     /** @param part the part that came off or went back; "" for the others */
@@ -63,6 +71,43 @@ public sealed interface Entry {
 
     /** A module was taken out and put back into the same position. */
     record Reseated(Stamp stamp, String module, String position) implements Entry {}
+
+    /** What became of one screw. While its part is off it lies in the tray, unless something else was said. */
+    enum Screw {
+        OUT,
+        BACK,
+        /** Will not come; so will its part not. */
+        TIGHT,
+        STRIPPED,
+        /** Was not there when the machine came in. */
+        MISSING,
+        /** Does not go back in: it is in the bag with a word to the owner. */
+        LEFT
+    }
+
+    record Fastened(Stamp stamp, String part, String fastener, Screw state) implements Entry {
+        String key() {
+            return Screws.key(part, fastener);
+        }
+    }
+
+    enum Result {
+        GOOD,
+        BAD,
+        /** There is none, or it cannot be tried here. */
+        CANNOT
+    }
+
+    /** Something was tried after closing. */
+    record Checked(Stamp stamp, Check check, Result result, String note) implements Entry {}
+
+    enum Phase {
+        LOOKED,
+        DONE
+    }
+
+    /** Other work in the same opening: a look before it is promised, then the work. */
+    record Companion(Stamp stamp, Counter.Extra extra, Phase phase, String note) implements Entry {}
 
     enum Action {
         WAITED,

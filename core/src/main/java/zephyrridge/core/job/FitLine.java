@@ -32,9 +32,11 @@ public record FitLine(
     /**
      * What would go wrong if this line were done now.
      *
-     * @param inIt module by position as things stand; {@code seen} the tag or label read at the socket, if it was
+     * @param all lines of the plan; {@code inIt} module by position as things stand; {@code seen} the tag or label read at the
+     *     socket, if it was
      */
-    public List<Finding> mistakes(Map<String, String> inIt, Map<String, String> plan, Optional<String> seen) {
+    public List<Finding> mistakes(
+            List<FitLine> all, Map<String, String> inIt, Map<String, String> plan, Optional<String> seen) {
         List<Finding> found = new ArrayList<>();
         Subject here = Subject.position(position.id());
         lowerFirst
@@ -47,17 +49,86 @@ public record FitLine(
                         new Evidence.RecordEntry("positions." + position.id() + ".socket.lower", lower.id(), ""))));
         String read = seen.map(String::strip).orElse("");
         if (!read.isEmpty() && !in.map(m -> m.answersTo(read)).orElse(false)) {
+            Optional<FitLine> belongs = all.stream()
+                    .filter(l ->
+                            !l.done() && l.in().filter(m -> m.answersTo(read)).isPresent())
+                    .findFirst();
             found.add(Finding.of(
-                    GateFinding.FIT_WRONG_MODULE,
+                    belongs.isPresent() ? GateFinding.FIT_WRONG_POSITION : GateFinding.FIT_WRONG_MODULE,
                     Severity.STOP,
                     here,
                     new GateFinding.Wrong(
                             position.label(),
                             read,
-                            in.map(m -> m.tag().orElse(m.labelLine())).orElse("-")),
+                            belongs.map(l -> l.position().label())
+                                    .orElseGet(() -> in.map(m -> m.tag().orElse(m.labelLine()))
+                                            .orElse("-"))),
                     new Evidence.Word("scanned", read)));
         }
         return found;
+    }
+
+    /** A module that is held the other way round, before force is used. */
+    List<Finding> turned(Optional<LogChange.Notch> notch) {
+        return notch.filter(n -> n == LogChange.Notch.OTHER_WAY).isEmpty() || in.isEmpty()
+                ? List.of()
+                : List.of(Finding.of(
+                        GateFinding.FIT_WRONG_WAY,
+                        Severity.STOP,
+                        Subject.position(position.id()),
+                        new GateFinding.Way(
+                                position.label(),
+                                position.socket().map(Socket::keySide).orElse("")),
+                        new Evidence.RecordEntry(
+                                "positions." + position.id() + ".socket.keySide",
+                                position.socket().map(Socket::keySide).orElse(""),
+                                "")));
+    }
+
+    /** The same module in all lines of a carrier, and what was read is one of them. */
+    static List<Finding> alike(String carrier, List<FitLine> lines, Optional<String> seen) {
+        List<JobModule> in = lines.stream().flatMap(l -> l.in().stream()).toList();
+        String read = seen.map(String::strip).orElse("");
+        Optional<JobModule> other =
+                in.stream().filter(m -> !m.spec().equals(in.get(0).spec())).findFirst();
+        boolean answers = read.isEmpty() || in.stream().anyMatch(m -> m.answersTo(read));
+        if (other.isEmpty() && answers) {
+            return List.of();
+        }
+        return List.of(wrong(
+                GateFinding.FIT_WRONG_MODULE,
+                lines.get(0).position(),
+                carrier,
+                other.map(JobModule::labelLine).orElse(read),
+                in.get(0).labelLine()));
+    }
+
+    static Finding counted(String carrier, int count, int wanted) {
+        return Finding.of(
+                GateFinding.FIT_COUNT,
+                Severity.STOP,
+                new Subject(Subject.Kind.JOB, ""),
+                new GateFinding.Counted(carrier, count, wanted),
+                new Evidence.Word("counted", String.valueOf(count)));
+    }
+
+    /** A module of another kind, key, form or voltage than the socket. */
+    static Finding cannotGoIn(Position position, JobModule module) {
+        return wrong(
+                GateFinding.FIT_CANNOT_GO_IN,
+                position,
+                position.label(),
+                module.labelLine(),
+                position.formFactor().name());
+    }
+
+    private static Finding wrong(GateFinding code, Position position, String at, String seen, String wanted) {
+        return Finding.of(
+                code,
+                Severity.STOP,
+                Subject.position(position.id()),
+                new GateFinding.Wrong(at, seen, wanted),
+                new Evidence.Word("seen", seen));
     }
 
     /** The lines of the plan on the table in fitting order: the lower of a stacked pair first, then as each channel wants to be filled. */

@@ -1,5 +1,6 @@
 package zephyrridge.core.job;
 
+import zephyrridge.core.access.Check;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.quantity.ByteSize;
@@ -20,15 +21,30 @@ public enum GateFinding implements FindingCode {
     GATE_SETTINGS_NOT_NOTED(Answer.class),
     GATE_CLEAR_WITHOUT_KEY(Answer.class),
     GATE_CLEAR_SETTINGS_NOT_NOTED(Answer.class),
+    GATE_RESET_FORBIDDEN(Answer.class),
+    SEAL_FOUND(Sealed.class),
+    SEAL_REFUSED(Sealed.class),
+    SEAL_KEEPS_PART(Sealed.class),
+    COMPANION_BEFORE_PROOF(Count.class),
+    COMPANION_FORBIDDEN(Extra.class),
+    COMPANION_NOT_AGREED(Extra.class),
+    COMPANION_NOT_LOOKED(Extra.class),
     GATE_PLAN_STOPS(Count.class),
     GATE_NOTHING_PLANNED(Count.class),
     GATE_PLAN_NOT_CHOSEN(Count.class),
     CLOSE_SWOLLEN(Answer.class),
     CLOSE_PARTS_OFF(Off.class),
+    CLOSE_SCREWS_LEFT(Off.class),
+    CHECKS_OPEN(Checks.class),
+    CHECK_BAD(Tried.class),
     READ_NOTHING_YET(Count.class),
     READ_TOTAL_DIFFERS(Totals.class),
     FIT_LOWER_FIRST(Order.class),
-    FIT_WRONG_MODULE(Wrong.class);
+    FIT_WRONG_MODULE(Wrong.class),
+    FIT_WRONG_POSITION(Wrong.class),
+    FIT_WRONG_WAY(Way.class),
+    FIT_CANNOT_GO_IN(Wrong.class),
+    FIT_COUNT(Counted.class);
 
     private final Class<? extends Detail> detailType;
 
@@ -52,6 +68,19 @@ public enum GateFinding implements FindingCode {
     public record Totals(ByteSize firmware, ByteSize read) implements Detail {}
 
     public record Order(String position, String lower) implements Detail {}
+
+    public record Sealed(String seal, String where) implements Detail {}
+
+    public record Extra(Counter.Extra extra) implements Detail {}
+
+    public record Checks(java.util.List<Check> checks) implements Detail {}
+
+    public record Tried(Check check, String note) implements Detail {}
+
+    /** @param keySide where the notch belongs */
+    public record Way(String position, String keySide) implements Detail {}
+
+    public record Counted(String carrier, int count, int wanted) implements Detail {}
 
     public record Wrong(String position, String seen, String wanted) implements Detail {}
 }

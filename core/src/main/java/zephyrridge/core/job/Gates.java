@@ -16,12 +16,13 @@ public final class Gates {
 
     /**
      * The gates of any opening: a battery that is not swollen (or was made safe), a seal that is answered, the drive's recovery
-     * key and the firmware's settings asked for. Where opening clears the settings, the gates of clearing too.
+     * key and the firmware's settings asked for, every seal found on the way answered. Where opening clears the settings, the gates of clearing too.
      *
      * @param clears whether this model loses its settings while it is unplugged
      */
-    public static List<Finding> opening(Intake intake, boolean clears) {
-        List<Finding> found = new ArrayList<>();
+    public static List<Finding> opening(Unit unit, boolean clears) {
+        Intake intake = unit.intake();
+        List<Finding> found = new ArrayList<>(seals(unit));
         switch (intake.battery()) {
             case SWOLLEN -> found.add(
                     answer(GateFinding.GATE_BATTERY_SWOLLEN, Severity.STOP, "battery", intake.battery()));
@@ -65,7 +66,7 @@ public final class Gates {
         }
         if (clears) {
             // What a question stops already is not said twice.
-            clearing(intake).stream()
+            clearing(unit).stream()
                     .filter(c -> found.stream()
                             .noneMatch(f -> f.severity() == Severity.STOP
                                     && f.evidence().equals(c.evidence())))
@@ -74,8 +75,85 @@ public final class Gates {
         return found;
     }
 
+    /** Seals that were found: one that nobody answered stops everything, one that is refused what it holds. */
+    static List<Finding> seals(Unit unit) {
+        List<Finding> found = new ArrayList<>();
+        for (Seal seal : unit.seals()) {
+            if (seal.answer() == Seal.Answer.NOT_ASKED) {
+                found.add(seal(GateFinding.SEAL_FOUND, Severity.STOP, seal));
+            } else if (seal.answer() == Seal.Answer.OWNER_REFUSES) {
+                found.add(seal(
+                        seal.part().isEmpty() ? GateFinding.SEAL_REFUSED : GateFinding.SEAL_KEEPS_PART,
+                        seal.part().isEmpty() ? Severity.STOP : Severity.RISK,
+                        seal));
+            }
+        }
+        return found;
+    }
+
+    /** A part whose seal the owner wants whole does not come off. */
+    static List<Finding> sealed(Unit unit, String part) {
+        return unit.seals().stream()
+                .filter(s -> s.part().equals(part) && s.answer() == Seal.Answer.OWNER_REFUSES)
+                .map(s -> seal(GateFinding.SEAL_KEEPS_PART, Severity.STOP, s))
+                .toList();
+    }
+
+    private static Finding seal(GateFinding code, Severity severity, Seal seal) {
+        return Finding.of(
+                code,
+                severity,
+                JOB,
+                new GateFinding.Sealed(seal.id(), seal.where()),
+                new Evidence.Word("seal", seal.where()));
+    }
+
+    /** Other work waits until memory is proven, where memory is what the job is about: one change at a time. */
+    static List<Finding> companion(Unit unit, Assessment a) {
+        boolean memory = !a.plan().changed().isEmpty();
+        boolean seen = a.proof().grade() != Grade.NONE;
+        return memory && !seen ? List.of(count(GateFinding.COMPANION_BEFORE_PROOF, Severity.STOP, 0)) : List.of();
+    }
+
+    /** Each with the owner's yes, against no ban, and looked at first. */
+    static List<Finding> companion(Unit unit, Counter.Extra extra) {
+        List<Finding> found = new ArrayList<>();
+        Counter counter = unit.counter();
+        if (counter.bans().stream().anyMatch(b -> b.forbids(extra))) {
+            found.add(work(GateFinding.COMPANION_FORBIDDEN, extra));
+        }
+        Counter.Offered offered = counter.extras().get(extra);
+        if (offered == null || offered.answer() != Counter.Answer.YES) {
+            found.add(work(GateFinding.COMPANION_NOT_AGREED, extra));
+        }
+        boolean looked = unit.log().happened().stream()
+                .anyMatch(e -> e instanceof Entry.Companion c && c.extra() == extra && c.phase() == Entry.Phase.LOOKED);
+        if (!looked) {
+            found.add(work(GateFinding.COMPANION_NOT_LOOKED, extra));
+        }
+        return found;
+    }
+
+    private static Finding work(GateFinding code, Counter.Extra extra) {
+        return Finding.of(
+                code, Severity.STOP, JOB, new GateFinding.Extra(extra), new Evidence.Word("other work", extra.name()));
+    }
+
     /** Before the firmware's settings are cleared, by hand or by unplugging: afterwards a drive may ask for its key, and what was set is gone. */
-    public static List<Finding> clearing(Intake intake) {
+    public static List<Finding> clearing(Unit unit) {
+        List<Finding> found = new ArrayList<>(clearing(unit.intake()));
+        if (unit.counter().bans().contains(Counter.Ban.NO_RESET)) {
+            found.add(Finding.of(
+                    GateFinding.GATE_RESET_FORBIDDEN,
+                    Severity.STOP,
+                    JOB,
+                    new GateFinding.Answer(Counter.Ban.NO_RESET.name()),
+                    new Evidence.Word("the owner forbids", Counter.Ban.NO_RESET.name())));
+        }
+        return found;
+    }
+
+    private static List<Finding> clearing(Intake intake) {
         List<Finding> found = new ArrayList<>();
         boolean keySettled =
                 switch (intake.encryption()) {
@@ -117,7 +195,9 @@ public final class Gates {
     }
 
     /** Handing back: nothing is closed in with a swollen pack, and nothing stays off unless somebody decides so by name. */
-    public static List<Finding> handingBack(Intake intake, List<String> off, boolean inParts) {
+    public static List<Finding> handingBack(Bench bench, Unit unit, Now now, List<AfterCheck> checks, boolean inParts) {
+        Intake intake = unit.intake();
+        List<String> off = now.off().stream().map(bench::partName).toList();
         List<Finding> found = new ArrayList<>();
         if (intake.battery() == Intake.Battery.SWOLLEN) {
             found.add(answer(GateFinding.CLOSE_SWOLLEN, Severity.STOP, "battery", intake.battery()));
@@ -130,7 +210,43 @@ public final class Gates {
                     new GateFinding.Off(off),
                     new Evidence.Word("off", String.join(", ", off))));
         }
+        List<String> lying = Screws.forgotten(bench, now).stream()
+                .map(l -> l.part().name() + " " + l.fastener().id())
+                .toList();
+        if (!lying.isEmpty()) {
+            found.add(Finding.of(
+                    GateFinding.CLOSE_SCREWS_LEFT,
+                    inParts ? Severity.RISK : Severity.STOP,
+                    JOB,
+                    new GateFinding.Off(lying),
+                    new Evidence.Word("in the tray", String.join(", ", lying))));
+        }
+        checks(checks, found);
         return found;
+    }
+
+    /** What was unplugged is tried before the owner finds out. */
+    private static void checks(List<AfterCheck> checks, List<Finding> found) {
+        List<AfterCheck> open =
+                checks.stream().filter(c -> c.answer().isEmpty()).toList();
+        if (!open.isEmpty()) {
+            found.add(Finding.of(
+                    GateFinding.CHECKS_OPEN,
+                    Severity.RISK,
+                    JOB,
+                    new GateFinding.Checks(open.stream().map(AfterCheck::check).toList()),
+                    new Evidence.Word("not tried", String.valueOf(open.size()))));
+        }
+        checks.stream()
+                .filter(c -> c.answer().isPresent() && !c.isGood())
+                .forEach(c -> found.add(Finding.of(
+                        GateFinding.CHECK_BAD,
+                        Severity.RISK,
+                        JOB,
+                        new GateFinding.Tried(
+                                c.check(), c.answer().orElseThrow().note()),
+                        new Evidence.Word(
+                                c.check().name(), c.answer().orElseThrow().note()))));
     }
 
     /** Reading: the firmware's total before the work, against what was read off the modules; and that nobody has read anything yet. */

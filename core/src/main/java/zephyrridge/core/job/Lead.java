@@ -202,6 +202,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 a.fitLines().stream().allMatch(FitLine::done) && !a.fitLines().isEmpty();
         List<WorkStep> left =
                 fitted ? List.of() : a.opening().stream().filter(s -> !s.done()).toList();
+        Optional<WorkStep> back = backFirst(a);
         gap(gaps, Kind.STEPS_LEFT, String.valueOf(left.size()), !left.isEmpty());
         return new Lead(
                 Station.OPEN,
@@ -210,7 +211,26 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                         ? Next.NONE
                         : left.isEmpty()
                                 ? Next.to(Station.FIT)
-                                : new Next(Do.TICK, left.get(0).id()));
+                                : new Next(Do.TICK, back.orElse(left.get(0)).id()));
+    }
+
+    /** What goes back on before the next round: a carrier, or a side that no later round needs open. */
+    private static Optional<WorkStep> backFirst(Assessment a) {
+        boolean roundOpen = a.opening().stream().allMatch(WorkStep::done);
+        boolean pending = a.fitLines().stream().anyMatch(l -> !l.done());
+        return roundOpen || !pending
+                ? Optional.empty()
+                : a.closing().stream()
+                        .filter(s -> s.kind() == WorkStep.Kind.PUT_BACK && !s.done())
+                        .findFirst();
+    }
+
+    /** Closing up to the first start stands where the modules went in. */
+    private static Optional<WorkStep> closeUp(Assessment a) {
+        return a.closing().stream()
+                .filter(s -> !s.done())
+                .findFirst()
+                .filter(s -> s.kind() != WorkStep.Kind.TEST_START && !a.now().isClosed());
     }
 
     private static Lead fit(Assessment a) {
@@ -229,7 +249,9 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 Station.FIT,
                 gaps,
                 left.isEmpty()
-                        ? Next.to(Station.PROVE)
+                        ? closeUp(a)
+                                .map(s -> new Next(Do.TICK, dead(a.now()).orElse(s.id())))
+                                .orElse(Next.to(Station.PROVE))
                         : barred
                                 ? Next.to(Station.OPEN)
                                 : new Next(Do.FIT, left.get(0).position().id()));
@@ -266,7 +288,9 @@ public record Lead(Station station, List<Gap> missing, Next next) {
 
     /** Hands go in again only after a start has been made undone: down, and every cord out. */
     private static Optional<String> dead(Now now) {
-        return now.down() ? now.unplugged() ? Optional.empty() : Optional.of("unplug") : Optional.of("power-down");
+        return now.down()
+                ? now.power().unplugged() ? Optional.empty() : Optional.of("unplug")
+                : Optional.of("power-down");
     }
 
     private static long count(Assessment a, ProofGap gap) {

@@ -26,13 +26,9 @@ public sealed interface LogChange extends Change {
             Assessment a = s.assess();
             gates(s, a, did);
             Unit unit = s.unit;
-            if (did == Entry.Did.TAKE_OFF && a.now().opening().isEmpty()) {
-                SortedSet<String> about = new TreeSet<>();
-                a.fitLines().stream()
-                        .filter(l -> !l.done())
-                        .forEach(l -> about.add(l.position().id()));
-                Entry.Purpose purpose = about.isEmpty() ? Entry.Purpose.LOOK : Entry.Purpose.FIT;
-                unit = s.logged(unit, new Entry.Opened(s.stamp(unit.log()), purpose, about));
+            if (did == Entry.Did.TAKE_OFF) {
+                s.refuseIfShut(Gates.sealed(s.unit, part));
+                unit = OpeningChange.begun(s, a);
             }
             return s.work.with(s.logged(unit, new Entry.Stepped(s.stamp(unit.log()), did, part)));
         }
@@ -40,7 +36,7 @@ public sealed interface LogChange extends Change {
         /** Making it dead is always right; a swollen pack is not closed in; all else waits for the gates of any opening. */
         private static void gates(Situation s, Assessment a, Entry.Did did) {
             switch (did) {
-                case POWER_DOWN, UNPLUG, GROUND -> {}
+                case POWER_DOWN, UNPLUG, GROUND, STRAP_OFF, COUNTED -> {}
                 case PUT_BACK -> s.refuseIfShut(a.openingGates().stream()
                         .filter(f -> f.code() == GateFinding.GATE_BATTERY_SWOLLEN)
                         .toList());
@@ -61,13 +57,26 @@ public sealed interface LogChange extends Change {
         }
     }
 
+    /** How the notch lies to where it belongs. */
+    enum Notch {
+        AS_IT_BELONGS,
+        OTHER_WAY
+    }
+
     /**
-     * Does a line of Fit: what is in the position comes out onto the tray, what the plan has goes in. Undone, both moves are
-     * retracted with what hangs on them.
+     * Does a line of Fit: what is in the position comes out, what the plan has goes in. Undone, both moves are retracted with what
+     * hangs on them.
      *
      * @param seen tag or label line that was scanned or typed at the socket
+     * @param notch how it lies, where somebody looked
+     * @param out where to what came out goes: tray, drawer or owner; the tray where it is not said
      */
-    record ConfirmFit(@NotBlank @Size(max = 64) String position, boolean done, Optional<@Size(max = 200) String> seen)
+    record ConfirmFit(
+            @NotBlank @Size(max = 64) String position,
+            boolean done,
+            Optional<@Size(max = 200) String> seen,
+            Optional<Notch> notch,
+            Optional<Place.Kind> out)
             implements LogChange {
         @Override
         public Work to(Situation s) {
@@ -84,17 +93,9 @@ public sealed interface LogChange extends Change {
                 return s.work.with(takenBack(s));
             }
             s.refuseIfShut(a.fittingGates());
-            s.refuseIfShut(line.mistakes(a.inIt(), s.unit.plannedModules(), seen));
-            Unit next = s.unit;
-            String there = a.inIt().get(position);
-            if (there != null) {
-                next = moved(s, next, there, Place.TRAY, "");
-            }
-            String in = s.unit.plannedModules().get(position);
-            if (in != null) {
-                next = moved(s, next, in, Place.position(position), seen.orElse(""));
-            }
-            return s.work.with(next);
+            s.refuseIfShut(line.mistakes(a.fitLines(), a.inIt(), s.unit.plannedModules(), seen));
+            s.refuseIfShut(line.turned(notch));
+            return s.work.with(fitted(s, s.unit, position, seen.orElse(""), out));
         }
 
         private Unit takenBack(Situation s) {
@@ -123,6 +124,64 @@ public sealed interface LogChange extends Change {
         }
     }
 
+    /** Out comes what is there, in goes what the plan has. */
+    private static Unit fitted(Situation s, Unit unit, String position, String seen, Optional<Place.Kind> out) {
+        Unit next = unit;
+        String there = Now.of(unit).inIt().get(position);
+        if (there != null) {
+            next = moved(s, next, there, aside(s, next, there, out), "");
+        }
+        String in = unit.plannedModules().get(position);
+        return in == null ? next : moved(s, next, in, Place.position(position), seen);
+    }
+
+    /** Where what came out goes: with its own tag, or the next free one, into the drawer; or to the owner. */
+    private static Place aside(Situation s, Unit unit, String key, Optional<Place.Kind> out) {
+        return switch (out.orElse(Place.Kind.TRAY)) {
+            case BIN -> new Place(
+                    Place.Kind.BIN, unit.modules().get(key).tag().orElseGet(() -> s.ports.freshTag(unit.binTags())));
+            case OWNER -> new Place(Place.Kind.OWNER, s.work.order().owner());
+            case TRAY -> Place.TRAY;
+            default -> throw s.noSuch("place", out.orElseThrow().name());
+        };
+    }
+
+    /**
+     * Does all lines of one carrier at once, where the same module goes into each: one confirmation with the count.
+     *
+     * @param count of modules that went in, as somebody counted them
+     * @param seen tag or label line of one of them
+     */
+    record ConfirmCarrier(
+            @NotBlank @Size(max = 64) String carrier,
+            @Min(1) int count,
+            Optional<@Size(max = 200) String> seen,
+            Optional<Place.Kind> out)
+            implements LogChange {
+        @Override
+        public Work to(Situation s) {
+            Assessment a = s.assess();
+            List<FitLine> lines = a.fitLines().stream()
+                    .filter(l -> !l.done()
+                            && l.position().carrier().filter(carrier::equals).isPresent())
+                    .toList();
+            if (lines.isEmpty()) {
+                throw s.noSuch("carrier", carrier);
+            }
+            s.refuseIfShut(a.fittingGates());
+            int wanted = (int) lines.stream().filter(l -> l.in().isPresent()).count();
+            if (count != wanted) {
+                throw s.refused(FitLine.counted(carrier, count, wanted));
+            }
+            s.refuseIfShut(FitLine.alike(carrier, lines, seen));
+            Unit next = s.unit;
+            for (FitLine l : lines) {
+                next = fitted(s, next, l.position().id(), seen.orElse(""), out);
+            }
+            return s.work.with(next);
+        }
+    }
+
     private static Unit moved(Situation s, Unit unit, String key, Place to, String seen) {
         Place from = Optional.ofNullable(Now.of(unit).places().get(key)).orElse(Place.TRAY);
         return s.logged(unit, new Entry.Moved(s.stamp(unit.log()), key, from, to, seen.strip()));
@@ -133,9 +192,9 @@ public sealed interface LogChange extends Change {
             implements LogChange {
         @Override
         public Work to(Situation s) {
-            s.module(key);
-            if (to == Place.Kind.POSITION) {
-                s.socket(id);
+            JobModule module = s.module(key);
+            if (to == Place.Kind.POSITION && !s.bench.takes(s.socket(id), module.spec())) {
+                throw s.refused(FitLine.cannotGoIn(s.position(id), module));
             }
             s.refuseIfShut(s.assess().openingGates());
             return s.work.with(moved(s, s.unit, key, new Place(to, to == Place.Kind.TRAY ? "" : id), ""));

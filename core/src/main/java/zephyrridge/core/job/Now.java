@@ -10,12 +10,15 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
+import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
-import zephyrridge.core.machine.MachineKind;
+import zephyrridge.core.machine.MachineRecord;
 
 /**
  * How things stand: the log replayed over what was found. A module is in one place, always. What an entry needs is checked
@@ -25,28 +28,64 @@ import zephyrridge.core.machine.MachineKind;
  * @param places of modules that have one: the others were never near the machine
  * @param off parts that are off now, in the order they came off
  * @param putBack parts put back since the last one came off, in order
- * @param down shut down, {@code unplugged} every cord out, {@code drained} the button held: since the last start
- * @param backSinceDrain parts put back since it was drained: a battery among them makes it live again
+ * @param power what was made dead since the last start
+ * @param screws what was said of single screws, by {@link Screws#key}
+ * @param lastPart the part that was handled last, "" for none: its side lies up
  */
 public record Now(
         SortedMap<String, Place> places,
         List<String> off,
         List<String> putBack,
-        boolean down,
-        boolean unplugged,
-        boolean grounded,
-        boolean drained,
-        SortedSet<String> backSinceDrain,
+        Power power,
+        SortedMap<String, Entry.Screw> screws,
+        String lastPart,
         Optional<Entry.Opened> opening) {
+
+    /**
+     * What stands between hands and current; a start takes all of it back.
+     *
+     * @param down shut down, {@code unplugged} every cord out, {@code drained} the button held
+     * @param backSinceDrain parts put back since it was drained: a battery among them makes it live again
+     * @param strapOff the strap is off for a start; {@code counted} the tray was counted since a part went back
+     */
+    public record Power(
+            boolean down,
+            boolean unplugged,
+            boolean grounded,
+            boolean drained,
+            SortedSet<String> backSinceDrain,
+            boolean strapOff,
+            boolean counted) {
+        static final Power ON = new Power(false, false, false, false, new TreeSet<>(), false, false);
+
+        public Power {
+            backSinceDrain = Collections.unmodifiableSortedSet(new TreeSet<>(backSinceDrain));
+        }
+
+        Power after(Entry.Stepped s) {
+            SortedSet<String> back = new TreeSet<>(backSinceDrain);
+            return switch (s.did()) {
+                case POWER_DOWN -> new Power(true, unplugged, grounded, drained, back, strapOff, counted);
+                case UNPLUG -> new Power(down, true, grounded, drained, back, strapOff, counted);
+                case GROUND -> new Power(down, unplugged, true, drained, back, false, counted);
+                case DRAIN -> new Power(down, unplugged, grounded, true, new TreeSet<>(), strapOff, counted);
+                case STRAP_OFF -> new Power(down, unplugged, false, drained, back, true, counted);
+                case COUNTED -> new Power(down, unplugged, grounded, drained, back, strapOff, true);
+                case TAKE_OFF -> new Power(down, unplugged, grounded, drained, back, strapOff, false);
+                case PUT_BACK -> {
+                    back.add(s.part());
+                    yield new Power(down, unplugged, grounded, drained, back, strapOff, false);
+                }
+            };
+        }
+    }
 
     public Now {
         places = Collections.unmodifiableSortedMap(new TreeMap<>(places));
         off = List.copyOf(off);
         putBack = List.copyOf(putBack);
-        backSinceDrain = Collections.unmodifiableSortedSet(new TreeSet<>(backSinceDrain));
+        screws = Collections.unmodifiableSortedMap(new TreeMap<>(screws));
     }
-
-    private static final SortedSet<String> NONE = new TreeSet<>();
 
     /** As the machine came. */
     static Now asFound(Unit unit) {
@@ -57,7 +96,7 @@ public record Now(
                 .filter(m -> m.origin() == JobModule.Origin.TYPED)
                 .forEach(m -> places.put(m.key(), new Place(Place.Kind.SUPPLIER, "")));
         unit.asFound().forEach((position, key) -> places.put(key, Place.position(position)));
-        return new Now(places, List.of(), List.of(), false, false, false, false, NONE, Optional.empty());
+        return new Now(places, List.of(), List.of(), Power.ON, new TreeMap<>(), "", Optional.empty());
     }
 
     public static Now of(Unit unit) {
@@ -94,67 +133,67 @@ public record Now(
         return off.isEmpty();
     }
 
+    public boolean down() {
+        return power.down();
+    }
+
+    /** The side that lies up: that of the part handled last, else the one it rests with. */
+    public Side up(MachineRecord record) {
+        return record.access()
+                .part(lastPart)
+                .map(Part::side)
+                .orElse(record.access().restsOn());
+    }
+
     /** How things stand after an entry; whether it can be is asked of {@link #refuses}. */
     Now after(Entry e) {
         if (e instanceof Entry.Opened o) {
-            return new Now(places, off, putBack, down, unplugged, grounded, drained, backSinceDrain, Optional.of(o));
+            return new Now(places, off, putBack, power, screws, lastPart, Optional.of(o));
         }
         if (e instanceof Entry.Stepped s) {
             return after(s);
         }
+        if (e instanceof Entry.Fastened f) {
+            SortedMap<String, Entry.Screw> next = new TreeMap<>(screws);
+            next.put(f.key(), f.state());
+            return new Now(places, off, putBack, power, next, lastPart, opening);
+        }
         if (e instanceof Entry.Moved m) {
             SortedMap<String, Place> next = new TreeMap<>(places);
             next.put(m.module(), m.to());
-            return new Now(next, off, putBack, down, unplugged, grounded, drained, backSinceDrain, opening);
+            return new Now(next, off, putBack, power, screws, lastPart, opening);
         }
         if (e instanceof Entry.Started) {
             // Whoever opens it next begins at power-down again.
             return new Now(
-                    places, off, putBack, false, false, false, false, NONE, off.isEmpty() ? Optional.empty() : opening);
+                    places, off, putBack, Power.ON, screws, lastPart, off.isEmpty() ? Optional.empty() : opening);
         }
         return this;
     }
 
     private Now after(Entry.Stepped s) {
+        Power next = power.after(s);
         return switch (s.did()) {
-            case POWER_DOWN -> power(true, unplugged, grounded, drained, backSinceDrain);
-            case UNPLUG -> power(down, true, grounded, drained, backSinceDrain);
-            case GROUND -> power(down, unplugged, true, drained, backSinceDrain);
-            case DRAIN -> power(down, unplugged, grounded, true, NONE);
             case TAKE_OFF -> new Now(
-                    places,
-                    plus(off, s.part()),
-                    List.of(),
-                    down,
-                    unplugged,
-                    grounded,
-                    drained,
-                    backSinceDrain,
-                    opening);
-            case PUT_BACK -> {
-                SortedSet<String> back = new TreeSet<>(backSinceDrain);
-                back.add(s.part());
-                yield new Now(
-                        places,
-                        minus(off, s.part()),
-                        plus(putBack, s.part()),
-                        down,
-                        unplugged,
-                        grounded,
-                        drained,
-                        back,
-                        opening);
-            }
+                    places, plus(off, s.part()), List.of(), next, settled(s.part()), s.part(), opening);
+            case PUT_BACK -> new Now(
+                    places, minus(off, s.part()), plus(putBack, s.part()), next, settled(s.part()), s.part(), opening);
+            default -> new Now(places, off, putBack, next, screws, lastPart, opening);
         };
     }
 
-    private Now power(boolean down, boolean unplugged, boolean grounded, boolean drained, SortedSet<String> back) {
-        return new Now(places, off, putBack, down, unplugged, grounded, drained, back, opening);
+    /** Once a part is off, or on, its screws are where they belong with it; only what was odd about one stays said. */
+    private SortedMap<String, Entry.Screw> settled(String part) {
+        SortedMap<String, Entry.Screw> left = new TreeMap<>(screws);
+        left.entrySet()
+                .removeIf(e -> e.getKey().startsWith(Screws.key(part, ""))
+                        && (e.getValue() == Entry.Screw.OUT || e.getValue() == Entry.Screw.BACK));
+        return left;
     }
 
     /** Whether nothing stands that was stored in it: drained, and no battery put back since. */
     boolean isDrained(Unit unit, Bench bench) {
-        return drained && bench.powerParts(unit).stream().noneMatch(backSinceDrain::contains);
+        return power.drained() && bench.powerParts(unit).stream().noneMatch(power.backSinceDrain()::contains);
     }
 
     /** Why an entry cannot be, as things stand; empty where it can. */
@@ -171,28 +210,31 @@ public record Now(
             }
             return hands(r.position(), unit, bench);
         }
-        return e instanceof Entry.Started ? start(bench) : Optional.empty();
+        if (e instanceof Entry.Fastened f) {
+            return fastened(f, bench);
+        }
+        return e instanceof Entry.Started ? start(unit, bench) : Optional.empty();
     }
 
     private Optional<Finding> step(Entry.Stepped s, Unit unit, Bench bench) {
         Set<String> pending = new TreeSet<>(bench.powerParts(unit));
         pending.removeAll(off);
         return switch (s.did()) {
-            case POWER_DOWN, GROUND -> Optional.empty();
-            case UNPLUG -> down ? Optional.empty() : stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "");
+            case POWER_DOWN, GROUND, STRAP_OFF, COUNTED -> Optional.empty();
+            case UNPLUG -> power.down() ? Optional.empty() : stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "");
             case DRAIN -> powerOff()
                     .or(() -> pending.isEmpty()
                             ? Optional.empty()
                             : stop(StepFinding.STEP_PLUG_FIRST, "", bench.partName(first(pending))));
             case TAKE_OFF -> takeOff(s.part(), pending, unit, bench);
-            case PUT_BACK -> putBack(s.part(), bench);
+            case PUT_BACK -> putBack(s.part(), unit, bench);
         };
     }
 
     private Optional<Finding> powerOff() {
-        return !down
+        return !power.down()
                 ? stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "")
-                : unplugged ? Optional.empty() : stop(StepFinding.STEP_UNPLUG_FIRST, "", "");
+                : power.unplugged() ? Optional.empty() : stop(StepFinding.STEP_UNPLUG_FIRST, "", "");
     }
 
     private Optional<Finding> takeOff(String id, Set<String> pending, Unit unit, Bench bench) {
@@ -208,6 +250,10 @@ public record Now(
         if (over.isPresent()) {
             return stop(StepFinding.STEP_LIES_BELOW, part.get().name(), bench.partName(over.get()));
         }
+        Optional<Fastener> holds = Screws.holding(part.get(), screws);
+        if (holds.isPresent()) {
+            return stop(StepFinding.SCREW_HOLDS, part.get().name(), holds.get().id());
+        }
         if (!pending.isEmpty()
                 && pending.stream().noneMatch(p -> bench.evaluator().liesOver(id, p))) {
             return stop(StepFinding.STEP_PLUG_FIRST, part.get().name(), bench.partName(first(pending)));
@@ -217,7 +263,7 @@ public record Now(
                 : Optional.empty();
     }
 
-    private Optional<Finding> putBack(String id, Bench bench) {
+    private Optional<Finding> putBack(String id, Unit unit, Bench bench) {
         if (!off.contains(id)) {
             return stop(StepFinding.STEP_NOT_OFF, bench.partName(id), "");
         }
@@ -225,14 +271,45 @@ public record Now(
         if (powerOff().isPresent()) {
             return powerOff();
         }
-        return off.stream()
-                .filter(other -> bench.record()
-                        .access()
-                        .part(other)
-                        .filter(p -> p.needsOff().contains(id))
-                        .isPresent())
+        return bench.access(unit)
+                .backFirst(id, offSet())
+                .flatMap(first -> stop(
+                        bench.record()
+                                        .access()
+                                        .part(first)
+                                        .orElseThrow()
+                                        .needsOff()
+                                        .contains(id)
+                                ? StepFinding.STEP_COVERS
+                                : StepFinding.STEP_BACK_FIRST,
+                        bench.partName(id),
+                        bench.partName(first)));
+    }
+
+    /** A screw is turned with the machine dead, where it can be reached, and never one that is to be left alone. */
+    private Optional<Finding> fastened(Entry.Fastened f, Bench bench) {
+        Optional<Part> part = bench.record().access().part(f.part());
+        Optional<Fastener> fastener = part.flatMap(p -> Screws.of(p, f.fastener()));
+        if (fastener.isEmpty()) {
+            return stop(StepFinding.NO_SUCH_SCREW, bench.partName(f.part()), f.fastener());
+        }
+        if (f.state() == Entry.Screw.MISSING || f.state() == Entry.Screw.LEFT) {
+            return Optional.empty();
+        }
+        if (fastener.get().role() == Fastener.Role.LEAVE_ALONE) {
+            return stop(StepFinding.SCREW_LEAVE_ALONE, part.get().name(), f.fastener());
+        }
+        if (powerOff().isPresent()) {
+            return powerOff();
+        }
+        return Stream.concat(
+                        part.get().needsOff().stream(),
+                        fastener.get().hiddenUnder().stream()
+                                .filter(under ->
+                                        bench.record().access().part(under).isPresent()))
+                .filter(over -> !off.contains(over) && !off.contains(f.part()))
                 .findFirst()
-                .flatMap(below -> stop(StepFinding.STEP_COVERS, bench.partName(id), bench.partName(below)));
+                .flatMap(over -> stop(StepFinding.STEP_LIES_BELOW, part.get().name(), bench.partName(over)));
     }
 
     private Optional<Finding> move(Entry.Moved m, Unit unit, Bench bench) {
@@ -279,22 +356,21 @@ public record Now(
                 : stop(StepFinding.WAY_CLOSED, label, "");
     }
 
-    /** A start with something off: only covers, only where the record says it is safe, never a server. */
-    private Optional<Finding> start(Bench bench) {
+    /** A start with something off: only what this model does not need on, only where the record says it is safe, never a server. */
+    private Optional<Finding> start(Unit unit, Bench bench) {
         if (off.isEmpty()) {
             return Optional.empty();
         }
-        Optional<String> inside = off.stream()
-                .filter(id -> bench.record()
-                        .access()
-                        .part(id)
-                        .filter(p -> !p.isShell())
-                        .isPresent())
-                .findFirst();
-        boolean safe = bench.record().start().coverOffSafe() && bench.record().kind() != MachineKind.SERVER;
-        return safe && inside.isEmpty()
+        Set<String> needed = bench.access(unit).onForStart();
+        Optional<String> inside = off.stream().filter(needed::contains).findFirst();
+        return bench.startsOpen() && inside.isEmpty()
                 ? Optional.empty()
                 : stop(StepFinding.START_WITH_OFF, "", bench.partName(inside.orElse(off.get(0))));
+    }
+
+    /** Nobody is bonded to what is about to be live. Asked when a start is made, not of starts from before this was asked. */
+    Optional<Finding> strapped() {
+        return !off.isEmpty() && power.grounded() ? stop(StepFinding.STEP_STRAP_OFF_FIRST, "", "") : Optional.empty();
     }
 
     /**

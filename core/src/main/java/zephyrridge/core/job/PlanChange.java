@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.plan.Sizing;
@@ -277,6 +278,7 @@ public sealed interface PlanChange extends Change {
     /** What was said over the counter; what is not named stays as it is. */
     record CounterSays(
             Optional<@Size(max = 500) String> forbids,
+            Optional<@Size(max = 10) SortedSet<Counter.Ban>> bans,
             Optional<Counter.Extra> extra,
             Optional<Counter.Offered> offered,
             Optional<Counter.Worth> worth)
@@ -291,8 +293,8 @@ public sealed interface PlanChange extends Change {
             if (worth.filter(w -> w.source().length() > 200).isPresent()) {
                 throw s.refused(Refusal.VALUE_CANNOT_BE.of("source", worth.get().source()));
             }
-            return s.work.with(
-                    s.unit.withCounter(new Counter(forbids.orElse(now.forbids()), extras, worth.orElse(now.worth()))));
+            return s.work.with(s.unit.withCounter(new Counter(
+                    forbids.orElse(now.forbids()), bans.orElse(now.bans()), extras, worth.orElse(now.worth()))));
         }
     }
 

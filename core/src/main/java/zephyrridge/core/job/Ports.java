@@ -2,6 +2,7 @@ package zephyrridge.core.job;
 
 import java.time.LocalDateTime;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.survey.Survey;
@@ -10,6 +11,9 @@ import zephyrridge.core.survey.Survey;
 public interface Ports {
     /** A module of the drawer. */
     Optional<Stock> stock(String tag);
+
+    /** A tag that no module of the drawer has, nor one of these. */
+    String freshTag(Set<String> taken);
 
     /** A line of a supplier's sheet. */
     Optional<Offer> offer(String id);

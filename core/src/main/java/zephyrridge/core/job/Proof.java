@@ -81,7 +81,8 @@ public record Proof(
             open(unit, counting, missing);
             read(counting, cannot, missing);
             int lastGood = lastIndex(happened, e -> e instanceof Entry.Started s && !s.failed());
-            if (lastOff > lastGood) {
+            int lastOther = lastIndex(happened, e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
+            if (Math.max(lastOff, lastOther) > lastGood) {
                 missing.add(say(ProofGap.PROOF_START_AFTER_OPENING, ""));
             }
         }

@@ -30,7 +30,11 @@ public sealed interface StartChange extends Change {
                     note.strip(),
                     zephyrridge.core.proof.Readout.NOTHING,
                     minutes);
-            return s.work.with(s.logged(s.unit, start));
+            Unit next = s.logged(s.unit, start);
+            Now.of(s.unit).strapped().ifPresent(why -> {
+                throw s.refused(why);
+            });
+            return s.work.with(next);
         }
     }
 

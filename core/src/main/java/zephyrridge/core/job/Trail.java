@@ -75,7 +75,7 @@ public record Trail(List<Leg> legs, boolean planned) {
                 Station.FIT,
                 allFitted,
                 changed && !allFitted && (shut || stops),
-                Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE));
+                Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE + minutes(closing)));
         int test = proof.wanted().reaches(Grade.TESTED) ? expected.testPassMinutes() : 0;
         legs.add(leg(
                 Station.PROVE, proof.proven(), trouble, PROVE_MINUTES + test + (expected.firstStartTo() + 59) / 60));
@@ -83,7 +83,7 @@ public record Trail(List<Leg> legs, boolean planned) {
                 Station.HAND_BACK,
                 unit.closing().isPresent(),
                 swollen && unit.closing().isEmpty(),
-                HAND_BACK_MINUTES + minutes(closing)));
+                HAND_BACK_MINUTES));
         return new Trail(List.copyOf(legs), changed);
     }
 

@@ -33,6 +33,7 @@ import zephyrridge.core.proof.Readout;
  * @param accepted differences that somebody took upon themselves, with the reason
  * @param need what is wanted; {@code counter} what else was said over it; {@code consent} what the owner said yes to
  * @param otherSchools where this job deviates from the house, by school, with the reason
+ * @param seals that were found, each with the owner's answer
  * @param before readings before anything was changed
  * @param photos pictures of the condition; the pictures themselves are kept elsewhere, under their ids
  */
@@ -52,6 +53,7 @@ public record Unit(
         Counter counter,
         SortedMap<String, String> otherSchools,
         Optional<Consent> consent,
+        List<Seal> seals,
         Optional<Closing> closing) {
 
     /**
@@ -104,6 +106,7 @@ public record Unit(
             Counter.NOTHING,
             new TreeMap<>(),
             Optional.empty(),
+            List.of(),
             Optional.empty());
 
     public Unit {
@@ -112,6 +115,7 @@ public record Unit(
         alternatives = List.copyOf(alternatives);
         accepted = List.copyOf(accepted);
         photos = List.copyOf(photos);
+        seals = List.copyOf(seals);
         otherSchools = Collections.unmodifiableSortedMap(new TreeMap<>(otherSchools));
     }
 
@@ -261,6 +265,10 @@ public record Unit(
         return followed;
     }
 
+    Unit withSeals(List<Seal> next) {
+        return with(b -> b.seals = next);
+    }
+
     Unit withConsent(Optional<Consent> next) {
         return with(b -> b.consent = next);
     }
@@ -377,6 +385,29 @@ public record Unit(
         return tags;
     }
 
+    /** Tags of the drawer that modules of this job lie under by now, or were taken from. */
+    SortedSet<String> binTags() {
+        SortedSet<String> tags = new TreeSet<>();
+        modules.values().forEach(m -> m.tag().ifPresent(tags::add));
+        log.entries().forEach(e -> {
+            if (e instanceof Entry.Moved m && m.to().kind() == Place.Kind.BIN) {
+                tags.add(m.to().id());
+            }
+        });
+        return tags;
+    }
+
+    /** What lies in the drawer by now and came from no drawer: the tag it was given, with the module's key. */
+    public SortedMap<String, String> pulled() {
+        SortedMap<String, String> pulled = new TreeMap<>();
+        Now.of(this).places().forEach((key, place) -> {
+            if (place.kind() == Place.Kind.BIN && modules.get(key).tag().isEmpty()) {
+                pulled.put(place.id(), key);
+            }
+        });
+        return pulled;
+    }
+
     private Unit with(java.util.function.Consumer<Draft> edit) {
         Draft b = new Draft(this);
         edit.accept(b);
@@ -400,6 +431,7 @@ public record Unit(
         Counter counter;
         SortedMap<String, String> otherSchools;
         Optional<Consent> consent;
+        List<Seal> seals;
         Optional<Closing> closing;
 
         Draft(Unit u) {
@@ -418,6 +450,7 @@ public record Unit(
             counter = u.counter;
             otherSchools = new TreeMap<>(u.otherSchools);
             consent = u.consent;
+            seals = u.seals;
             closing = u.closing;
         }
 
@@ -460,6 +493,7 @@ public record Unit(
                     counter,
                     otherSchools,
                     consent,
+                    seals,
                     closing);
         }
     }

@@ -29,6 +29,8 @@ public record WorkStep(
         TAKE_OFF,
         DRAIN,
         PUT_BACK,
+        COUNT,
+        STRAP_OFF,
         TEST_START
     }
 
@@ -49,6 +51,8 @@ public record WorkStep(
                     case "unplug" -> Entry.Did.UNPLUG;
                     case "ground" -> Entry.Did.GROUND;
                     case "drain" -> Entry.Did.DRAIN;
+                    case "count" -> Entry.Did.COUNTED;
+                    case "strap-off" -> Entry.Did.STRAP_OFF;
                     default -> null;
                 });
     }

@@ -8,6 +8,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.access.OpeningPlanner;
+import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
@@ -115,24 +117,25 @@ public final class LayoutEvaluator {
 
     /** The opening plan for some positions of this machine, closed and with its battery. */
     public OpeningPlan opening(List<String> positions) {
-        return opening(positions, Set.of(), true);
+        return opening(positions, Set.of(), true, machine.record.access().restsOn());
     }
 
     /**
      * The opening plan for some positions as the machine stands.
      *
-     * @param off parts that are off already; {@code battery} whether this very machine has one fitted
+     * @param off parts that are off already; {@code battery} whether this very machine has one fitted; {@code up} the side that lies
+     *     up
      */
-    public OpeningPlan opening(Collection<String> positions, Set<String> off, boolean battery) {
+    public OpeningPlan opening(Collection<String> positions, Set<String> off, boolean battery, Side up) {
         int[] numbers = IntStream.range(0, machine.positions.length)
                 .filter(p -> positions.contains(machine.positions[p].id()))
                 .toArray();
-        return (battery ? machine.opening : machine.withoutBattery).plan(numbers, off);
+        return access(battery).plan(numbers, off, up);
     }
 
-    /** Batteries and plugs that come out before anything else inside is touched. */
-    public Set<String> powerParts(boolean battery) {
-        return (battery ? machine.opening : machine.withoutBattery).powerParts();
+    /** How this machine comes apart. @param battery whether this very machine has one fitted */
+    public OpeningPlanner access(boolean battery) {
+        return battery ? machine.opening : machine.withoutBattery;
     }
 
     /** Whether a part is another one, or must be off before it. */

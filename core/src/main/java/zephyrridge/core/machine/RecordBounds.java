@@ -5,8 +5,11 @@ import java.util.List;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import zephyrridge.core.access.Catch;
+import zephyrridge.core.access.Connector;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.OpeningPlanner;
+import zephyrridge.core.access.Outline;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.quantity.ByteSize;
 
@@ -74,6 +77,8 @@ final class RecordBounds {
         for (int i = 0; i < record.access().parts().size(); i++) {
             part(record.access().parts().get(i), "access.parts[" + i + "]");
         }
+        outlines();
+        within("access.closing", record.access().closing().size(), 0, MOST_ROWS);
         List<String> signals = record.start().signals();
         within("start.signals", signals.size(), 0, 50);
         signals.forEach(s -> within("start.signals", s.length(), 1, 200));
@@ -171,16 +176,64 @@ final class RecordBounds {
         for (int i = 0; i < p.fasteners().size(); i++) {
             fastener(p.fasteners().get(i), path + ".fasteners[" + i + "]");
         }
+        within(path + ".howOn", p.howOn().length(), 0, LONGEST_WORDS);
+        within(path + ".catches", p.catches().size(), 0, MOST_FASTENERS);
+        for (int i = 0; i < p.catches().size(); i++) {
+            Catch c = p.catches().get(i);
+            String at = path + ".catches[" + i + "]";
+            place(at, c.x(), c.y());
+            within(at + ".id", c.id().length(), 1, 40);
+            within(at + ".direction", c.direction().length(), 0, 200);
+            within(at + ".tool", c.tool().length(), 0, 200);
+        }
+        within(path + ".connectors", p.connectors().size(), 0, MOST_FASTENERS);
+        for (int i = 0; i < p.connectors().size(); i++) {
+            Connector c = p.connectors().get(i);
+            String at = path + ".connectors[" + i + "]";
+            within(at + ".id", c.id().length(), 1, 40);
+            within(at + ".name", c.name().strip().length(), 1, 100);
+            within(at + ".lock", c.lock().length(), 0, 200);
+            within(at + ".route", c.route().length(), 0, 200);
+            within(at + ".mark", c.mark().length(), 0, 200);
+        }
         if (!p.fasteners().isEmpty()) {
             told(p, path + ".how");
         }
     }
 
     private void fastener(Fastener f, String path) {
-        faults.require(f.x() >= 0 && f.x() <= 1, path + ".x", "must be 0 to 1", f.x());
-        faults.require(f.y() >= 0 && f.y() <= 1, path + ".y", "must be 0 to 1", f.y());
+        place(path, f.x(), f.y());
+        within(path + ".id", f.id().length(), 1, 40);
+        within(path + ".hiddenUnder", f.hiddenUnder().orElse("").length(), 0, 100);
+        f.holeTenths().ifPresent(t -> within(path + ".holeTenths", t, 1, 1000));
         within(path + ".bit", f.bit().length(), 0, 20);
         within(path + ".lengthTenths", f.lengthTenths(), 0, 1000);
+    }
+
+    private void place(String path, double x, double y) {
+        faults.require(x >= 0 && x <= 1, path + ".x", "must be 0 to 1", x);
+        faults.require(y >= 0 && y <= 1, path + ".y", "must be 0 to 1", y);
+    }
+
+    private void outlines() {
+        List<Outline> outlines = record.access().outlines();
+        faults.require(
+                outlines.stream().map(Outline::side).distinct().count() == outlines.size(),
+                "access.outlines",
+                "a side is drawn twice",
+                outlines.size());
+        for (int i = 0; i < outlines.size(); i++) {
+            within(
+                    "access.outlines[" + i + "].widthMillimetres",
+                    outlines.get(i).widthMillimetres(),
+                    20,
+                    3000);
+            within(
+                    "access.outlines[" + i + "].depthMillimetres",
+                    outlines.get(i).depthMillimetres(),
+                    20,
+                    3000);
+        }
     }
 
     /** The number of screws told in words is the number drawn, and "all alike" means one kind. */

@@ -3,10 +3,15 @@ package zephyrridge.core.machine;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import zephyrridge.core.access.AccessGraph;
+import zephyrridge.core.access.Catch;
+import zephyrridge.core.access.Connector;
+import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Precedence;
 
 /** Whether a machine record holds together. All faults are found at once, each with its place. */
 public final class RecordCheck {
@@ -58,7 +63,7 @@ public final class RecordCheck {
         require(
                 r.access().parts().size() <= AccessGraph.MOST_PARTS,
                 "access.parts",
-                "must be at most 64",
+                "must be at most " + AccessGraph.MOST_PARTS,
                 "" + r.access().parts().size());
         require(!r.controller().steps().isEmpty(), "controller.steps", "must name a rate", "");
         require(
@@ -89,9 +94,7 @@ public final class RecordCheck {
                 require(parts.contains(need), "access.parts[" + i + "].needsOff", "unknown part", need);
             }
         }
-        for (String circle : r.access().circles()) {
-            fault("access.parts", "needs itself in a circle", circle);
-        }
+        access(r.access(), parts);
         for (int i = 0; i < r.limits().size(); i++) {
             LimitClaim l = r.limits().get(i);
             require(
@@ -100,6 +103,61 @@ public final class RecordCheck {
                     "lacks its figure",
                     l.quantity().name());
         }
+    }
+
+    /** That it can be opened, and closed again. */
+    private void access(AccessGraph graph, Set<String> parts) {
+        List<String> circles = graph.circles();
+        circles.forEach(c -> fault("access.parts", "needs itself in a circle", c));
+        for (int i = 0; i < graph.closing().size(); i++) {
+            Precedence p = graph.closing().get(i);
+            String path = "access.closing[" + i + "]";
+            require(parts.contains(p.first()), path + ".first", "unknown part", p.first());
+            require(
+                    parts.contains(p.then()) || p.then().equals(Precedence.TEST_START),
+                    path + ".then",
+                    "unknown part",
+                    p.then());
+        }
+        if (circles.isEmpty()) {
+            graph.closingCircles().forEach(c -> fault("access.closing", "waits for itself in a circle", c));
+        }
+        for (int i = 0; i < graph.parts().size(); i++) {
+            part(graph, graph.parts().get(i), "access.parts[" + i + "]", parts);
+        }
+    }
+
+    private void part(AccessGraph graph, Part part, String path, Set<String> parts) {
+        require(!part.id().equals(Precedence.TEST_START), path + ".id", "is the name of the first start", part.id());
+        unique(path + ".fasteners", part.fasteners(), Fastener::id);
+        unique(path + ".catches", part.catches(), Catch::id);
+        unique(path + ".connectors", part.connectors(), Connector::id);
+        require(
+                part.catches().stream().filter(Catch::start).count() <= 1,
+                path + ".catches",
+                "prying starts at one place",
+                "");
+        for (int i = 0; i < part.fasteners().size(); i++) {
+            Optional<String> under = part.fasteners().get(i).hiddenUnder().filter(parts::contains);
+            require(
+                    under.isEmpty() || isOffBefore(graph, part, under.get()),
+                    path + ".fasteners[" + i + "].hiddenUnder",
+                    "lies under a part that does not come off first",
+                    under.orElse(""));
+        }
+    }
+
+    /** Whether a part is off before another one comes off, through all that lies over it. */
+    private static boolean isOffBefore(AccessGraph graph, Part part, String before) {
+        Set<String> seen = new HashSet<>();
+        List<String> open = new ArrayList<>(part.needsOff());
+        while (!open.isEmpty()) {
+            String id = open.remove(open.size() - 1);
+            if (seen.add(id)) {
+                graph.part(id).ifPresent(p -> open.addAll(p.needsOff()));
+            }
+        }
+        return seen.contains(before);
     }
 
     private void position(MachineRecord r, Position p, String path, Set<String> channels, Set<String> parts) {

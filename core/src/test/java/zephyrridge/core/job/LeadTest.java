@@ -70,7 +70,7 @@ class LeadTest {
         assertThat(ticks).isEqualTo(7);
         assertThat(lead(w, Station.OPEN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "FIT"));
         assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, "B1"));
-        w.does(new LogChange.ConfirmFit("B1", true, Optional.empty()));
+        w.does(new LogChange.ConfirmFit("B1", true, Optional.empty(), Optional.empty(), Optional.empty()));
         assertThat(missing(w, Station.FIT)).isEmpty();
         assertThat(missing(w, Station.PROVE)).contains(Lead.Kind.PARTS_OFF, Lead.Kind.NOT_STARTED);
         // The first start comes before the last cover; then it is made dead again before hands go in.

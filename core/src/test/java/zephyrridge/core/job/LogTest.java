@@ -24,7 +24,7 @@ class LogTest {
                 .closed()
                 .does(Walk.start(), Walk.read("firmwareTotal", "12 GB"));
         int entries = w.unit().log().entries().size();
-        w.does(new LogChange.ConfirmFit("B1", false, Optional.empty()));
+        w.does(new LogChange.ConfirmFit("B1", false, Optional.empty(), Optional.empty(), Optional.empty()));
         assertThat(w.unit().log().entries()).as("nothing is taken out of a log").hasSize(entries + 1);
         assertThat(w.unit().log().starts()).isEmpty();
         assertThat(w.assess().inIt()).containsOnly(Map.entry("A1", "m1"));
@@ -121,7 +121,8 @@ class LogTest {
                 new EvidenceChange.PlaceFound(position, Optional.of(key)),
                 new EvidenceChange.PlaceFound(position, Optional.empty()),
                 new PlanChange.RemoveModule(key),
-                new LogChange.ConfirmFit(position, r.nextInt(4) > 0, Optional.empty()),
+                new LogChange.ConfirmFit(
+                        position, r.nextInt(4) > 0, Optional.empty(), Optional.empty(), Optional.empty()),
                 new LogChange.MoveModule(key, Place.Kind.values()[r.nextInt(6)], position),
                 new LogChange.Reseat(position),
                 new StartChange.LogStart(Entry.Outcome.values()[r.nextInt(4)], "", Optional.empty()),

@@ -148,7 +148,7 @@ class ProofTest {
     void notClosedYetIsNotProven() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         // Plate and plug go back before a start with the cover off, which this record allows.
-        w.does(Walk.tick("on:plate"), Walk.tick("on:plug"), Walk.start(), SEEN);
+        w.does(Walk.tick("on:plate"), Walk.tick("on:plug")).starts().does(SEEN);
         assertThat(w.assess().proof().grade()).isEqualTo(Grade.SEEN);
         assertThat(w.missing()).containsExactly("PROOF_NOT_CLOSED");
         assertThat(w.assess().proof().proven()).isFalse();

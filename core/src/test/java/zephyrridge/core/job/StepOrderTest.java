@@ -95,7 +95,7 @@ class StepOrderTest {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         assertThat(w.assess().closing())
                 .extracting(WorkStep::id)
-                .containsExactly("on:plate", "on:plug", "test-start", "on:base");
+                .containsExactly("on:plate", "on:plug", "count", "strap-off", "test-start", "on:base");
         assertThat(w.refused(Walk.tick("on:base"))).isEqualTo("STEP_COVERS");
         Walk first = new Walk(Walk.LAPTOP, HouseRules.DEFAULT.with(HouseRules.Closing.CLOSE_FIRST))
                 .planned()
@@ -103,14 +103,16 @@ class StepOrderTest {
                 .does(Walk.fit("B1"));
         assertThat(first.assess().closing())
                 .extracting(WorkStep::id)
-                .containsExactly("on:plate", "on:plug", "on:base", "test-start");
+                .containsExactly("on:plate", "on:plug", "on:base", "count", "test-start");
     }
 
     @Test
     void aStartWithTheInsideOpenIsRefused() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         assertThat(w.refused(Walk.start())).isEqualTo("START_WITH_OFF");
-        w.does(Walk.tick("on:plate"), Walk.tick("on:plug"), Walk.start());
+        w.does(Walk.tick("on:plate"), Walk.tick("on:plug"));
+        assertThat(w.refused(Walk.start())).isEqualTo("STEP_STRAP_OFF_FIRST");
+        w.does(Walk.tick("strap-off"), Walk.start());
     }
 
     @ParameterizedTest
@@ -151,7 +153,7 @@ class StepOrderTest {
                 .does(Walk.intake(Intake.Seal.NONE, Intake.Battery.GOOD, Intake.Encryption.NOT_KNOWN));
         assertThat(w.refused(new LogChange.ClearSettings(true))).isEqualTo("GATE_CLEAR_WITHOUT_KEY");
         // A model that forgets its settings while unplugged is opened under both gates, and nothing is said twice.
-        assertThat(Gates.opening(w.unit().intake(), true).stream()
+        assertThat(Gates.opening(w.unit(), true).stream()
                         .filter(f -> f.severity() == Severity.STOP)
                         .map(f -> f.evidence()))
                 .doesNotHaveDuplicates();
@@ -204,7 +206,7 @@ class StepOrderTest {
     void lowerBeforeUpper() {
         List<FitLine> lines = new Walk().planned().assess().fitLines();
         assertThat(lines).extracting(l -> l.position().id()).containsExactly("B1");
-        assertThat(lines.get(0).mistakes(java.util.Map.of(), java.util.Map.of(), Optional.of("other label")))
+        assertThat(lines.get(0).mistakes(lines, java.util.Map.of(), java.util.Map.of(), Optional.of("other label")))
                 .extracting(f -> f.code().name())
                 .containsExactly("FIT_WRONG_MODULE");
     }

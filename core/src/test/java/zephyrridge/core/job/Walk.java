@@ -155,7 +155,15 @@ final class Walk implements Ports {
     }
 
     static Change fit(String position) {
-        return new LogChange.ConfirmFit(position, true, Optional.empty());
+        return new LogChange.ConfirmFit(position, true, Optional.empty(), Optional.empty(), Optional.empty());
+    }
+
+    /** A start; with the cover off the strap comes off first. */
+    Walk starts() {
+        if (!assess().now().isClosed() && assess().now().power().grounded()) {
+            does(tick("strap-off"));
+        }
+        return does(start());
     }
 
     static Change start() {
@@ -203,6 +211,15 @@ final class Walk implements Ports {
     @Override
     public Optional<Stock> stock(String tag) {
         return Optional.ofNullable(stock.get(tag));
+    }
+
+    @Override
+    public String freshTag(java.util.Set<String> taken) {
+        int n = 1;
+        while (taken.contains("N-" + n) || stock.containsKey("N-" + n)) {
+            n++;
+        }
+        return "N-" + n;
     }
 
     @Override

@@ -68,6 +68,6 @@ class RecordWordsTest {
     }
 
     private static Fastener screw(double x, int tenths) {
-        return new Fastener(x, 0.5, "PH0", tenths, Fastener.Role.OUT, Optional.empty());
+        return new Fastener(x + "-" + tenths, x, 0.5, "PH0", tenths, Fastener.Role.OUT);
     }
 }

@@ -399,8 +399,8 @@ class DemoStories implements DemoJobs {
         Walk fit() {
             assessment()
                     .fitLines()
-                    .forEach(line ->
-                            then(new LogChange.ConfirmFit(line.position().id(), true, Optional.empty())));
+                    .forEach(line -> then(new LogChange.ConfirmFit(
+                            line.position().id(), true, Optional.empty(), Optional.empty(), Optional.empty())));
             return this;
         }
     }
