@@ -8,6 +8,7 @@ import { Bar, type Place } from './parts/Bar';
 
 // Each place is fetched when somebody goes there.
 const BenchPage = lazy(() => import('./features/bench').then((m) => ({ default: m.BenchPage })));
+const BenchMode = lazy(() => import('./features/job').then((m) => ({ default: m.BenchMode })));
 const JobPage = lazy(() => import('./features/job').then((m) => ({ default: m.JobPage })));
 const SlipPage = lazy(() => import('./features/job').then((m) => ({ default: m.SlipPage })));
 const MachinesPage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinesPage })));
@@ -60,6 +61,7 @@ export function App() {
               <Route path="/jobs" element={<BenchPage account={account} />} />
               <Route path="/jobs/:id" element={<JobPage account={account} />} />
               <Route path="/jobs/:id/slip" element={<SlipPage account={account} />} />
+              <Route path="/jobs/:id/bench" element={<BenchMode account={account} />} />
               <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
               <Route path="/desk" element={<FieldDeskPage account={account} />} />
               <Route path="/machines" element={<MachinesPage account={account} />} />

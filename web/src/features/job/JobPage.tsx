@@ -15,6 +15,7 @@ import { withWaiting } from './queue';
 import { FitStation } from './stations/FitStation';
 import { HandBackStation } from './stations/HandBackStation';
 import { LimitsStation } from './stations/LimitsStation';
+import { OffNow } from './stations/open/Tray';
 import { OpenStation } from './stations/OpenStation';
 import { PlanStation } from './stations/PlanStation';
 import { ProveStation } from './stations/ProveStation';
@@ -46,6 +47,7 @@ export function JobPage({ account }: { account: Account }) {
     STATIONS[0];
   const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
   const takeNow = useRef(() => {});
+  const reopenNow = useRef(() => {});
   // A change of station begins at the top.
   useEffect(() => {
     window.scrollTo(0, 0);
@@ -63,6 +65,18 @@ export function JobPage({ account }: { account: Account }) {
         does: 'what comes next here, as the line under the trail says',
         match: (e) => e.key === 'Enter' && !onControl(e),
         run: () => takeNow.current(),
+      },
+      {
+        keys: 'B',
+        does: 'bench mode: one step a screen',
+        match: (e) => e.key === 'b',
+        run: () => navigate(`/jobs/${id}/bench`),
+      },
+      {
+        keys: 'O',
+        does: 'Open: open it once more, for what it was opened last',
+        match: (e) => e.key === 'o',
+        run: () => reopenNow.current(),
       },
       { keys: '/', does: 'find a job, module or machine' },
       {
@@ -110,6 +124,10 @@ export function JobPage({ account }: { account: Account }) {
     else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);
   };
   takeNow.current = readOnly && lead?.change ? () => {} : take;
+  reopenNow.current =
+    readOnly || !shown.opening.canReopen
+      ? () => {}
+      : () => void change({ type: 'Reopen' }).then((done) => done && navigate(`/jobs/${id}/open`));
   const stops = ofStation(shown, station.id).filter((f) => f.severity === 'STOP');
   return (
     <>
@@ -144,6 +162,7 @@ export function JobPage({ account }: { account: Account }) {
               <Findings findings={stops} />
             </Box>
           )}
+          {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}
           <Surface
             key={station.id}
             job={shown}

@@ -129,6 +129,25 @@ export function SlipPage({ account }: { account: Account }) {
         ) : (
           <Text>{s.forbids || 'nothing'}</Text>
         )}
+        <Flex gap="2" mt="2" wrap="wrap" role="group" aria-label="What a gate holds to">
+          {s.bans
+            .filter((b) => writes || b.holds)
+            .map((b) => (
+              <Button
+                key={b.ban}
+                size="sm"
+                variant={b.holds ? 'solid' : 'outline'}
+                color={b.holds ? undefined : 'ink'}
+                aria-pressed={b.holds}
+                disabled={!writes}
+                onClick={() =>
+                  say({ bans: s.bans.filter((x) => (x.ban === b.ban) !== x.holds).map((x) => x.ban) })
+                }
+              >
+                {b.name}
+              </Button>
+            ))}
+        </Flex>
       </Part>
       {writes && (
         <Box asChild className="no-print">

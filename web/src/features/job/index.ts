@@ -1,2 +1,3 @@
+export { BenchMode } from './BenchMode';
 export { JobPage } from './JobPage';
 export { SlipPage } from './SlipPage';

@@ -300,8 +300,7 @@ describe('withWaiting', () => {
     intake: { wordBits: 32 },
     before: { conditions: 'mains' },
     starts: [{ no: 3, readout: { rate: 5 } }],
-    opening: [{ id: 'ground', done: false }],
-    closingSteps: [],
+    opening: { steps: [{ id: 'ground', done: false }], closing: [] },
   } as unknown as JobView;
   const waiting = (...changes: JobChange[]): Waiting[] =>
     changes.map((change, i) => ({ id: String(i), change }));
@@ -321,7 +320,7 @@ describe('withWaiting', () => {
     expect(shown.order).toEqual({ owner: 'o', wish: 'new' });
     expect(shown.before).toEqual({ conditions: 'mains', rate: 3200, firmwareTotal: '8 GB' });
     expect(shown.starts[0].readout).toEqual({ rate: undefined });
-    expect(shown.opening[0].done).toBe(true);
+    expect(shown.opening.steps[0].done).toBe(true);
     expect(job.order.wish).toBe('old');
   });
 

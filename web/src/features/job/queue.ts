@@ -269,9 +269,31 @@ function overlay(job: JobView, change: JobChange): JobView {
       };
     }
     case 'TickStep': {
-      const tick = (steps: JobView['opening']) =>
+      const tick = (steps: JobView['opening']['steps']) =>
         steps.map((s) => (s.id === change.step ? { ...s, done: change.done } : s));
-      return { ...job, opening: tick(job.opening), closingSteps: tick(job.closingSteps) };
+      const { steps, closing } = job.opening;
+      return { ...job, opening: { ...job.opening, steps: tick(steps), closing: tick(closing) } };
+    }
+    case 'TurnScrew': {
+      const turn = (steps: JobView['opening']['steps']) =>
+        steps.map((s) =>
+          s.part === change.part
+            ? {
+                ...s,
+                fasteners: s.fasteners.map((f) =>
+                  f.id === change.fastener ? { ...f, state: change.state } : f,
+                ),
+              }
+            : s,
+        );
+      const { steps, closing } = job.opening;
+      return { ...job, opening: { ...job.opening, steps: turn(steps), closing: turn(closing) } };
+    }
+    case 'ConfirmFit': {
+      const fitLines = job.fitLines.map((l) =>
+        l.position === change.position ? { ...l, done: change.done } : l,
+      );
+      return { ...job, fitLines };
     }
     default:
       return job;
@@ -301,6 +323,14 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   CounterSays: 'what was said over the counter',
   TickStep: 'a step ticked',
   ConfirmFit: 'a fitting',
+  ConfirmCarrier: 'a carrier fitted',
+  OpenFor: 'a round begun',
+  Reopen: 'the machine opened again',
+  TurnScrew: 'a screw',
+  FindSeal: 'a seal that was found',
+  AnswerSeal: 'the answer about a seal',
+  SayCheck: 'something tried after closing',
+  CompanionWork: 'other work',
   MoveModule: 'a module moved',
   Reseat: 'a module reseated',
   LogStart: 'a start',

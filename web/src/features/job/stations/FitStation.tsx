@@ -1,41 +1,156 @@
 import { Box, Button, Flex, Grid, Input, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Choice } from '../../../parts/Choice';
 import { Findings } from '../../../parts/Findings';
-import type { JobView } from '../api';
+import type { Change, JobView } from '../api';
+import { CloseUp } from './CloseUp';
 import type { StationProps } from './props';
+
+type FitLine = JobView['fitLines'][number];
+type Out = 'TRAY' | 'BIN' | 'OWNER';
+type Notch = 'AS_IT_BELONGS' | 'OTHER_WAY';
 
 /** A line per position in fitting order. */
 export function FitStation({ job, change, readOnly }: StationProps) {
   const shut = job.fittingGates.some((g) => g.severity === 'STOP');
+  const [out, setOut] = useState<Out>('TRAY');
   if (job.fitLines.length === 0) {
     return <Text>Nothing is planned to change yet, so there is nothing to fit. Make the plan first.</Text>;
   }
+  const round = job.opening.rounds.find((r) => r.current && r.purpose === 'FIT');
+  const carrier = round?.carrier && round.left > 1 ? round : undefined;
+  // One round at a time; what is done folds away, what lies in other rounds is named.
+  const here = job.fitLines.filter((l) => !l.done && (!round || round.positionIds.includes(l.position)));
+  const elsewhere = job.fitLines.filter((l) => !l.done && !here.includes(l));
+  const done = job.fitLines.filter((l) => l.done);
+  const line = (l: FitLine) => (
+    <Line
+      key={l.position}
+      line={l}
+      number={job.fitLines.indexOf(l) + 1}
+      disabled={readOnly || shut}
+      onReseat={
+        l.in && job.now.off.length > 0
+          ? () => void change({ type: 'Reseat', position: l.position })
+          : undefined
+      }
+      onConfirm={(isDone, seen, notch) =>
+        void change({
+          type: 'ConfirmFit',
+          position: l.position,
+          done: isDone,
+          seen: seen || undefined,
+          notch,
+          out: isDone && l.out ? out : undefined,
+        })
+      }
+    />
+  );
   return (
     <Stack gap="3">
       {shut && <Findings findings={job.fittingGates} />}
-      <Text>
-        Hold modules by their edges. If one does not go in under firm thumbs, take it out and look: the notch
-        may be on the other side. Nothing is forced.
-      </Text>
+      {here.some((l) => l.out) && !readOnly && (
+        <Choice
+          label="What comes out goes"
+          labelWidth="11rem"
+          value={out}
+          options={[
+            ['TRAY', 'to the tray'],
+            ['BIN', 'into the drawer'],
+            ['OWNER', "to the owner's bag"],
+          ]}
+          onChange={setOut}
+        />
+      )}
+      {here.length > 0 && (
+        <Text>
+          Hold modules by their edges. If one does not go in under firm thumbs, take it out and look: the
+          notch may be on the other side. Nothing is forced.
+        </Text>
+      )}
+      {carrier && !readOnly && !shut && <Carrier round={carrier} out={out} change={change} />}
       <Stack as="ol" gap="3" listStyleType="none">
-        {job.fitLines.map((l, i) => (
-          <Line
-            key={l.position}
-            line={l}
-            number={i + 1}
-            disabled={readOnly || shut}
-            onReseat={
-              l.in && job.now.off.length > 0
-                ? () => void change({ type: 'Reseat', position: l.position })
-                : undefined
-            }
-            onConfirm={(done, seen) =>
-              void change({ type: 'ConfirmFit', position: l.position, done, seen: seen || undefined })
-            }
-          />
-        ))}
+        {here.map(line)}
       </Stack>
+      {elsewhere.length > 0 && (
+        <Text color="quiet">In later rounds: {elsewhere.map((l) => l.label).join(', ')}.</Text>
+      )}
+      {done.length > 0 && (
+        <details open={here.length === 0 && done.length < 5}>
+          <Box as="summary" cursor="pointer" color="good" fontWeight="600" width="fit-content">
+            ✓ {done.length} {done.length === 1 ? 'position' : 'positions'} done
+          </Box>
+          <Stack as="ol" gap="2" listStyleType="none" mt="2">
+            {done.map(line)}
+          </Stack>
+        </details>
+      )}
+      <CloseUp job={job} change={change} readOnly={readOnly} />
     </Stack>
+  );
+}
+
+/** The same module again: one confirmation for a carrier, with the count. */
+function Carrier({
+  round,
+  out,
+  change,
+}: {
+  round: JobView['opening']['rounds'][number];
+  out: Out;
+  change: Change;
+}) {
+  const [count, setCount] = useState('');
+  const [seen, setSeen] = useState('');
+  if (!round.carrier) return null;
+  const carrier = round.carrier;
+  return (
+    <Box
+      as="section"
+      aria-label="Whole carrier"
+      bg="panel"
+      borderWidth="2px"
+      borderColor="accent"
+      borderRadius="md"
+      p="3"
+    >
+      <Text fontWeight="700" fontSize="lg">
+        {round.name}: {round.left} {round.same ? `× ${round.same}` : 'modules of several kinds'}
+      </Text>
+      {round.same ? (
+        <Flex gap="3" align="end" wrap="wrap">
+          <label>
+            <Text fontSize="sm">Count what went in</Text>
+            <Input
+              width="7rem"
+              inputMode="numeric"
+              value={count}
+              onChange={(e) => setCount(e.target.value.replace(/\D/g, '').slice(0, 3))}
+            />
+          </label>
+          <label>
+            <Text fontSize="sm">Tag or label of one, to be sure</Text>
+            <Input width="16rem" fontFamily="mono" value={seen} onChange={(e) => setSeen(e.target.value)} />
+          </label>
+          <Button
+            disabled={count === ''}
+            onClick={() =>
+              void change({
+                type: 'ConfirmCarrier',
+                carrier,
+                count: Number(count),
+                seen: seen.trim() || undefined,
+                out,
+              }).then((done) => done && (setCount(''), setSeen('')))
+            }
+          >
+            All seated, latches flush
+          </Button>
+        </Flex>
+      ) : (
+        <Text>They are confirmed one by one.</Text>
+      )}
+    </Box>
   );
 }
 
@@ -46,14 +161,15 @@ function Line({
   onReseat,
   onConfirm,
 }: {
-  line: JobView['fitLines'][number];
+  line: FitLine;
   number: number;
   disabled: boolean;
   /** Absent where the way to it is shut or nothing is in it. */
   onReseat?: () => void;
-  onConfirm: (done: boolean, seen: string) => void;
+  onConfirm: (done: boolean, seen: string, notch?: Notch) => void;
 }) {
   const [seen, setSeen] = useState('');
+  const [notch, setNotch] = useState<Notch>();
   return (
     <Box
       as="li"
@@ -123,6 +239,21 @@ function Line({
                   placeholder={l.inTag ?? ''}
                 />
               </label>
+              <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="How the notch lies">
+                {(['AS_IT_BELONGS', 'OTHER_WAY'] as const).map((way) => (
+                  <Button
+                    key={way}
+                    size="xs"
+                    variant={notch === way ? 'solid' : 'outline'}
+                    color={notch === way ? undefined : 'ink'}
+                    aria-pressed={notch === way}
+                    disabled={disabled}
+                    onClick={() => setNotch(way)}
+                  >
+                    {way === 'AS_IT_BELONGS' ? `Notch ${l.keySide}` : 'Notch the other way'}
+                  </Button>
+                ))}
+              </Flex>
             </Box>
           )}
           {l.done ? (
@@ -146,7 +277,7 @@ function Line({
               )}
             </Flex>
           ) : (
-            <Button disabled={disabled} onClick={() => onConfirm(true, seen.trim())}>
+            <Button disabled={disabled} onClick={() => onConfirm(true, seen.trim(), notch)}>
               {l.in ? 'Seated, latches flush' : 'Taken out'}
             </Button>
           )}

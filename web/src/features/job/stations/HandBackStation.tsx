@@ -5,7 +5,7 @@ import { useKeptText } from '../../../parts/drafts';
 import { dayAndClock } from '../../../parts/times';
 import { type JobView, useEvents } from '../api';
 import type { StationProps } from './props';
-import { CloseUp } from './CloseUp';
+import { Checks } from './prove/Checks';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {
@@ -59,7 +59,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           </Text>
         )}
       </Box>
-      <CloseUp job={job} change={change} readOnly={readOnly} />
+      <Checks job={job} change={change} readOnly={readOnly} />
       <Box
         as="section"
         aria-label="Hand back"

@@ -1,15 +1,25 @@
-import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
+import { Link as RouterLink } from 'react-router';
 import { Findings } from '../../../parts/Findings';
+import { Hint } from '../../../parts/Bar';
 import { BatteryAnswers, KeyAnswers, SealAnswers, SettingsAnswers } from './GateAnswers';
+import { Avoid } from './open/Avoid';
+import { Rounds } from './open/Rounds';
+import { Seals } from './open/Seals';
 import type { StationProps } from './props';
-import { Steps } from './Steps';
+import { duration, Steps } from './Steps';
 
-/** The gates, then the record's own steps in order. */
+/** The gates, the rounds, what to lay out, and the record's own steps in order. */
 export function OpenStation({ job, change, readOnly }: StationProps) {
   const shut = job.openingGates.some((g) => g.severity === 'STOP');
   const codes = job.openingGates.map((g) => g.code);
+  const { opening } = job;
+  const left = opening.steps.filter((s) => !s.done);
+  const pending = job.fitLines.some((l) => !l.done);
+  // Between two rounds: what the next one does not need open goes back first.
+  const between = pending && left.length > 0 && opening.closing.some((s) => s.kind === 'PUT_BACK' && !s.done);
   return (
-    <Stack gap="4">
+    <Stack gap="3">
       {job.openingGates.length > 0 && (
         <Box
           as="section"
@@ -20,7 +30,11 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
           p="3"
         >
           <Text fontWeight="700" fontSize="lg" color={shut ? 'stop' : 'risk'} mb="2">
-            {shut ? 'The machine stays shut' : 'Before the first screw'}
+            {shut
+              ? job.now.off.length > 0
+                ? 'The job is paused: what is open stays safe'
+                : 'The machine stays shut'
+              : 'Before the first screw'}
           </Text>
           <Findings findings={job.openingGates} />
           {!readOnly && (
@@ -41,35 +55,94 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
           )}
         </Box>
       )}
-      {!readOnly &&
-        job.intake.battery !== 'SWOLLEN' &&
-        job.intake.battery !== 'NONE_FITTED' &&
-        job.opening.length > 0 && (
-          <Box>
+      {opening.steps.length === 0 ? (
+        <Flex gap="3" align="center" wrap="wrap">
+          <Text>Nothing is planned to change yet. Make the plan first, or open it for a look.</Text>
+          {!readOnly && (
             <Button
-              size="sm"
               variant="outline"
-              color="stop"
-              borderColor="stop"
-              onClick={() => void change({ type: 'AnswerIntake', battery: 'SWOLLEN' })}
+              color="ink"
+              onClick={() =>
+                void change({
+                  type: 'OpenFor',
+                  purpose: 'LOOK',
+                  positions: job.found.lanes.flatMap((l) =>
+                    l.blocks.filter((b) => !b.soldered && !b.absent).map((b) => b.position),
+                  ),
+                })
+              }
             >
-              Stop: the battery turns out to be swollen
+              Open for a look
             </Button>
-          </Box>
-        )}
-      {job.opening.length === 0 ? (
-        <Text>Nothing is planned to change yet, so there is nothing to open. Make the plan first.</Text>
+          )}
+        </Flex>
       ) : (
         <>
+          <Flex gap="3" align="baseline" wrap="wrap">
+            <Heading as="h2" size="md" flex="1">
+              {left.length === 0
+                ? 'The way is open'
+                : `${left.length} ${left.length === 1 ? 'step' : 'steps'}, about ${duration(left.reduce((n, s) => n + s.seconds, 0))}`}
+            </Heading>
+            {!readOnly && opening.canReopen && job.now.off.length === 0 && (
+              <Button size="sm" variant="outline" color="ink" onClick={() => void change({ type: 'Reopen' })}>
+                Reopen <Hint>O</Hint>
+              </Button>
+            )}
+            <Button asChild size="sm" variant="outline" color="ink">
+              <RouterLink to={`/jobs/${job.id}/bench`}>
+                Bench mode <Hint>B</Hint>
+              </RouterLink>
+            </Button>
+            <Button asChild size="sm" variant="outline" color="ink">
+              <a href={`/api/jobs/${job.id}/opening-sheet.pdf`} download>
+                Opening sheet
+              </a>
+            </Button>
+          </Flex>
+          <Rounds job={job} change={change} readOnly={readOnly} />
+          <Avoid job={job} />
+          {between && (
+            <Box as="section" aria-label="Back on before the next round">
+              <Text fontWeight="700">Back on before the next round</Text>
+              <Steps
+                job={job.id}
+                steps={opening.closing.filter((s) => !s.done)}
+                disabled={readOnly}
+                change={change}
+              />
+            </Box>
+          )}
+          {opening.layOut.length > 0 && left.length > 0 && (
+            <Text>
+              <b>Lay out:</b> {opening.layOut.join(' · ')}
+            </Text>
+          )}
           {job.fitLines.every((l) => l.done) && job.now.off.length === 0 && (
             <Text>
               All that is planned is fitted, and it is closed. These steps open it again, to look or to
               reseat.
             </Text>
           )}
-          <Steps job={job.id} steps={job.opening} disabled={readOnly} shut={shut} change={change} />
+          <Steps job={job.id} steps={opening.steps} disabled={readOnly} shut={shut} change={change} />
         </>
       )}
+      <Flex gap="3" wrap="wrap" align="start">
+        <Box flex="1" minW="16rem">
+          <Seals job={job} change={change} readOnly={readOnly} />
+        </Box>
+        {!readOnly && job.intake.battery !== 'SWOLLEN' && job.intake.battery !== 'NONE_FITTED' && (
+          <Button
+            size="sm"
+            variant="outline"
+            color="stop"
+            borderColor="stop"
+            onClick={() => void change({ type: 'AnswerIntake', battery: 'SWOLLEN' })}
+          >
+            Stop: the battery turns out to be swollen
+          </Button>
+        )}
+      </Flex>
     </Stack>
   );
 }

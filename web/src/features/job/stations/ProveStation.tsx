@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { StartTimer } from '../../timers';
 import type { JobView } from '../api';
 import { Accept, ComparisonTable } from './prove/ComparisonTable';
+import { Checks } from './prove/Checks';
+import { Companions } from './prove/Companions';
 import { LogList } from './prove/LogList';
 import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
@@ -21,7 +23,6 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
       <CloseUp job={job} change={change} readOnly={readOnly} />
       {!readOnly && <NewStart job={job} change={change} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
-      <LogList job={job} change={change} readOnly={readOnly} />
       {start && (
         <Box as="section" aria-label="Readings at this start">
           <Heading as="h2" size="md" mb="2">
@@ -66,6 +67,9 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           />
         </Box>
       </Box>
+      <Checks job={job} change={change} readOnly={readOnly} />
+      <Companions job={job} change={change} readOnly={readOnly} />
+      <LogList job={job} change={change} readOnly={readOnly} />
     </Stack>
   );
 }

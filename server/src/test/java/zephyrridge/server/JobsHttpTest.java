@@ -63,7 +63,7 @@ class JobsHttpTest {
 
     /** The steps that are left, each ticked. */
     private static void tickAll(ApiClient client, long id, String which) {
-        for (JsonNode step : client.get("/api/jobs/" + id).json().get(which)) {
+        for (JsonNode step : client.get("/api/jobs/" + id).json().at(which)) {
             if (!step.get("done").asBoolean() && !step.get("kind").asString().equals("TEST_START")) {
                 ok(client.change(id, "TickStep", Map.of("step", step.get("id").asString(), "done", true)));
             }
@@ -95,12 +95,12 @@ class JobsHttpTest {
                 .contains("WIDTH_UNEVEN", "LIMIT_PROVEN", "LIMIT_SHEET_CONTRADICTED")
                 .doesNotContain("NO_MEMORY", "LIMIT_BEYOND_OFFICIAL");
         chosen(client, id);
-        assertThat(job.get("opening").size()).isGreaterThan(5);
+        assertThat(job.at("/opening/steps").size()).isGreaterThan(5);
         // Typed totals prove nothing before there was a start.
         assertThat(client.change(id, "EnterReadout", readout("AFTER", Map.of("firmwareTotal", "40 GB")))
                         .status())
                 .isEqualTo(404);
-        tickAll(client, id, "opening");
+        tickAll(client, id, "/opening/steps");
         job = ok(client.change(id, "ConfirmFit", Map.of("position", "socket-b", "done", true)));
         assertThat(job.at("/expectation/firmwareTotal").asString()).isEqualTo("40 GB");
         assertThat(job.at("/now/off").size()).isPositive();
@@ -109,7 +109,7 @@ class JobsHttpTest {
                         .at("/finding/code")
                         .asString())
                 .isEqualTo("CLOSE_PARTS_OFF");
-        tickAll(client, id, "closingSteps");
+        tickAll(client, id, "/opening/closing");
         ok(client.change(id, "LogStart", Map.of("outcome", "STARTED", "note", "")));
         job = ok(client.change(
                 id,
@@ -160,7 +160,7 @@ class JobsHttpTest {
         ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "4GB 1Rx8 PC3L-12800S-11-13-B4")));
         ok(client.change(id, "PlanModule", Map.of("position", "socket", "key", "m1")));
         chosen(client, id);
-        tickAll(client, id, "opening");
+        tickAll(client, id, "/opening/steps");
         JsonNode job = ok(client.change(id, "ConfirmFit", Map.of("position", "socket", "done", true)));
         JsonNode log = job.get("log");
         assertThat(log.get(0).get("text").asString()).isEqualTo("Shut right down");
@@ -312,7 +312,7 @@ class JobsHttpTest {
         ok(client.change(id, "PlanModule", Map.of("position", "a-upper", "key", "m1")));
         ok(client.change(id, "PlanModule", Map.of("position", "a-lower", "key", "m2")));
         chosen(client, id);
-        tickAll(client, id, "opening");
+        tickAll(client, id, "/opening/steps");
         assertThat(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true))
                         .json()
                         .at("/finding/code")

@@ -75,7 +75,7 @@ class RecordsHttpTest {
         assertThat(planned.get("rules").toString()).contains("UNDECIDED");
         // "Works" is not said of what nobody has decided.
         assertThat(planned.get("planVerdict").asString()).doesNotContain("Works");
-        List<String> steps = planned.get("opening").findValuesAsString("id");
+        List<String> steps = planned.at("/opening/steps").findValuesAsString("id");
         assertThat(String.join(" ", steps)).containsSubsequence("lid", "battery");
     }
 

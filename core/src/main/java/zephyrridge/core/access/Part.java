@@ -46,7 +46,9 @@ public record Part(
         CARRIER,
         DRIVE,
         RIBBON,
-        STAND
+        STAND,
+        /** Nothing that comes off, only the screws from this side that hold something on another. */
+        SCREWS
     }
 
     public Part {

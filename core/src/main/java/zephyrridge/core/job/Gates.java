@@ -109,14 +109,14 @@ public final class Gates {
     }
 
     /** Other work waits until memory is proven, where memory is what the job is about: one change at a time. */
-    static List<Finding> companion(Unit unit, Assessment a) {
+    public static List<Finding> companion(Unit unit, Assessment a) {
         boolean memory = !a.plan().changed().isEmpty();
         boolean seen = a.proof().grade() != Grade.NONE;
         return memory && !seen ? List.of(count(GateFinding.COMPANION_BEFORE_PROOF, Severity.STOP, 0)) : List.of();
     }
 
     /** Each with the owner's yes, against no ban, and looked at first. */
-    static List<Finding> companion(Unit unit, Counter.Extra extra) {
+    public static List<Finding> companion(Unit unit, Counter.Extra extra) {
         List<Finding> found = new ArrayList<>();
         Counter counter = unit.counter();
         if (counter.bans().stream().anyMatch(b -> b.forbids(extra))) {

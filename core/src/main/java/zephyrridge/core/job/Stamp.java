@@ -11,4 +11,7 @@ import java.util.Optional;
  * @param at when it was recorded; nobody knows any more of entries from before the log
  * @param beforeLog lifted out of a job from before the log was kept: taken as it was, checked against nothing
  */
-public record Stamp(int no, int after, Optional<LocalDateTime> at, String by, boolean beforeLog) {}
+public record Stamp(int no, int after, Optional<LocalDateTime> at, String by, boolean beforeLog) {
+    /** Of steps that are thought through and not done. */
+    static final Stamp NOBODY = new Stamp(0, 0, Optional.empty(), "", false);
+}

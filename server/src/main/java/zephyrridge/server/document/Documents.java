@@ -19,13 +19,17 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 4;
+    public static final int UNIT_SCHEMA = 5;
 
-    public static final int RECORD_SCHEMA = 2;
+    public static final int RECORD_SCHEMA = 3;
 
-    private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS =
-            List.of(UnitLifts::fromTicksToLog, UnitLifts::withNothingSetAside, UnitLifts::withNothingWanted);
-    private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS = List.of(RecordLifts::provenanceOfPositions);
+    private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS = List.of(
+            UnitLifts::fromTicksToLog,
+            UnitLifts::withNothingSetAside,
+            UnitLifts::withNothingWanted,
+            UnitLifts::withNoSealFound);
+    private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS =
+            List.of(RecordLifts::provenanceOfPositions, RecordLifts::wayBack);
     private static final String SCHEMA = "schema";
 
     private final JsonMapper json;
@@ -81,7 +85,7 @@ public class Documents {
     public Work apply(Work work, String step) {
         JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
         // A step of before may leave a document of before.
-        ObjectNode unit = UnitLifts.withNothingWanted((ObjectNode) next.get("unit"));
+        ObjectNode unit = UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit")));
         return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));
     }
 

@@ -20,4 +20,26 @@ final class RecordLifts {
         }
         return record;
     }
+
+    /** 2 to 3: screws have names, parts their catches, cables and way back. Nobody had noted any: the lists are empty. */
+    static ObjectNode wayBack(ObjectNode record) {
+        ObjectNode access = (ObjectNode) record.get("access");
+        access.putArray("closing");
+        access.putArray("outlines");
+        for (JsonNode p : access.path("parts")) {
+            ObjectNode part = (ObjectNode) p;
+            int n = 0;
+            for (JsonNode f : part.path("fasteners")) {
+                ((ObjectNode) f)
+                        .put("id", String.valueOf(++n))
+                        .put("threadLocked", false)
+                        .put("magnetNear", false);
+            }
+            part.putArray("catches");
+            part.putArray("connectors");
+            part.put("howOn", "");
+            part.putArray("checks");
+        }
+        return record;
+    }
 }

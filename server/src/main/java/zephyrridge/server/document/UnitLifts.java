@@ -246,6 +246,17 @@ final class UnitLifts {
         return unit;
     }
 
+    /** Before seals on the way were kept none was; what the owner forbids stood in words only. */
+    static ObjectNode withNoSealFound(ObjectNode unit) {
+        if (!unit.has("seals")) {
+            unit.putArray("seals");
+        }
+        if (unit.get("counter") instanceof ObjectNode counter && !counter.has("bans")) {
+            counter.putArray("bans");
+        }
+        return unit;
+    }
+
     /** Before layouts could stand beside each other nothing was bought for one, and nobody asked what was needed. */
     static ObjectNode withNothingWanted(ObjectNode unit) {
         if (unit.get("intake") instanceof ObjectNode intake && !intake.has("processor")) {

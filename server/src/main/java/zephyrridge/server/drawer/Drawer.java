@@ -220,6 +220,53 @@ public class Drawer {
                 searchText(m, spec));
     }
 
+    private static final String NUMBERED = "D-";
+
+    /** The next number in the drawer that is neither there nor among these. */
+    public String freshTag(Set<String> taken) {
+        int last = java.util.stream.Stream.concat(store.tagsLike(NUMBERED).stream(), taken.stream())
+                .filter(t -> t.matches(NUMBERED + "\\d{1,8}"))
+                .mapToInt(t -> Integer.parseInt(t.substring(NUMBERED.length())))
+                .max()
+                .orElse(0);
+        return NUMBERED + String.format("%03d", last + 1);
+    }
+
+    /**
+     * A module that came out of a machine goes in, within the caller's transaction. That it worked is only said where the machine
+     * was seen to run with it.
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void pulled(String tag, String labelLine, long jobId, boolean ran) {
+        if (LabelParser.parse(labelLine).spec().isEmpty()) {
+            throw Problem.invalid(
+                    "out",
+                    "What came out has no whole label (" + labelLine
+                            + "). Read its label first, or let it lie on the tray.");
+        }
+        add(new NewModule(
+                tag,
+                labelLine,
+                "",
+                "",
+                "",
+                ran ? Tested.GOOD : Tested.UNTESTED,
+                pulledNote(jobId, ran),
+                Origin.PULLED,
+                "",
+                Money.ZERO));
+    }
+
+    /** It was not pulled after all; one that was given to another job meanwhile stays. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void notPulled(String tag, long jobId) {
+        store.remove(tag, List.of(pulledNote(jobId, true), pulledNote(jobId, false)));
+    }
+
+    private static String pulledNote(long jobId, boolean ran) {
+        return "pulled in job " + jobId + (ran ? ", the machine ran with it" : "");
+    }
+
     /** Several of one kind at once, each with a tag of its own that follows the first: D-061, D-062 ... */
     @Transactional
     public List<String> addSeveral(NewModule first, int count) {

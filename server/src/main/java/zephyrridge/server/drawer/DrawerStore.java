@@ -141,6 +141,22 @@ class DrawerStore {
                 .execute();
     }
 
+    /** Takes a module out that came in from this job's machine and lies free. */
+    void remove(String tag, List<String> notes) {
+        sql.deleteFrom(DRAWER_MODULE)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .and(DRAWER_MODULE.NOTE.in(notes))
+                .and(DRAWER_MODULE.JOB_ID.isNull())
+                .execute();
+    }
+
+    List<String> tagsLike(String prefix) {
+        return sql.select(DRAWER_MODULE.TAG)
+                .from(DRAWER_MODULE)
+                .where(DRAWER_MODULE.TAG.startsWith(prefix))
+                .fetch(Record1::value1);
+    }
+
     void insert(Row row, String generation, String searchText) {
         sql.insertInto(DRAWER_MODULE)
                 .set(DRAWER_MODULE.TAG, row.tag)

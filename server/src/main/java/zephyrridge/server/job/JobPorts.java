@@ -3,6 +3,7 @@ package zephyrridge.server.job;
 import java.time.LocalDateTime;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.Bench;
 import zephyrridge.core.job.Ports;
@@ -42,6 +43,11 @@ record JobPorts(
                         m.spec(),
                         m.tested() == Drawer.Tested.BAD,
                         m.jobId().filter(id -> id != jobId)));
+    }
+
+    @Override
+    public String freshTag(Set<String> taken) {
+        return drawer.freshTag(taken);
     }
 
     @Override

@@ -3,8 +3,6 @@ package zephyrridge.server.job;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import zephyrridge.core.access.Fastener;
-import zephyrridge.core.access.Side;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Intake;
@@ -14,7 +12,6 @@ import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Trail;
 import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.limit.Condition;
@@ -65,9 +62,8 @@ record JobView(
         List<FindingView> fittingGates,
         List<FindingView> clearingGates,
         boolean settingsCleared,
-        List<StepView> opening,
+        OpeningView opening,
         List<FitLineView> fitLines,
-        List<StepView> closingSteps,
         ExpectationView expectation,
         List<StartView> starts,
         List<ComparisonLineView> comparison,
@@ -111,10 +107,17 @@ record JobView(
             Grade grade, Grade wanted, boolean proven, boolean partProven, String text, List<FindingView> missing) {}
 
     /** @param off names of what is off now; {@code tray} modules that lie on the tray */
-    record NowView(List<String> off, List<String> tray, boolean powerDown, boolean unplugged, boolean drained) {}
+    record NowView(
+            List<String> off,
+            List<String> tray,
+            boolean powerDown,
+            boolean unplugged,
+            boolean drained,
+            boolean grounded) {}
 
-    /** @param text what was done; {@code beforeLog} lifted out of a job from before the log was kept */
-    record LogView(int no, Optional<Instant> at, String by, String text, boolean beforeLog) {}
+    /** @param text what was done; {@code seconds} it took, where that can be told; {@code beforeLog} lifted out of a job from before the log was kept */
+    record LogView(
+            int no, Optional<Instant> at, String by, String text, boolean beforeLog, Optional<Integer> seconds) {}
 
     /** @param said in words what was said then; absent of jobs closed before that was kept */
     record ClosingView(
@@ -210,21 +213,6 @@ record JobView(
 
     record ConsentView(String who, String to, Instant at, String by, boolean current) {}
 
-    record FastenerView(double x, double y, String bit, String length, Fastener.Role role, String hiddenUnder) {}
-
-    /** @param how the record's own words for taking a part off; {@code source} where they come from */
-    record StepView(
-            String id,
-            WorkStep.Kind kind,
-            String text,
-            String how,
-            String source,
-            Optional<Side> turnTo,
-            List<FastenerView> fasteners,
-            List<String> cautions,
-            int seconds,
-            boolean done) {}
-
     record FitLineView(
             String position,
             String label,
@@ -235,6 +223,7 @@ record JobView(
             String angle,
             int latches,
             boolean turned,
+            Optional<String> carrier,
             Optional<String> lowerFirst,
             boolean done) {}
 

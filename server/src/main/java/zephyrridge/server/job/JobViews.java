@@ -8,7 +8,6 @@ import java.util.SortedMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.job.Assessment;
@@ -24,14 +23,12 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
 import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.server.job.JobView.FastenerView;
 import zephyrridge.server.job.JobView.FitLineView;
 import zephyrridge.server.job.JobView.LegView;
 import zephyrridge.server.job.JobView.ModuleView;
 import zephyrridge.server.job.JobView.NowView;
 import zephyrridge.server.job.JobView.PresenceView;
 import zephyrridge.server.job.JobView.RuleView;
-import zephyrridge.server.job.JobView.StepView;
 import zephyrridge.server.machine.Quirks;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
@@ -42,16 +39,25 @@ class JobViews {
     private final Texts texts;
     private final LimitViews limits;
     private final ProofViews proofs;
+    private final OpeningViews openings;
     private final Quirks quirks;
     private final Jobs jobs;
     private final FieldChanges fields;
 
-    JobViews(Texts texts, LimitViews limits, ProofViews proofs, Quirks quirks, Jobs jobs, FieldChanges fields) {
+    JobViews(
+            Texts texts,
+            LimitViews limits,
+            ProofViews proofs,
+            OpeningViews openings,
+            Quirks quirks,
+            Jobs jobs,
+            FieldChanges fields) {
         this.limits = limits;
         this.jobs = jobs;
         this.fields = fields;
         this.texts = texts;
         this.proofs = proofs;
+        this.openings = openings;
         this.quirks = quirks;
     }
 
@@ -111,9 +117,8 @@ class JobViews {
                 FindingView.of(a.clearingGates(), texts),
                 u.log().happened().stream()
                         .anyMatch(e -> e instanceof Entry.Acted x && x.action() == Entry.Action.SETTINGS_CLEARED),
-                steps(a.opening()),
+                openings.of(c),
                 a.fitLines().stream().map(this::fitLine).toList(),
-                steps(a.closing()),
                 proofs.expectation(a.expected()),
                 proofs.starts(c),
                 proofs.last(c),
@@ -131,8 +136,9 @@ class JobViews {
                                 .map(k -> name(u.modules().get(k)))
                                 .toList(),
                         a.now().down(),
-                        a.now().unplugged(),
-                        a.now().drained()),
+                        a.now().power().unplugged(),
+                        a.now().power().drained(),
+                        a.now().power().grounded()),
                 u.isChosen(),
                 List.copyOf(u.deviations().missing()),
                 proofs.log(c),
@@ -313,44 +319,6 @@ class JobViews {
                 .toList();
     }
 
-    private List<StepView> steps(List<WorkStep> steps) {
-        return steps.stream().map(this::step).toList();
-    }
-
-    private StepView step(WorkStep step) {
-        String turn = step.turnTo()
-                .map(side -> texts.say("step.TURN", "side", side) + " ")
-                .orElse("");
-        return new StepView(
-                step.id(),
-                step.kind(),
-                turn
-                        + texts.get("step." + step.kind())
-                                .replace("{part}", step.part().map(Part::name).orElse("")),
-                step.part()
-                        .filter(p -> step.kind() == WorkStep.Kind.TAKE_OFF)
-                        .map(Part::how)
-                        .orElse(""),
-                step.part().map(Part::source).orElse(""),
-                step.turnTo(),
-                step.part()
-                        .map(p -> p.fasteners().stream().map(JobViews::fastener).toList())
-                        .orElse(List.of()),
-                step.cautions().stream().map(k -> texts.get("caution." + k)).toList(),
-                step.seconds(),
-                step.done());
-    }
-
-    private static FastenerView fastener(Fastener f) {
-        return new FastenerView(
-                f.x(),
-                f.y(),
-                f.bit(),
-                String.format(Locale.ROOT, "%.1f mm", f.lengthTenths() / 10.0),
-                f.role(),
-                f.hiddenUnder().orElse(""));
-    }
-
     private FitLineView fitLine(FitLine l) {
         Socket socket = l.position().socket().orElseThrow();
         String angle = socket.angleFrom() == 90
@@ -368,6 +336,7 @@ class JobViews {
                 angle,
                 socket.latches(),
                 socket.turned(),
+                l.position().carrier(),
                 l.lowerFirst().map(Position::label),
                 l.done());
     }

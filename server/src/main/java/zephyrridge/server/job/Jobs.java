@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.UUID;
@@ -293,6 +294,20 @@ public class Jobs {
             free.forEach(tag -> drawer.giveBack(tag, id));
         }
         held.stream().filter(tag -> !was.contains(tag)).forEach(tag -> drawer.take(tag, id));
+        SortedMap<String, String> pulled = after.pulled();
+        SortedMap<String, String> pulledBefore = before.pulled();
+        pulledBefore.keySet().stream().filter(t -> !pulled.containsKey(t)).forEach(tag -> drawer.notPulled(tag, id));
+        pulled.forEach((tag, key) -> {
+            if (!pulledBefore.containsKey(tag)) {
+                drawer.pulled(tag, after.modules().get(key).labelLine(), id, ranWithIt(before));
+            }
+        });
+    }
+
+    /** Whether somebody read a total of the machine before anything was changed: then it ran with what was in it. */
+    private static boolean ranWithIt(Unit unit) {
+        return unit.before().firmwareTotal().isPresent()
+                || unit.before().systemTotal().isPresent();
     }
 
     private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {

@@ -11,6 +11,7 @@ import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Proof;
+import zephyrridge.core.job.StepTimes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.proof.Comparison;
@@ -181,13 +182,15 @@ class ProofViews {
 
     List<LogView> log(Jobs.Current c) {
         Map<String, String> names = new HashMap<>();
+        Map<Integer, Integer> seconds = StepTimes.of(c.unit().log());
         return c.unit().log().happened().stream()
                 .map(e -> new LogView(
                         e.no(),
                         e.stamp().at().map((LocalDateTime at) -> JobController.utc(at)),
                         names.computeIfAbsent(e.stamp().by(), accounts::nameOf),
                         text(e, c),
-                        e.stamp().beforeLog()))
+                        e.stamp().beforeLog(),
+                        Optional.ofNullable(seconds.get(e.no()))))
                 .toList();
     }
 
@@ -196,13 +199,7 @@ class ProofViews {
             return texts.get("log.Opened." + o.purpose());
         }
         if (e instanceof Entry.Stepped s) {
-            String part = c.machine()
-                    .record()
-                    .access()
-                    .part(s.part())
-                    .map(p -> p.name())
-                    .orElse(s.part());
-            return texts.say("log.Stepped." + s.did(), "part", part);
+            return texts.say("log.Stepped." + s.did(), "part", part(s.part(), c));
         }
         if (e instanceof Entry.Moved m) {
             return texts.say(
@@ -211,11 +208,26 @@ class ProofViews {
         if (e instanceof Entry.Reseated r) {
             return texts.say("log.Reseated", "position", label(r.position(), c));
         }
+        if (e instanceof Entry.Fastened f) {
+            return texts.say("log.Fastened." + f.state(), "id", f.fastener(), "part", part(f.part(), c));
+        }
+        if (e instanceof Entry.Checked k) {
+            return texts.say("log.Checked." + k.result(), "check", texts.get("check." + k.check()))
+                    + (k.note().isEmpty() ? "" : " " + k.note());
+        }
+        if (e instanceof Entry.Companion k) {
+            return texts.say("log.Companion." + k.phase(), "extra", texts.get("extra." + k.extra()))
+                    + (k.note().isEmpty() ? "" : " " + k.note());
+        }
         if (e instanceof Entry.Acted a) {
             return texts.get("log.Acted." + a.action());
         }
         Entry.Started s = (Entry.Started) e;
         return texts.get("log.Started." + s.outcome()) + (s.note().isEmpty() ? "" : " " + s.note());
+    }
+
+    private static String part(String id, Jobs.Current c) {
+        return c.machine().record().access().part(id).map(p -> p.name()).orElse(id);
     }
 
     private String place(Place p, Jobs.Current c) {

@@ -29,6 +29,9 @@ class SlipController {
     record LineView(String what, String amount) {}
 
     /** @param price "" where it is told after a look */
+    /** @param holds whether the owner said so */
+    record BanView(Counter.Ban ban, String name, boolean holds) {}
+
     record ExtraView(Counter.Extra extra, String name, String price, Counter.Answer answer) {}
 
     /**
@@ -59,6 +62,7 @@ class SlipController {
             List<String> conditions,
             List<ExtraView> extras,
             String forbids,
+            List<BanView> bans,
             String worth,
             Counter.Worth figures,
             Optional<JobView.ConsentView> consent,
@@ -161,6 +165,10 @@ class SlipController {
                         .toList(),
                 extras(u.counter()),
                 u.counter().forbids(),
+                java.util.Arrays.stream(Counter.Ban.values())
+                        .map(b -> new BanView(
+                                b, texts.get("ban." + b), u.counter().bans().contains(b)))
+                        .toList(),
                 worth(u.counter().worth(), net.plus(tax), terms),
                 u.counter().worth(),
                 u.consent()

@@ -1,0 +1,60 @@
+package zephyrridge.core.job;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/**
+ * How long single steps took: from the entry before to the one that says it is done. A gap of more than half an hour was no step
+ * but something else (common practice, no source).
+ */
+public final class StepTimes {
+    static final int LONGEST_SECONDS = 1800;
+
+    private StepTimes() {}
+
+    /** Seconds by number of the entry; entries without a time before them have none. */
+    public static Map<Integer, Integer> of(Log log) {
+        SortedMap<Integer, Integer> seconds = new TreeMap<>();
+        LocalDateTime before = null;
+        for (Entry e : log.happened()) {
+            LocalDateTime at = e.stamp().at().orElse(null);
+            if (at != null && before != null && isWork(e)) {
+                long took = seconds(at) - seconds(before);
+                if (took >= 0 && took <= LONGEST_SECONDS) {
+                    seconds.put(e.no(), (int) took);
+                }
+            }
+            before = at;
+        }
+        return seconds;
+    }
+
+    private static long seconds(LocalDateTime at) {
+        return at.toLocalDate().toEpochDay() * 86_400 + at.toLocalTime().toSecondOfDay();
+    }
+
+    private static boolean isWork(Entry e) {
+        return e instanceof Entry.Stepped || e instanceof Entry.Moved || e instanceof Entry.Reseated;
+    }
+
+    /** Median seconds to take a part off and to put it back, over what this log has of it; -1 where it has nothing. */
+    public static int[] ofPart(Log log, String part) {
+        Map<Integer, Integer> all = of(log);
+        return new int[] {median(all, log, part, Entry.Did.TAKE_OFF), median(all, log, part, Entry.Did.PUT_BACK)};
+    }
+
+    private static int median(Map<Integer, Integer> all, Log log, String part, Entry.Did did) {
+        List<Integer> sorted = log.happened().stream()
+                .filter(e -> e instanceof Entry.Stepped s
+                        && s.part().equals(part)
+                        && s.did() == did
+                        && all.containsKey(e.no()))
+                .map(e -> all.get(e.no()))
+                .sorted()
+                .toList();
+        return sorted.isEmpty() ? -1 : sorted.get(sorted.size() / 2);
+    }
+}

@@ -1,0 +1,312 @@
+package zephyrridge.server.job;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.access.Caution;
+import zephyrridge.core.access.Connector;
+import zephyrridge.core.access.Fastener;
+import zephyrridge.core.access.LayOut;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Bench;
+import zephyrridge.core.job.Counter;
+import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.FitLine;
+import zephyrridge.core.job.Gates;
+import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.Now;
+import zephyrridge.core.job.Round;
+import zephyrridge.core.job.Screws;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.WorkStep;
+import zephyrridge.server.job.OpeningView.CheckView;
+import zephyrridge.server.job.OpeningView.CompanionView;
+import zephyrridge.server.job.OpeningView.ConnectorView;
+import zephyrridge.server.job.OpeningView.FastenerView;
+import zephyrridge.server.job.OpeningView.PartView;
+import zephyrridge.server.job.OpeningView.RoundView;
+import zephyrridge.server.job.OpeningView.SealView;
+import zephyrridge.server.job.OpeningView.StepView;
+import zephyrridge.server.job.OpeningView.TrayGroup;
+import zephyrridge.server.job.OpeningView.TrayScrew;
+import zephyrridge.server.text.FindingView;
+import zephyrridge.server.text.Texts;
+
+/** Puts rounds, steps, screws and what is tried afterwards into words. */
+@Component
+class OpeningViews {
+    private final Texts texts;
+
+    OpeningViews(Texts texts) {
+        this.texts = texts;
+    }
+
+    OpeningView of(Jobs.Current c) {
+        Assessment a = c.assessment();
+        Bench bench = c.machine().bench();
+        Unit unit = c.unit();
+        Now now = a.now();
+        List<Screws.Lying> tray = Screws.tray(bench, now);
+        List<Part> coming = Stream.concat(
+                        now.off().stream().flatMap(id -> bench.record().access().part(id).stream()),
+                        a.opening().stream().flatMap(s -> s.part().stream()))
+                .distinct()
+                .toList();
+        return new OpeningView(
+                a.rounds().stream().map(r -> round(r, a, bench)).toList(),
+                unit.log().happened().stream().anyMatch(e -> e instanceof Entry.Opened),
+                steps(a.opening(), bench, now, tray),
+                steps(a.closing(), bench, now, tray),
+                layOut(LayOut.of(coming, bench.house().driver())),
+                now.off().stream().map(id -> new PartView(id, name(bench, id))).toList(),
+                groups(tray),
+                tray.size(),
+                unit.seals().stream()
+                        .map(s ->
+                                new SealView(s.id(), s.where(), name(bench, s.part()), s.answer(), s.who(), s.photo()))
+                        .toList(),
+                a.checks().stream()
+                        .map(k -> new CheckView(
+                                k.check(),
+                                texts.get("check." + k.check()),
+                                String.join(", ", k.parts()),
+                                k.answer().map(Entry.Checked::result),
+                                k.answer().map(Entry.Checked::note).orElse("")))
+                        .toList(),
+                companions(unit),
+                FindingView.of(Gates.companion(unit, a), texts),
+                unit.counter().bans().stream().map(b -> texts.get("ban." + b)).toList(),
+                bench.record().access().parts().stream()
+                        .map(p -> new PartView(p.id(), p.name()))
+                        .toList());
+    }
+
+    private static String name(Bench bench, String part) {
+        return bench.record().access().part(part).map(Part::name).orElse(part);
+    }
+
+    private RoundView round(Round r, Assessment a, Bench bench) {
+        List<FitLine> lines = a.fitLines().stream()
+                .filter(l -> r.positions().contains(l.position().id()) && !l.done())
+                .toList();
+        List<JobModule> in = lines.stream().flatMap(l -> l.in().stream()).toList();
+        boolean same = r.carrier().isPresent()
+                && in.size() > 1
+                && in.stream().map(JobModule::spec).distinct().count() == 1;
+        String place = r.carrier()
+                .map(x -> texts.say("round.carrier", "carrier", x))
+                .orElseGet(() -> r.side()
+                        .map(s -> texts.say("round.side", "side", texts.get("side." + s)))
+                        .orElse(texts.get("round.open")));
+        return new RoundView(
+                r.purpose(),
+                r.purpose() == Entry.Purpose.FIT
+                        ? place
+                        : texts.get("round." + r.purpose()) + (r.positions().isEmpty() ? "" : ", " + place),
+                r.carrier(),
+                List.copyOf(r.positions()),
+                String.join(
+                        ", ",
+                        r.positions().stream()
+                                .map(p -> bench.record().position(p).label())
+                                .toList()),
+                (r.seconds() + 59) / 60,
+                r.turns(),
+                r.current(),
+                r.done(),
+                r.opened(),
+                in.size(),
+                same ? Optional.of(texts.show(in.get(0).spec().summary())) : Optional.empty());
+    }
+
+    private List<StepView> steps(List<WorkStep> steps, Bench bench, Now now, List<Screws.Lying> tray) {
+        return steps.stream().map(s -> step(s, bench, now, tray)).toList();
+    }
+
+    private StepView step(WorkStep step, Bench bench, Now now, List<Screws.Lying> tray) {
+        Optional<Part> part = step.part();
+        String turn = step.turnTo()
+                .map(side -> texts.say("step.TURN", "side", side) + " ")
+                .orElse("");
+        boolean back = step.kind() == WorkStep.Kind.PUT_BACK;
+        return new StepView(
+                step.id(),
+                step.kind(),
+                part.map(Part::id).orElse(""),
+                turn
+                        + texts.get("step." + step.kind())
+                                .replace("{part}", part.map(Part::name).orElse(""))
+                                .replace("{count}", String.valueOf(tray.size())),
+                part.map(p -> back ? p.howOn() : p.how()).orElse(""),
+                part.map(Part::source).orElse(""),
+                step.turnTo(),
+                part.map(Part::side),
+                part.flatMap(p -> bench.record().access().outline(p.side())),
+                part.map(p -> p.fasteners().stream()
+                                .map(f -> fastener(p, f, bench, now))
+                                .toList())
+                        .orElse(List.of()),
+                part.map(Part::catches).orElse(List.of()),
+                part.map(p -> p.connectors().stream()
+                                .map(k -> connector(k, back))
+                                .toList())
+                        .orElse(List.of()),
+                step.cautions().stream().map(k -> texts.get("caution." + k)).toList(),
+                part.map(p -> warnings(p, back, tray, now)).orElse(List.of()),
+                step.seconds(),
+                step.done());
+    }
+
+    /** What this very part asks for beside its cautions. */
+    private List<String> warnings(Part part, boolean back, List<Screws.Lying> tray, Now now) {
+        List<String> said = new ArrayList<>();
+        List<String> lengths = part.fasteners().stream()
+                .filter(f -> f.role().comesOut() && f.lengthTenths() > 0)
+                .map(Fastener::lengthTenths)
+                .distinct()
+                .sorted()
+                .map(OpeningViews::millimetres)
+                .toList();
+        if (!back && lengths.size() > 1) {
+            said.add(texts.say("screw.mixed", "lengths", String.join(", ", lengths)));
+        }
+        if (back) {
+            Screws.shortHoles(part, tray)
+                    .forEach(h -> said.add(texts.say(
+                            "screw.short",
+                            "id",
+                            h.fastener().id(),
+                            "takes",
+                            millimetres(h.takes()),
+                            "longest",
+                            millimetres(h.longest()))));
+        }
+        part.fasteners().forEach(f -> {
+            if (!back && f.threadLocked()) {
+                said.add(texts.say("screw.locked", "id", f.id()));
+            }
+            if (f.role() == Fastener.Role.LEAVE_ALONE) {
+                said.add(texts.say("screw.leave", "id", f.id()));
+            }
+            Screws.said(now, part, f)
+                    .filter(s -> s != Entry.Screw.OUT && s != Entry.Screw.BACK)
+                    .ifPresent(s -> said.add(texts.say("screw." + s, "id", f.id())));
+        });
+        return said;
+    }
+
+    private ConnectorView connector(Connector k, boolean back) {
+        List<String> words = new ArrayList<>();
+        words.add(k.name());
+        if (!k.lock().isBlank()) {
+            words.add(texts.say("cable.lock", "lock", k.lock()));
+        }
+        if (back && !k.mark().isBlank()) {
+            words.add(texts.say("cable.mark", "mark", k.mark()));
+        }
+        if (!k.route().isBlank()) {
+            words.add(texts.say("cable.route", "route", k.route()));
+        }
+        if (k.mayStay()) {
+            words.add(texts.get("cable.stays"));
+        } else if (back) {
+            words.add(texts.get("cable.locked"));
+        }
+        return new ConnectorView(k.id(), String.join("; ", words));
+    }
+
+    private static FastenerView fastener(Part part, Fastener f, Bench bench, Now now) {
+        Optional<Entry.Screw> said = Screws.said(now, part, f);
+        return new FastenerView(
+                f.id(),
+                f.x(),
+                f.y(),
+                f.bit(),
+                f.lengthTenths() == 0 ? "" : millimetres(f.lengthTenths()),
+                f.role(),
+                f.hiddenUnder().map(u -> name(bench, u)).orElse(""),
+                f.threadLocked(),
+                f.magnetNear(),
+                said.or(() -> now.off().contains(part.id()) && f.role().comesOut()
+                        ? Optional.of(Entry.Screw.OUT)
+                        : Optional.empty()));
+    }
+
+    static String millimetres(int tenths) {
+        return String.format(Locale.ROOT, "%.1f mm", tenths / 10.0);
+    }
+
+    private static List<TrayGroup> groups(List<Screws.Lying> tray) {
+        Map<String, List<Screws.Lying>> groups = new LinkedHashMap<>();
+        tray.forEach(l -> groups.computeIfAbsent(l.fastener().kind(), k -> new ArrayList<>())
+                .add(l));
+        return groups.values().stream()
+                .map(g -> new TrayGroup(
+                        g.get(0).fastener().bit(),
+                        g.get(0).fastener().lengthTenths() == 0
+                                ? ""
+                                : millimetres(g.get(0).fastener().lengthTenths()),
+                        g.size(),
+                        g.stream()
+                                .map(l -> new TrayScrew(
+                                        l.part().id(),
+                                        l.part().name(),
+                                        l.fastener().id(),
+                                        l.off()))
+                                .toList()))
+                .toList();
+    }
+
+    private List<String> layOut(LayOut out) {
+        return Stream.concat(
+                        out.bits().isEmpty()
+                                ? Stream.empty()
+                                : Stream.of(texts.say("tool.BITS", "bits", String.join(", ", out.bits()))),
+                        out.tools().stream().map(t -> texts.get("tool." + t)))
+                .toList();
+    }
+
+    private List<CompanionView> companions(Unit unit) {
+        List<CompanionView> views = new ArrayList<>();
+        for (Counter.Extra extra : Counter.Extra.values()) {
+            Optional<Counter.Offered> offered =
+                    Optional.ofNullable(unit.counter().extras().get(extra));
+            Optional<String> looked = last(unit, extra, Entry.Phase.LOOKED);
+            Optional<String> done = last(unit, extra, Entry.Phase.DONE);
+            views.add(new CompanionView(
+                    extra,
+                    texts.get("extra." + extra),
+                    offered.map(Counter.Offered::answer).orElse(Counter.Answer.NOT_ASKED),
+                    looked,
+                    done,
+                    cautions(extra).stream().map(k -> texts.get("caution." + k)).toList(),
+                    texts.get("companion.look." + extra),
+                    FindingView.of(Gates.companion(unit, extra), texts)));
+        }
+        return views;
+    }
+
+    private static List<Caution> cautions(Counter.Extra extra) {
+        return switch (extra) {
+            case DUST -> List.of(Caution.DUST);
+            case BATTERY -> List.of(Caution.BATTERY_HEALTHY, Caution.BATTERY_PLUG);
+            case DRIVE, M2, DRIVE_ROOM -> List.of(Caution.DATA, Caution.ESD);
+            case PASTE, PADS -> List.of(Caution.HEAT, Caution.DUST);
+            case HINGE -> List.of(Caution.EDGES);
+            case WIRELESS -> List.of(Caution.ESD);
+        };
+    }
+
+    private static Optional<String> last(Unit unit, Counter.Extra extra, Entry.Phase phase) {
+        return unit.log().happened().stream()
+                .filter(e -> e instanceof Entry.Companion k && k.extra() == extra && k.phase() == phase)
+                .map(e -> ((Entry.Companion) e).note())
+                .reduce((x, y) -> y);
+    }
+}

@@ -1,0 +1,68 @@
+package zephyrridge.server.report;
+
+import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
+import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import org.springframework.web.util.HtmlUtils;
+
+/** Turns a page of XHTML into an A4 PDF. Nothing is fetched while it is drawn: type comes from the application. */
+@Component
+public class Paper {
+    private static final String STYLE =
+            """
+            @page { size: A4; margin: 14mm 14mm 16mm;
+                @bottom-right { content: counter(page) " / " counter(pages); font: 8pt 'Ridge'; } }
+            body { font-family: 'Ridge'; font-size: 9.5pt; line-height: 1.32; color: #000; }
+            h1 { font-size: 16pt; margin: 0 0 1mm; } h2 { font-size: 12pt; margin: 4mm 0 1.5mm; page-break-after: avoid; }
+            p { margin: 0 0 1.2mm; } ul { margin: 0 0 1.5mm 4mm; padding: 0; }
+            table { width: 100%; border-collapse: collapse; } td, th { text-align: left; vertical-align: top; padding: 0.7mm 1.5mm; }
+            .step { border-top: 0.3mm solid #000; padding: 1.4mm 0 1mm; page-break-inside: avoid; }
+            .box { width: 4mm; } .tick { display: inline-block; width: 3.4mm; height: 3.4mm; border: 0.4mm solid #000; }
+            .min { width: 14mm; text-align: right; white-space: nowrap; } .quiet { font-size: 8pt; }
+            .caution { font-weight: bold; } .drawing { width: 70mm; }
+            """;
+
+    /** Text as it may stand in a page. */
+    public static String text(String words) {
+        return HtmlUtils.htmlEscape(words, "UTF-8");
+    }
+
+    /**
+     * @param body XHTML whose texts went through {@link #text}
+     * @return the PDF
+     */
+    public byte[] pdf(String title, String body) {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        PdfRendererBuilder builder = new PdfRendererBuilder();
+        builder.useFont(() -> type("400Regular"), "Ridge", 400, FontStyle.NORMAL, true);
+        builder.useFont(() -> type("700Bold"), "Ridge", 700, FontStyle.NORMAL, true);
+        try (BatikSVGDrawer svg = new BatikSVGDrawer()) {
+            builder.useSVGDrawer(svg);
+            builder.useUriResolver((base, uri) -> null);
+            builder.withHtmlContent(
+                    "<html xmlns=\"http://www.w3.org/1999/xhtml\" lang=\"en\"><head><title>" + text(title)
+                            + "</title><style>" + STYLE + "</style></head><body>" + body + "</body></html>",
+                    null);
+            builder.toStream(out);
+            builder.run();
+        } catch (IOException e) {
+            throw new UncheckedIOException("drawing " + title, e);
+        }
+        return out.toByteArray();
+    }
+
+    private static InputStream type(String weight) {
+        try {
+            return new ClassPathResource("print/" + weight + "/AtkinsonHyperlegibleNext_" + weight + ".ttf")
+                    .getInputStream();
+        } catch (IOException e) {
+            throw new UncheckedIOException("the type for print is missing", e);
+        }
+    }
+}

@@ -1,0 +1,298 @@
+import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { Findings } from '../../parts/Findings';
+import { type KeyMap, Keys, onControl } from '../../parts/keys';
+import type { Account } from '../session';
+import { type JobChange, type JobView, useJob, useJobChanges } from './api';
+import { KeptState, WaitingChanges } from './KeptState';
+import { withWaiting } from './queue';
+import { OffNow } from './stations/open/Tray';
+import { isBarred, type Step, StepDetail } from './stations/Steps';
+
+type FitLine = JobView['fitLines'][number];
+type Card =
+  | { kind: 'paused' }
+  | { kind: 'step'; step: Step; part: 'Open' | 'Close' }
+  | { kind: 'fit'; line: FitLine }
+  | { kind: 'start' }
+  | { kind: 'done' };
+
+/** The one thing to do now: back on what the next round does not need, open, fit, close, start. */
+export function nextCard(job: JobView): Card {
+  const { steps, closing } = job.opening;
+  const shut = job.openingGates.some((g) => g.severity === 'STOP');
+  const pending = job.fitLines.filter((l) => !l.done);
+  const opening = steps.find((s) => !s.done);
+  const back = closing.find((s) => !s.done);
+  if (pending.length > 0) {
+    if (opening && back?.kind === 'PUT_BACK') return { kind: 'step', step: back, part: 'Close' };
+    if (opening)
+      return isBarred(opening, shut) ? { kind: 'paused' } : { kind: 'step', step: opening, part: 'Open' };
+    if (shut || job.fittingGates.some((g) => g.severity === 'STOP')) return { kind: 'paused' };
+    const round = job.opening.rounds.find((r) => r.current);
+    const line = pending.find((l) => round?.positionIds.includes(l.position)) ?? pending[0];
+    return { kind: 'fit', line };
+  }
+  if (back)
+    return back.kind === 'TEST_START' ? { kind: 'start' } : { kind: 'step', step: back, part: 'Close' };
+  return { kind: 'done' };
+}
+
+/** One step a screen, at arm's length: Space says done, Backspace goes back. */
+export function BenchMode({ account }: { account: Account }) {
+  const id = Number(useParams().id);
+  const job = useJob(id);
+  const navigate = useNavigate();
+  const { change, queue, state } = useJobChanges(account.login, id);
+  const doIt = useRef(() => {});
+  const back = useRef(() => {});
+  useAwake();
+  const keys = useMemo<KeyMap>(
+    () => [
+      {
+        keys: 'Space',
+        does: 'done, the next step',
+        match: (e) => e.key === ' ' && !onControl(e),
+        run: (e) => (e.preventDefault(), doIt.current()),
+      },
+      {
+        keys: 'Backspace',
+        does: 'back: take the last change back',
+        match: (e) => e.key === 'Backspace' && !onControl(e),
+        run: (e) => (e.preventDefault(), back.current()),
+      },
+      {
+        keys: 'Esc',
+        does: 'out of bench mode',
+        match: (e) => e.key === 'Escape',
+        run: () => navigate(`/jobs/${id}/open`),
+      },
+    ],
+    [id, navigate],
+  );
+  if (job.isPending) return <Text p="6">One moment …</Text>;
+  if (!job.data)
+    return (
+      <Box p="6" role="alert">
+        {job.error?.message}
+      </Box>
+    );
+  const shown = withWaiting(job.data, state.waiting);
+  const readOnly = account.role === 'DESK' || shown.closed;
+  const card = nextCard(shown);
+  const next: JobChange | undefined =
+    card.kind === 'step' && !readOnly ? { type: 'TickStep', step: card.step.id, done: true } : undefined;
+  doIt.current = () => {
+    if (next) void change(next);
+    else if (card.kind === 'done') navigate(`/jobs/${id}/prove`);
+  };
+  back.current = () => {
+    if (!readOnly && shown.undoes) void change({ type: 'Undo' });
+  };
+  const all = [...shown.opening.steps, ...shown.opening.closing];
+  const doneCount = all.filter((s) => s.done).length + shown.fitLines.filter((l) => l.done).length;
+  return (
+    <Flex
+      as="main"
+      direction="column"
+      flex="1"
+      p={{ base: '3', md: '6' }}
+      maxW="64rem"
+      width="full"
+      mx="auto"
+    >
+      <Keys map={keys} />
+      <Flex gap="3" align="center" wrap="wrap" mb="3">
+        <Text flex="1" minW="10rem" fontWeight="600">
+          {shown.machineName}, {shown.order.owner}
+        </Text>
+        <Text color="quiet">
+          {doneCount} done of {all.length + shown.fitLines.length}
+        </Text>
+        <KeptState job={shown} state={state} />
+        <Button size="sm" variant="outline" color="ink" onClick={() => navigate(`/jobs/${id}/open`)}>
+          Leave
+        </Button>
+      </Flex>
+      <WaitingChanges queue={queue} state={state} />
+      <OffNow job={shown} />
+      <Box flex="1" aria-live="polite" data-card={card.kind} fontSize="lg">
+        {card.kind === 'paused' && (
+          <Stack gap="3">
+            <Heading as="h1" size="3xl" color="stop">
+              ⬣ The job is paused
+            </Heading>
+            <Findings
+              findings={[...shown.openingGates, ...shown.fittingGates].filter((f) => f.severity === 'STOP')}
+            />
+            <Button alignSelf="start" onClick={() => navigate(`/jobs/${id}/open`)}>
+              Answer it on Open
+            </Button>
+          </Stack>
+        )}
+        {card.kind === 'step' && (
+          <>
+            <Text color="quiet">{card.part}</Text>
+            <Heading as="h1" size={{ base: '2xl', md: '4xl' }} mb="2">
+              {card.step.text}
+            </Heading>
+            <StepDetail step={card.step} job={id} disabled={readOnly} change={change} />
+          </>
+        )}
+        {card.kind === 'fit' && (
+          <Fit
+            key={card.line.position}
+            line={card.line}
+            disabled={readOnly}
+            onDone={(seen) =>
+              change({
+                type: 'ConfirmFit',
+                position: card.line.position,
+                done: true,
+                seen: seen || undefined,
+              })
+            }
+          />
+        )}
+        {card.kind === 'start' && (
+          <Stack gap="3">
+            <Heading as="h1" size={{ base: '2xl', md: '4xl' }}>
+              Start it
+            </Heading>
+            <Text>
+              The first start takes {shown.expectation.firstStart}; it may stay dark while the memory is
+              trained.
+            </Text>
+            {shown.expectation.notices.map((n) => (
+              <Text key={n}>{n}</Text>
+            ))}
+            {!readOnly && (
+              <Flex gap="3" wrap="wrap">
+                <Button
+                  size="xl"
+                  onClick={() =>
+                    void change({ type: 'LogStart', outcome: 'STARTED', note: '' }).then(
+                      (done) => done && navigate(`/jobs/${id}/prove`),
+                    )
+                  }
+                >
+                  It came up
+                </Button>
+                <Button
+                  size="xl"
+                  variant="outline"
+                  color="ink"
+                  onClick={() =>
+                    void change({ type: 'LogStart', outcome: 'SILENT', note: '' }).then(
+                      (done) => done && navigate(`/jobs/${id}/prove`),
+                    )
+                  }
+                >
+                  Nothing
+                </Button>
+              </Flex>
+            )}
+          </Stack>
+        )}
+        {card.kind === 'done' && (
+          <Stack gap="3">
+            <Heading as="h1" size={{ base: '2xl', md: '4xl' }} color="good">
+              ✓ Nothing is left to open, fit or close
+            </Heading>
+            <Button alignSelf="start" size="xl" onClick={() => navigate(`/jobs/${id}/prove`)}>
+              To Prove
+            </Button>
+          </Stack>
+        )}
+      </Box>
+      {card.kind === 'step' && !readOnly && (
+        <Flex gap="3" mt="4" position="sticky" bottom="3">
+          <Button
+            size="2xl"
+            variant="outline"
+            color="ink"
+            bg="paper"
+            disabled={!shown.undoes}
+            onClick={() => back.current()}
+          >
+            Back
+          </Button>
+          <Button size="2xl" flex="1" onClick={() => doIt.current()}>
+            Done
+          </Button>
+        </Flex>
+      )}
+    </Flex>
+  );
+}
+
+function Fit({
+  line: l,
+  disabled,
+  onDone,
+}: {
+  line: FitLine;
+  disabled: boolean;
+  onDone: (seen: string) => Promise<unknown>;
+}) {
+  const [seen, setSeen] = useState('');
+  return (
+    <Stack gap="3">
+      <Text color="quiet">Fit</Text>
+      <Heading as="h1" size={{ base: '2xl', md: '4xl' }}>
+        {l.label}
+      </Heading>
+      {l.out && <Text>Out: {l.out}</Text>}
+      <Text fontWeight="700" fontSize="2xl">
+        {l.in ? `In: ${l.in}` : 'Stays empty'}
+      </Text>
+      {l.in && (
+        <Text>
+          Notch {l.keySide}
+          {l.turned ? ' (this socket is turned round)' : ''}; {l.angle}, until no gold is to be seen;{' '}
+          {l.latches > 0 ? `${l.latches} latches flush, contact strip even` : 'screws in their order'}.
+        </Text>
+      )}
+      {l.in && (
+        <label>
+          <Text fontSize="md">Scan or type its tag to be sure</Text>
+          <Input
+            size="xl"
+            maxW="24rem"
+            fontFamily="mono"
+            value={seen}
+            placeholder={l.inTag ?? ''}
+            onChange={(e) => setSeen(e.target.value)}
+            onKeyDown={(e) => e.key === 'Enter' && void onDone(seen.trim())}
+          />
+        </label>
+      )}
+      <Button size="2xl" alignSelf="start" disabled={disabled} onClick={() => void onDone(seen.trim())}>
+        {l.in ? 'Seated, latches flush' : 'Taken out'}
+      </Button>
+    </Stack>
+  );
+}
+
+/** The screen stays on while this page is in sight, where the browser can. */
+function useAwake() {
+  useEffect(() => {
+    let lock: WakeLockSentinel | undefined;
+    const keep = () => {
+      if (document.visibilityState === 'visible')
+        navigator.wakeLock?.request('screen').then(
+          (l) => {
+            lock = l;
+          },
+          () => undefined,
+        );
+    };
+    keep();
+    document.addEventListener('visibilitychange', keep);
+    return () => {
+      document.removeEventListener('visibilitychange', keep);
+      void lock?.release();
+    };
+  }, []);
+}

@@ -1,0 +1,247 @@
+import { Box, Text } from '@chakra-ui/react';
+import type { Schemas } from '../api/client';
+
+type Step = Schemas['StepView'];
+type Fastener = Schemas['FastenerView'];
+type Form = NonNullable<Step['outline']>['form'];
+
+const ROLE: Record<Fastener['role'], string> = {
+  OUT: '',
+  LOOSEN_ONLY: ', loosen only',
+  LIFTS_COVER: ', lifts the cover, loosen only',
+  SHARED: ', shared with another part',
+  LEAVE_ALONE: ', leave alone',
+};
+
+const STATE: Record<NonNullable<Fastener['state']>, string> = {
+  OUT: 'in the tray',
+  BACK: 'back in',
+  TIGHT: 'will not come',
+  STRIPPED: 'stripped',
+  MISSING: 'missing',
+  LEFT: 'stays out',
+};
+
+const WIDTH = 360;
+
+export function screwKind(f: Pick<Fastener, 'bit' | 'length' | 'role'>): string {
+  return `${f.bit}${f.length ? `, ${f.length}` : ''}${ROLE[f.role]}`;
+}
+
+/**
+ * The side that lies up, to scale where the record says how large it is, with its screws and catches where they are. A number per
+ * kind of screw, the same in the list beside it; a screw that is out leaves a dashed hole.
+ */
+export function OpeningPicture({ step, onScrew }: { step: Step; onScrew?: (f: Fastener) => void }) {
+  const { outline, fasteners, catches } = step;
+  const height = outline
+    ? Math.min(300, Math.max(90, (WIDTH * outline.depthMillimetres) / outline.widthMillimetres))
+    : 200;
+  const groups = [...new Set(fasteners.map(screwKind))];
+  const at = (p: { x: number; y: number }) => ({ x: 16 + p.x * (WIDTH - 32), y: 16 + p.y * (height - 32) });
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: '1fr', sm: 'minmax(0, 22rem) minmax(10rem, 1fr)' }}
+      gap="3"
+      alignItems="start"
+      mt="2"
+    >
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        width="100%"
+        role={onScrew ? 'group' : 'img'}
+        aria-label={`${step.text}: ${fasteners.length} screws, ${catches.length} catches`}
+        style={{ color: 'var(--chakra-colors-ink)' }}
+      >
+        <Shell form={outline?.form} height={height} />
+        {catches.map((c) => {
+          const { x, y } = at(c);
+          return (
+            <g key={c.id}>
+              <title>{`${c.start ? 'Start here' : 'Catch'}: ${c.direction || 'way not noted'}; ${c.tool || 'tool not noted'}`}</title>
+              <path
+                d={`M${x - 7} ${y + 6}h14l-7-12z`}
+                fill={c.start ? 'currentColor' : 'none'}
+                stroke="currentColor"
+                strokeWidth="1.8"
+              />
+              {c.start && (
+                <text
+                  x={x > WIDTH - 60 ? x - 12 : x + 12}
+                  y={y + 4}
+                  textAnchor={x > WIDTH - 60 ? 'end' : 'start'}
+                  fill="currentColor"
+                  style={{ fontSize: 13, fontWeight: 700 }}
+                >
+                  start
+                </text>
+              )}
+            </g>
+          );
+        })}
+        {fasteners.map((f) => (
+          <Screw
+            key={f.id}
+            f={f}
+            {...at(f)}
+            number={groups.indexOf(screwKind(f)) + 1}
+            onScrew={onScrew && f.role !== 'LEAVE_ALONE' && f.role !== 'SHARED' ? onScrew : undefined}
+          />
+        ))}
+      </svg>
+      <Box fontSize="sm">
+        {groups.length > 0 && (
+          <Box as="ul" listStyleType="none">
+            {groups.map((g, i) => (
+              <li key={g}>
+                <b>{i + 1}</b>: {fasteners.filter((f) => screwKind(f) === g).length} × {g}
+              </li>
+            ))}
+          </Box>
+        )}
+        {fasteners
+          .filter((f) => f.hiddenUnder)
+          .map((f) => (
+            <Text key={f.id}>
+              {f.id} under {f.hiddenUnder}
+            </Text>
+          ))}
+        {catches.map((c) => (
+          <Text key={c.id}>
+            {c.start ? '▲ Start: ' : '△ Catch: '}
+            {[c.direction, c.tool].filter(Boolean).join('; ')}
+          </Text>
+        ))}
+        {fasteners.some((f) => f.magnetNear) && (
+          <Text>
+            A magnet lies near{' '}
+            {fasteners
+              .filter((f) => f.magnetNear)
+              .map((f) => f.id)
+              .join(', ')}
+            .
+          </Text>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function Screw({
+  f,
+  x,
+  y,
+  number,
+  onScrew,
+}: {
+  f: Fastener;
+  x: number;
+  y: number;
+  number: number;
+  onScrew?: (f: Fastener) => void;
+}) {
+  const out = f.state === 'OUT' || f.state === 'MISSING' || f.state === 'LEFT';
+  const stuck = f.state === 'TIGHT' || f.state === 'STRIPPED';
+  const stays = f.role !== 'OUT';
+  const name = `Screw ${f.id}, ${screwKind(f)}${f.hiddenUnder ? `, under ${f.hiddenUnder}` : ''}: ${f.state ? STATE[f.state] : 'in its hole'}`;
+  const shape = {
+    fill: out ? 'none' : 'var(--chakra-colors-panel)',
+    stroke: stuck ? 'var(--chakra-colors-stop)' : 'currentColor',
+    strokeWidth: stuck ? 3.5 : 2,
+    strokeDasharray: out ? '3 3' : undefined,
+  };
+  const drawn = (
+    <>
+      <title>{name}</title>
+      {stays ? (
+        <path d={`M${x - 10} ${y - 10}h20v20h-20z`} {...shape} />
+      ) : (
+        <circle cx={x} cy={y} r="11" {...shape} />
+      )}
+      {f.role === 'LEAVE_ALONE' ? (
+        <path
+          d={`M${x - 6} ${y - 6}l12 12M${x + 6} ${y - 6}l-12 12`}
+          stroke="currentColor"
+          strokeWidth="2.4"
+        />
+      ) : (
+        <text
+          x={x}
+          y={y + 5}
+          textAnchor="middle"
+          fill="currentColor"
+          opacity={out ? 0.65 : 1}
+          style={{ fontSize: 14, fontWeight: 700 }}
+        >
+          {stuck ? '!' : number}
+        </text>
+      )}
+      {f.hiddenUnder && <path d={`M${x - 14} ${y - 14}h28`} stroke="currentColor" strokeWidth="2" />}
+    </>
+  );
+  if (!onScrew) return <g>{drawn}</g>;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside a drawing
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={name}
+      aria-pressed={out}
+      data-screw={f.id}
+      style={{ cursor: 'pointer' }}
+      onClick={() => onScrew(f)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          e.stopPropagation();
+          onScrew(f);
+        }
+      }}
+    >
+      {/* A finger is wider than a screw. */}
+      <rect x={x - 18} y={y - 18} width="36" height="36" fill="transparent" />
+      {drawn}
+    </g>
+  );
+}
+
+/** The outline of a side, told apart by what it has: a hinge, keys, a foot, slots. */
+function Shell({ form, height }: { form: Form | undefined; height: number }) {
+  const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.5, opacity: 0.55 };
+  const w = WIDTH;
+  return (
+    <g>
+      <rect
+        x="2"
+        y="2"
+        width={w - 4}
+        height={height - 4}
+        rx={form === 'RACK' || form === 'TOWER' ? 3 : 12}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+      />
+      {form === 'CLAMSHELL_BASE' && (
+        <path d={`M${w * 0.15} 7h${w * 0.2}M${w * 0.65} 7h${w * 0.2}`} {...line} />
+      )}
+      {form === 'KEYBOARD_SIDE' && (
+        <>
+          <rect x={w * 0.1} y={height * 0.14} width={w * 0.8} height={height * 0.42} rx="4" {...line} />
+          <rect x={w * 0.36} y={height * 0.66} width={w * 0.28} height={height * 0.24} rx="4" {...line} />
+        </>
+      )}
+      {form === 'ALL_IN_ONE_BACK' && (
+        <path d={`M${w * 0.38} ${height - 4}v-${height * 0.3}h${w * 0.24}v${height * 0.3}`} {...line} />
+      )}
+      {form === 'TOWER' && <path d={`M${w - 26} 8v${height - 16}M8 ${height * 0.8}h${w - 40}`} {...line} />}
+      {form === 'RACK' && <path d={`M8 ${height - 20}h${w - 16}M8 18h${w - 16}`} {...line} />}
+      {form === 'BOX' && (
+        <>
+          <circle cx="22" cy="22" r="7" {...line} />
+          <circle cx={w - 22} cy={height - 22} r="7" {...line} />
+        </>
+      )}
+    </g>
+  );
+}
