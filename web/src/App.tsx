@@ -13,6 +13,7 @@ const JobPage = lazy(() => import('./features/job').then((m) => ({ default: m.Jo
 const SlipPage = lazy(() => import('./features/job').then((m) => ({ default: m.SlipPage })));
 const MachinesPage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinesPage })));
 const MachinePage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinePage })));
+const RecordEditor = lazy(() => import('./features/machines').then((m) => ({ default: m.RecordEditor })));
 const FieldDeskPage = lazy(() => import('./features/fielddesk').then((m) => ({ default: m.FieldDeskPage })));
 const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default: m.DrawerPage })));
 const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
@@ -65,6 +66,7 @@ export function App() {
               <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
               <Route path="/desk" element={<FieldDeskPage account={account} />} />
               <Route path="/machines" element={<MachinesPage account={account} />} />
+              {account.role !== 'DESK' && <Route path="/machines/:id/edit" element={<RecordEditor />} />}
               <Route path="/machines/:id" element={<MachinePage account={account} />} />
               <Route path="/drawer" element={<DrawerPage account={account} />} />
               <Route path="/suppliers" element={<SuppliersPage account={account} />} />

@@ -32,7 +32,16 @@ export function screwKind(f: Pick<Fastener, 'bit' | 'length' | 'role'>): string 
  * The side that lies up, to scale where the record says how large it is, with its screws and catches where they are. A number per
  * kind of screw, the same in the list beside it; a screw that is out leaves a dashed hole.
  */
-export function OpeningPicture({ step, onScrew }: { step: Step; onScrew?: (f: Fastener) => void }) {
+export function OpeningPicture({
+  step,
+  onScrew,
+  onPlace,
+}: {
+  step: Step;
+  onScrew?: (f: Fastener) => void;
+  /** Where on the side somebody clicked, 0 to 1 across and down. */
+  onPlace?: (x: number, y: number) => void;
+}) {
   const { outline, fasteners, catches } = step;
   const height = outline
     ? Math.min(300, Math.max(90, (WIDTH * outline.depthMillimetres) / outline.widthMillimetres))
@@ -52,7 +61,18 @@ export function OpeningPicture({ step, onScrew }: { step: Step; onScrew?: (f: Fa
         width="100%"
         role={onScrew ? 'group' : 'img'}
         aria-label={`${step.text}: ${fasteners.length} screws, ${catches.length} catches`}
-        style={{ color: 'var(--chakra-colors-ink)' }}
+        style={{ color: 'var(--chakra-colors-ink)', cursor: onPlace ? 'crosshair' : undefined }}
+        onClick={
+          onPlace &&
+          ((e) => {
+            const box = e.currentTarget.getBoundingClientRect();
+            const at = {
+              x: ((e.clientX - box.left) / box.width) * WIDTH,
+              y: ((e.clientY - box.top) / box.height) * height,
+            };
+            onPlace((at.x - 16) / (WIDTH - 32), (at.y - 16) / (height - 32));
+          })
+        }
       >
         <Shell form={outline?.form} height={height} />
         {catches.map((c) => {
@@ -86,7 +106,7 @@ export function OpeningPicture({ step, onScrew }: { step: Step; onScrew?: (f: Fa
             f={f}
             {...at(f)}
             number={groups.indexOf(screwKind(f)) + 1}
-            onScrew={onScrew && f.role !== 'LEAVE_ALONE' && f.role !== 'SHARED' ? onScrew : undefined}
+            onScrew={onPlace || (f.role !== 'LEAVE_ALONE' && f.role !== 'SHARED') ? onScrew : undefined}
           />
         ))}
       </svg>
@@ -190,7 +210,7 @@ function Screw({
       aria-pressed={out}
       data-screw={f.id}
       style={{ cursor: 'pointer' }}
-      onClick={() => onScrew(f)}
+      onClick={(e) => (e.stopPropagation(), onScrew(f))}
       onKeyDown={(e) => {
         if (e.key === 'Enter' || e.key === ' ') {
           e.preventDefault();

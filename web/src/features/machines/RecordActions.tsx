@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { type FormEvent, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link as RouterLink, useNavigate } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { useChangeQuick, useCopy, useQuickFacts, useRecordFile, useRetire } from './api';
 import { Faults } from './Faults';
@@ -42,6 +42,9 @@ export function RecordActions({
                 if (chosen) file.mutate(chosen);
               }}
             />
+            <Button asChild size="sm" variant="outline" color="ink">
+              <RouterLink to={`/machines/${encodeURIComponent(id)}/edit`}>Draw the way in</RouterLink>
+            </Button>
             <Quiet onClick={() => chooser.current?.click()}>New version from a file</Quiet>
             <Quiet onClick={() => onDo('copy')}>Copy for a sister model</Quiet>
             <Quiet onClick={() => retire.mutate(!machine.summary.retired)}>

@@ -98,6 +98,29 @@ export const useCopy = (id: string) =>
 export const useRetire = (id: string) =>
   useRecords((retired: boolean) => api.put<Machine>(`${one(id)}/retired`, { retired }));
 
+/** The record as it is exported. */
+export function useWholeRecord(id: string, version: number | undefined) {
+  return useQuery({
+    queryKey: ['machine-record', id, version],
+    queryFn: () => api.get<Schemas['MachineRecord']>(`${one(id)}/record`),
+    enabled: version !== undefined,
+    staleTime: Infinity,
+  });
+}
+
+/** What a record on its way yields: its faults, or how each position is reached. */
+export function useCheckedRecord(record: Schemas['MachineRecord']) {
+  return useQuery({
+    queryKey: ['machine-check', record],
+    queryFn: () => api.post<Schemas['RecordLook']>('/api/machines/check', record),
+    placeholderData: (previous) => previous,
+    gcTime: 0,
+  });
+}
+
+export const useChangeRecord = (id: string) =>
+  useRecords((body: Schemas['RecordChange']) => api.put<Machine>(`${one(id)}/record`, body));
+
 /** A whole record from a file: a new one, or the next version of one. */
 export function useRecordFile(next?: { id: string; version: number }) {
   return useRecords(async (file: File) => {

@@ -1,2 +1,3 @@
 export { MachinePage } from './MachinePage';
 export { MachinesPage } from './MachinesPage';
+export { RecordEditor } from './edit/RecordEditor';

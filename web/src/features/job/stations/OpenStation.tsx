@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
-import { Findings } from '../../../parts/Findings';
+import { SeverityMark } from '../../../parts/severity';
 import { Hint } from '../../../parts/Bar';
-import { BatteryAnswers, KeyAnswers, SealAnswers, SettingsAnswers } from './GateAnswers';
+import { GateAnswers } from './GateAnswers';
 import { Avoid } from './open/Avoid';
 import { Rounds } from './open/Rounds';
 import { Seals } from './open/Seals';
@@ -12,7 +12,6 @@ import { duration, Steps } from './Steps';
 /** The gates, the rounds, what to lay out, and the record's own steps in order. */
 export function OpenStation({ job, change, readOnly }: StationProps) {
   const shut = job.openingGates.some((g) => g.severity === 'STOP');
-  const codes = job.openingGates.map((g) => g.code);
   const { opening } = job;
   const left = opening.steps.filter((s) => !s.done);
   const pending = job.fitLines.some((l) => !l.done);
@@ -36,23 +35,15 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
                 : 'The machine stays shut'
               : 'Before the first screw'}
           </Text>
-          <Findings findings={job.openingGates} />
-          {!readOnly && (
-            <Flex gap="2" wrap="wrap" mt="3">
-              {codes.includes('GATE_BATTERY_SWOLLEN') && <BatteryAnswers change={change} swollen />}
-              {codes.includes('GATE_BATTERY_NOT_LOOKED') && (
-                <BatteryAnswers change={change} swollen={false} />
-              )}
-              {codes.includes('GATE_SEAL_NOT_LOOKED') && <SealAnswers change={change} asked={false} />}
-              {codes.includes('GATE_SEAL_NOT_ASKED') && <SealAnswers change={change} asked />}
-              {codes.some((c) =>
-                ['GATE_KEY_NOT_ASKED', 'GATE_KEY_MISSING', 'GATE_CLEAR_WITHOUT_KEY'].includes(c),
-              ) && <KeyAnswers change={change} />}
-              {codes.some((c) =>
-                ['GATE_SETTINGS_NOT_ASKED', 'GATE_CLEAR_SETTINGS_NOT_NOTED'].includes(c),
-              ) && <SettingsAnswers change={change} />}
+          {job.openingGates.map((g) => (
+            <Flex key={g.code + g.text} gap="3" align="center" wrap="wrap" py="1.5" data-gate={g.code}>
+              <Box flex="1" minW="16rem">
+                <SeverityMark severity={g.severity} /> {g.text}
+                {g.advice && <Text color="quiet">{g.advice}</Text>}
+              </Box>
+              {!readOnly && <GateAnswers code={g.code} change={change} />}
             </Flex>
-          )}
+          ))}
         </Box>
       )}
       {opening.steps.length === 0 ? (

@@ -23,7 +23,7 @@ export function Rounds({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             bg={r.current ? 'accentSoft' : 'panel'}
             borderRadius="md"
             px="3"
-            py="1.5"
+            py="1"
           >
             <Text fontWeight={r.current ? '700' : '400'} flex="1" minW="12rem">
               {r.done ? '✓ ' : r.current ? '▶ ' : ''}
@@ -41,7 +41,7 @@ export function Rounds({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             {r.current && <Badge bg="panel">this one</Badge>}
             {!readOnly && !r.current && (
               <Button
-                size="xs"
+                size="2xs"
                 variant="outline"
                 color="ink"
                 onClick={() => void change({ type: 'OpenFor', purpose: r.purpose, positions: r.positionIds })}

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
 import { useKeptText } from '../../../../parts/drafts';
-import { KeyAnswers, SettingsAnswers } from '../GateAnswers';
+import { GateAnswers } from '../GateAnswers';
 import type { StationProps } from '../props';
 
 type Props = Pick<StationProps, 'job' | 'change'>;
@@ -98,8 +98,9 @@ function ClearSettings({ job, change, onEnd }: Props & { onEnd: () => void }) {
         empty="Key and settings are taken care of. Power off and mains out first; then clear them the way the board's manual says."
       />
       <Flex gap="2" mt="3" wrap="wrap">
-        {gates.some((g) => g.code === 'GATE_CLEAR_WITHOUT_KEY') && <KeyAnswers change={change} />}
-        {gates.some((g) => g.code === 'GATE_CLEAR_SETTINGS_NOT_NOTED') && <SettingsAnswers change={change} />}
+        {gates.map((g) => (
+          <GateAnswers key={g.code} code={g.code} change={change} />
+        ))}
         <Button
           disabled={shut}
           onClick={() => void change({ type: 'ClearSettings', done: true }).then((after) => after && onEnd())}

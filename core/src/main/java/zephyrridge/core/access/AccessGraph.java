@@ -20,8 +20,8 @@ public record AccessGraph(Side restsOn, List<Part> parts, List<Precedence> closi
 
     public AccessGraph {
         parts = List.copyOf(parts);
-        closing = List.copyOf(closing);
-        outlines = List.copyOf(outlines);
+        closing = closing == null ? List.of() : List.copyOf(closing);
+        outlines = outlines == null ? List.of() : List.copyOf(outlines);
     }
 
     public AccessGraph(Side restsOn, List<Part> parts) {

@@ -25,6 +25,11 @@ public record Fastener(
         Optional<Integer> holeTenths,
         boolean threadLocked,
         boolean magnetNear) {
+    public Fastener {
+        // A file without a name for it is refused with its place, by the record's check.
+        id = id == null ? "" : id;
+    }
+
     /** What to do with it: take out, only loosen (captive), it lifts the cover, shared with another part, leave alone. */
     public enum Role {
         OUT,

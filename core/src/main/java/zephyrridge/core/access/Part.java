@@ -55,9 +55,11 @@ public record Part(
         needsOff = Collections.unmodifiableSet(new LinkedHashSet<>(needsOff));
         fasteners = List.copyOf(fasteners);
         cautions = List.copyOf(cautions);
-        catches = List.copyOf(catches);
-        connectors = List.copyOf(connectors);
-        checks = Collections.unmodifiableSet(new TreeSet<>(checks));
+        // Files of before say nothing of these.
+        catches = catches == null ? List.of() : List.copyOf(catches);
+        connectors = connectors == null ? List.of() : List.copyOf(connectors);
+        howOn = howOn == null ? "" : howOn;
+        checks = checks == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(checks));
     }
 
     /** A part of which no catches, cables or words for closing are known. */

@@ -32,11 +32,13 @@ import zephyrridge.server.text.Texts;
 class OpeningSheetController {
     private final Jobs jobs;
     private final Texts texts;
+    private final OpeningViews openings;
     private final Paper paper;
 
-    OpeningSheetController(Jobs jobs, Texts texts, Paper paper) {
+    OpeningSheetController(Jobs jobs, Texts texts, OpeningViews openings, Paper paper) {
         this.jobs = jobs;
         this.texts = texts;
+        this.openings = openings;
         this.paper = paper;
     }
 
@@ -170,6 +172,9 @@ class OpeningSheetController {
                     .append("</p>"));
             s.append("</td></tr></table>");
         }
+        p.connectors()
+                .forEach(k ->
+                        s.append("<p>").append(text(openings.cable(k, back))).append("</p>"));
         if (!back) {
             p.catches().forEach(k -> s.append("<p>")
                     .append(text(texts.say(

@@ -202,6 +202,11 @@ class OpeningViews {
     }
 
     private ConnectorView connector(Connector k, boolean back) {
+        return new ConnectorView(k.id(), cable(k, back));
+    }
+
+    /** A cable in words: its lock, and going back the mark it goes in to. */
+    String cable(Connector k, boolean back) {
         List<String> words = new ArrayList<>();
         words.add(k.name());
         if (!k.lock().isBlank()) {
@@ -218,7 +223,7 @@ class OpeningViews {
         } else if (back) {
             words.add(texts.get("cable.locked"));
         }
-        return new ConnectorView(k.id(), String.join("; ", words));
+        return String.join("; ", words);
     }
 
     private static FastenerView fastener(Part part, Fastener f, Bench bench, Now now) {

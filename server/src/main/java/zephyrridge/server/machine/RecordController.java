@@ -8,6 +8,8 @@ import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -20,7 +22,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Side;
+import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.survey.QuickDraft;
@@ -45,6 +54,13 @@ class RecordController {
 
     record Retired(boolean retired) {}
 
+    /** @param off names of the parts in order; {@code back} the way back, with the first start in it */
+    record WayView(String position, String label, int minutes, int turns, List<String> off, List<String> back) {}
+
+    record RecordLook(List<RecordCheck.Fault> faults, List<WayView> ways) {}
+
+    private static final String FIRST_START = "first start";
+
     private final Machines machines;
     private final MachineController views;
     private final JsonMapper json;
@@ -63,6 +79,44 @@ class RecordController {
     MachineSummary add(@RequestBody MachineRecord record, Principal who) {
         machines.add(record, Optional.empty(), who.getName());
         return views.summary(record.id());
+    }
+
+    /** What a record on its way would yield: all its faults, or for each position how it is reached and closed again. Nothing is kept. */
+    @PostMapping("/api/machines/check")
+    RecordLook check(@RequestBody MachineRecord record) {
+        List<RecordCheck.Fault> faults = RecordCheck.faults(record);
+        if (!faults.isEmpty()) {
+            return new RecordLook(faults, List.of());
+        }
+        LayoutEvaluator evaluator = new LayoutEvaluator(record, machines.rules());
+        return new RecordLook(
+                faults,
+                record.positions().stream()
+                        .filter(p -> !p.isSoldered())
+                        .map(p -> way(record, evaluator, p))
+                        .toList());
+    }
+
+    private static WayView way(MachineRecord record, LayoutEvaluator evaluator, Position p) {
+        OpeningPlan plan = evaluator.opening(List.of(p.id()));
+        Set<String> off = new TreeSet<>();
+        plan.parts().forEach(x -> off.add(x.id()));
+        Side up = plan.parts().isEmpty()
+                ? record.access().restsOn()
+                : plan.parts().get(plan.parts().size() - 1).side();
+        List<String> back = evaluator
+                .access(true)
+                .closing(off, off, up, record.start().coverOffSafe() && record.kind() != MachineKind.SERVER)
+                .order();
+        return new WayView(
+                p.id(),
+                p.label(),
+                (plan.seconds() + 59) / 60,
+                plan.turns(),
+                plan.parts().stream().map(Part::name).toList(),
+                back.stream()
+                        .map(id -> record.access().part(id).map(Part::name).orElse(FIRST_START))
+                        .toList());
     }
 
     /** Makes a first record out of a few facts. */

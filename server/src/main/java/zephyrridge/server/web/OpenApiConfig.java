@@ -16,7 +16,10 @@ import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.quantity.DieDensity;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.quantity.Picoseconds;
 
 /** The API document: every component of a record is required except those that are Optional in Java. */
 @Configuration
@@ -25,8 +28,11 @@ class OpenApiConfig {
     private final Map<String, Class<?>> records = new ConcurrentHashMap<>();
 
     OpenApiConfig() {
-        SpringDocUtils.getConfig().replaceWithClass(ByteSize.class, String.class);
-        SpringDocUtils.getConfig().replaceWithClass(Money.class, String.class);
+        // As QuantityModule writes them.
+        for (Class<?> text :
+                List.of(ByteSize.class, DataRate.class, DieDensity.class, Picoseconds.class, Money.class)) {
+            SpringDocUtils.getConfig().replaceWithClass(text, String.class);
+        }
     }
 
     @Bean

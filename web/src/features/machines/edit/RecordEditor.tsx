@@ -1,0 +1,245 @@
+import { Box, Button, Flex, Grid, Heading, Link, Stack, Text } from '@chakra-ui/react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link as RouterLink, useNavigate, useParams } from 'react-router';
+import { type KeyMap, Keys } from '../../../parts/keys';
+import { useChangeRecord, useCheckedRecord, useMachine, useWholeRecord } from '../api';
+import { Faults } from '../Faults';
+import * as d from './draft';
+import { Closing, Limits, Sides, StartForm, Ways } from './Others';
+import { KINDS, NewOne, PartForm, Select, SIDES } from './PartForm';
+
+const kept = (id: string) => `ridge-record:${id}`;
+
+/** What was typed and not sent yet, of the version it was begun from. */
+function keptDraft(id: string, version: number): d.MachineRecord | undefined {
+  try {
+    const stored = JSON.parse(localStorage.getItem(kept(id)) ?? '') as {
+      version: number;
+      record: d.MachineRecord;
+    };
+    return stored.version === version ? stored.record : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** A machine record as a whole: drawn, checked while it is drawn, and sent as the next version. */
+export function RecordEditor() {
+  const { id = '' } = useParams();
+  const machine = useMachine(id);
+  const whole = useWholeRecord(id, machine.data?.summary.version);
+  if (machine.error || whole.error)
+    return (
+      <Box as="main" p="6" role="alert">
+        {(machine.error ?? whole.error)?.message}
+      </Box>
+    );
+  if (!machine.data || !whole.data) return <Text p="6">One moment …</Text>;
+  return (
+    <Editor
+      key={machine.data.summary.version}
+      id={id}
+      name={machine.data.summary.name}
+      version={machine.data.summary.version}
+      record={whole.data}
+    />
+  );
+}
+
+function Editor({
+  id,
+  name,
+  version,
+  record,
+}: {
+  id: string;
+  name: string;
+  version: number;
+  record: d.MachineRecord;
+}) {
+  const navigate = useNavigate();
+  const [draft, setDraft] = useState(() => {
+    const mine = keptDraft(id, version);
+    return mine ? d.edit(d.begin(record), mine) : d.begin(record);
+  });
+  const [chosen, setChosen] = useState(record.access.parts[0]?.id);
+  const [kind, setKind] = useState<d.Part['kind']>('COVER');
+  const [side, setSide] = useState<d.Side>('BOTTOM');
+  const [section, setSection] = useState<'PARTS' | 'WAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS'>(
+    'PARTS',
+  );
+  const look = useCheckedRecord(draft.record);
+  const send = useChangeRecord(id);
+  const changed = draft.record !== record;
+  // Every step is kept in this browser until it is sent.
+  useEffect(() => {
+    if (changed) localStorage.setItem(kept(id), JSON.stringify({ version, record: draft.record }));
+    else localStorage.removeItem(kept(id));
+  }, [changed, draft.record, id, version]);
+  const back = useRef({ undo: () => {}, redo: () => {} });
+  back.current = { undo: () => setDraft(d.undo), redo: () => setDraft(d.redo) };
+  const keys = useMemo<KeyMap>(
+    () => [
+      {
+        keys: 'Ctrl+Z',
+        does: 'undo the last step of this record',
+        match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
+        run: (e) => (e.preventDefault(), back.current.undo()),
+      },
+      {
+        keys: 'Ctrl+Shift+Z',
+        does: 'redo',
+        match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
+        run: (e) => (e.preventDefault(), back.current.redo()),
+      },
+    ],
+    [],
+  );
+  const change = (next: d.MachineRecord) => setDraft((now) => d.edit(now, next));
+  const part = draft.record.access.parts.find((p) => p.id === chosen) ?? draft.record.access.parts[0];
+  const faults = look.data?.faults ?? [];
+  const sections = {
+    PARTS: 'Parts',
+    WAYS: 'Ways in',
+    CLOSING: 'Closing',
+    SIDES: 'Sides',
+    START: 'First start',
+    LIMITS: 'Limits and rates',
+  };
+  return (
+    <Box as="main" p={{ base: '3', md: '4' }} width="full">
+      <Keys map={keys} />
+      <Flex gap="3" align="center" wrap="wrap" mb="3">
+        <Heading as="h1" size="lg" flex="1" minW="14rem">
+          {name}: the way in
+        </Heading>
+        <Text color="quiet">{changed ? 'not sent yet, kept in this browser' : `version ${version}`}</Text>
+        <Button
+          size="sm"
+          variant="outline"
+          color="ink"
+          disabled={draft.before.length === 0}
+          onClick={() => setDraft(d.undo)}
+        >
+          Undo
+        </Button>
+        <Button
+          size="sm"
+          variant="outline"
+          color="ink"
+          disabled={draft.after.length === 0}
+          onClick={() => setDraft(d.redo)}
+        >
+          Redo
+        </Button>
+        <Link asChild color="accent" textDecoration="underline">
+          <RouterLink to={`/machines/${id}`}>To the record</RouterLink>
+        </Link>
+        <Button
+          disabled={!changed || faults.length > 0 || look.isFetching}
+          loading={send.isPending}
+          onClick={() =>
+            send.mutate(
+              { record: draft.record, expectedVersion: version },
+              { onSuccess: () => (localStorage.removeItem(kept(id)), navigate(`/machines/${id}`)) },
+            )
+          }
+        >
+          Keep as version {version + 1}
+        </Button>
+      </Flex>
+      <Faults problem={send.error} />
+      <Flex gap="2" wrap="wrap" mb="3" role="tablist" aria-label="What of the record">
+        {(Object.keys(sections) as (keyof typeof sections)[]).map((s) => (
+          <Button
+            key={s}
+            size="sm"
+            role="tab"
+            aria-selected={section === s}
+            variant={section === s ? 'solid' : 'outline'}
+            color={section === s ? undefined : 'ink'}
+            onClick={() => setSection(s)}
+          >
+            {sections[s]}
+          </Button>
+        ))}
+      </Flex>
+      <Grid
+        templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 19rem' }}
+        gap="4"
+        alignItems="start"
+      >
+        <Box minW="0">
+          {section === 'PARTS' && (
+            <Grid templateColumns={{ base: 'minmax(0, 1fr)', md: '13rem minmax(0, 1fr)' }} gap="4">
+              <Stack gap="1" as="nav" aria-label="Parts">
+                {draft.record.access.parts.map((p) => (
+                  <Button
+                    key={p.id}
+                    size="sm"
+                    justifyContent="start"
+                    variant={p.id === part?.id ? 'solid' : 'ghost'}
+                    color={p.id === part?.id ? undefined : 'ink'}
+                    onClick={() => setChosen(p.id)}
+                  >
+                    {p.name}
+                    {p.fasteners.length > 0 && ` · ${p.fasteners.length}`}
+                  </Button>
+                ))}
+                <Box mt="2">
+                  <Select label="a" value={kind} options={KINDS} onChange={setKind} />
+                  <Select label="on" value={side} options={SIDES} onChange={setSide} />
+                  <NewOne
+                    label="name of a new part"
+                    onAdd={(n) => {
+                      const next = d.addPart(draft.record, n, kind, side);
+                      change(next);
+                      setChosen(next.access.parts.at(-1)?.id ?? '');
+                    }}
+                  />
+                </Box>
+              </Stack>
+              {part ? (
+                <PartForm key={part.id} record={draft.record} part={part} onChange={change} />
+              ) : (
+                <Text color="quiet">
+                  A part is whatever has to come off: the base, a hatch, the battery's plug, a plate. Name the
+                  first one at the left.
+                </Text>
+              )}
+            </Grid>
+          )}
+          {section === 'WAYS' && <Ways record={draft.record} onChange={change} />}
+          {section === 'CLOSING' && <Closing record={draft.record} onChange={change} />}
+          {section === 'SIDES' && <Sides record={draft.record} onChange={change} />}
+          {section === 'START' && <StartForm record={draft.record} onChange={change} />}
+          {section === 'LIMITS' && <Limits record={draft.record} onChange={change} />}
+        </Box>
+        <Box as="aside" aria-label="What it yields" aria-live="polite">
+          {look.error && <Text color="stop">{look.error.message}</Text>}
+          {faults.length > 0 && (
+            <Box color="stop">
+              <Text fontWeight="700">⬣ It does not hold together yet</Text>
+              <Box as="ul" ps="5" listStyleType="disc">
+                {faults.map((f) => (
+                  <li key={f.path + f.fault + f.value}>
+                    <b>{f.path}</b> {f.fault} {f.value && `(${f.value})`}
+                  </li>
+                ))}
+              </Box>
+            </Box>
+          )}
+          {(look.data?.ways ?? []).map((w) => (
+            <Box key={w.position} mb="3" data-way={w.position}>
+              <Text fontWeight="700">
+                {w.label}: {w.minutes} min{w.turns > 0 && `, ${w.turns} ${w.turns === 1 ? 'turn' : 'turns'}`}
+              </Text>
+              <Text>{w.off.length > 0 ? `Off: ${w.off.join(', ')}` : 'Open to the hand'}</Text>
+              {w.off.length > 0 && <Text color="quiet">Back: {w.back.join(', ')}</Text>}
+            </Box>
+          ))}
+        </Box>
+      </Grid>
+    </Box>
+  );
+}
