@@ -36,7 +36,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
               : 'Before the first screw'}
           </Text>
           {job.openingGates.map((g) => (
-            <Flex key={g.code + g.text} gap="3" align="center" wrap="wrap" py="1.5" data-gate={g.code}>
+            <Flex key={g.code + g.text} gap="3" align="center" wrap="wrap" py="1.5" data-code={g.code}>
               <Box flex="1" minW="16rem">
                 <SeverityMark severity={g.severity} /> {g.text}
                 {g.advice && <Text color="quiet">{g.advice}</Text>}

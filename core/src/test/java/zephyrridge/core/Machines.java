@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.Set;
 import zephyrridge.core.access.AccessGraph;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Precedence;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.Controller;
@@ -29,6 +30,7 @@ public final class Machines {
     private final List<Channel> channels = new ArrayList<>();
     private final List<Position> positions = new ArrayList<>();
     private final List<Part> parts = new ArrayList<>();
+    private final List<Precedence> closing = new ArrayList<>();
     private final List<RateCap> caps = new ArrayList<>();
     private final List<LimitClaim> limits = new ArrayList<>();
     private final List<String> processors = new ArrayList<>();
@@ -77,6 +79,16 @@ public final class Machines {
     }
 
     public Machines socket(String id, String channel, int fillOrder, List<Set<String>> access) {
+        return socket(id, channel, fillOrder, access, Optional.empty());
+    }
+
+    /** On a carrier that is a part of the same name. */
+    public Machines socketOn(String id, String channel, int fillOrder, String carrier) {
+        return socket(id, channel, fillOrder, List.of(Set.of(carrier)), Optional.of(carrier));
+    }
+
+    private Machines socket(
+            String id, String channel, int fillOrder, List<Set<String>> access, Optional<String> carrier) {
         positions.add(new Position(
                 id,
                 id,
@@ -85,7 +97,7 @@ public final class Machines {
                 Optional.empty(),
                 Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())),
                 fillOrder,
-                Optional.empty(),
+                carrier,
                 access,
                 Provenance.VARIANT_MANUAL));
         return this;
@@ -130,6 +142,16 @@ public final class Machines {
 
     public Machines part(String id, Part.Kind kind, Side side, int seconds, String... needs) {
         parts.add(new Part(id, id, kind, side, Set.of(needs), List.of(), "", seconds, seconds, List.of(), "other"));
+        return this;
+    }
+
+    public Machines part(Part part) {
+        parts.add(part);
+        return this;
+    }
+
+    public Machines closing(String first, String then) {
+        closing.add(new Precedence(first, then));
         return this;
     }
 
@@ -233,7 +255,7 @@ public final class Machines {
                 controller,
                 channels,
                 positions,
-                new AccessGraph(Side.BOTTOM, parts),
+                new AccessGraph(Side.BOTTOM, parts, closing, List.of()),
                 new StartBehaviour(false, false, false, true, List.of()),
                 limits);
     }

@@ -46,7 +46,7 @@ public record Now(
      *
      * @param down shut down, {@code unplugged} every cord out, {@code drained} the button held
      * @param backSinceDrain parts put back since it was drained: a battery among them makes it live again
-     * @param strapOff the strap is off for a start; {@code counted} the tray was counted since a part went back
+     * @param strapOff the strap is off for a start; {@code counted} the tray was counted since a part came off
      */
     public record Power(
             boolean down,
@@ -74,7 +74,7 @@ public record Now(
                 case TAKE_OFF -> new Power(down, unplugged, grounded, drained, back, strapOff, false);
                 case PUT_BACK -> {
                     back.add(s.part());
-                    yield new Power(down, unplugged, grounded, drained, back, strapOff, false);
+                    yield new Power(down, unplugged, grounded, drained, back, strapOff, counted);
                 }
             };
         }

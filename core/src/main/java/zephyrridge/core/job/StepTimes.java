@@ -33,7 +33,7 @@ public final class StepTimes {
     }
 
     private static long seconds(LocalDateTime at) {
-        return at.toLocalDate().toEpochDay() * 86_400 + at.toLocalTime().toSecondOfDay();
+        return at.toLocalDate().toEpochDay() * 86_400 + at.getHour() * 3600L + at.getMinute() * 60L + at.getSecond();
     }
 
     private static boolean isWork(Entry e) {
