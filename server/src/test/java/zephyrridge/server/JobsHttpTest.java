@@ -320,7 +320,7 @@ class JobsHttpTest {
                 .isEqualTo("FIT_LOWER_FIRST");
         ApiClient.Answer wrong = client.change(
                 id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "8GB 1Rx8 PC4-2666V-SA1-11"));
-        assertThat(wrong.json().at("/finding/code").asString()).isEqualTo("FIT_WRONG_MODULE");
+        assertThat(wrong.json().at("/finding/code").asString()).isEqualTo("FIT_WRONG_POSITION");
         ok(client.change(
                 id, "ConfirmFit", Map.of("position", "a-lower", "done", true, "seen", "16gb 2rx8 pc4 2666V SE1 11")));
         ok(client.change(id, "ConfirmFit", Map.of("position", "a-upper", "done", true)));

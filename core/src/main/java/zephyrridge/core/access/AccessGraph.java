@@ -1,5 +1,7 @@
 package zephyrridge.core.access;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -14,14 +16,18 @@ import java.util.Set;
  * @param closing what closing has to mind beside what lies over what
  * @param outlines how sides are drawn; a side without one is drawn plain
  */
-public record AccessGraph(Side restsOn, List<Part> parts, List<Precedence> closing, List<Outline> outlines) {
+public record AccessGraph(
+        Side restsOn,
+        List<Part> parts,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Precedence> closing,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Outline> outlines) {
     /** One bit of a set of steps is the first start's. */
     public static final int MOST_PARTS = 63;
 
     public AccessGraph {
         parts = List.copyOf(parts);
-        closing = closing == null ? List.of() : List.copyOf(closing);
-        outlines = outlines == null ? List.of() : List.copyOf(outlines);
+        closing = List.copyOf(closing);
+        outlines = List.copyOf(outlines);
     }
 
     public AccessGraph(Side restsOn, List<Part> parts) {

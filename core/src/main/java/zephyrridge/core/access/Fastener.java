@@ -1,5 +1,7 @@
 package zephyrridge.core.access;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.Optional;
 
 /**
@@ -15,7 +17,7 @@ import java.util.Optional;
  * @param threadLocked glued in: slow, with the right fresh bit; {@code magnetNear} a magnet catches it
  */
 public record Fastener(
-        String id,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) String id,
         double x,
         double y,
         String bit,
@@ -25,11 +27,6 @@ public record Fastener(
         Optional<Integer> holeTenths,
         boolean threadLocked,
         boolean magnetNear) {
-    public Fastener {
-        // A file without a name for it is refused with its place, by the record's check.
-        id = id == null ? "" : id;
-    }
-
     /** What to do with it: take out, only loosen (captive), it lifts the cover, shared with another part, leave alone. */
     public enum Role {
         OUT,

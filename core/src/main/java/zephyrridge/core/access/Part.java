@@ -1,5 +1,7 @@
 package zephyrridge.core.access;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.LinkedHashSet;
@@ -14,7 +16,7 @@ import java.util.TreeSet;
  * @param how the record's own words for this part: where to start, slide or lift, which tool
  * @param secondsOff bench time to take it off, in seconds; {@code secondsOn} to put it back
  * @param source page of a service manual, own job, other
- * @param catches that hold it beside its screws; {@code connectors} cables that come off with it
+ * @param catches that hold it beside its screws, none in files of before; {@code connectors} cables that come off with it
  * @param howOn how it goes back: start edge, port side, clicks; "" where nothing is noted
  * @param checks what is tried after it was off, beside what follows from its kind and its cables
  */
@@ -30,10 +32,10 @@ public record Part(
         int secondsOn,
         List<Caution> cautions,
         String source,
-        List<Catch> catches,
-        List<Connector> connectors,
-        String howOn,
-        Set<Check> checks) {
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Catch> catches,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Connector> connectors,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) String howOn,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) Set<Check> checks) {
     public enum Kind {
         HATCH,
         COVER,
@@ -55,11 +57,9 @@ public record Part(
         needsOff = Collections.unmodifiableSet(new LinkedHashSet<>(needsOff));
         fasteners = List.copyOf(fasteners);
         cautions = List.copyOf(cautions);
-        // Files of before say nothing of these.
-        catches = catches == null ? List.of() : List.copyOf(catches);
-        connectors = connectors == null ? List.of() : List.copyOf(connectors);
-        howOn = howOn == null ? "" : howOn;
-        checks = checks == null ? Set.of() : Collections.unmodifiableSet(new TreeSet<>(checks));
+        catches = List.copyOf(catches);
+        connectors = List.copyOf(connectors);
+        checks = Collections.unmodifiableSet(new TreeSet<>(checks));
     }
 
     /** A part of which no catches, cables or words for closing are known. */
