@@ -7,9 +7,10 @@ export function CloseUp({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
   const { closing, trayCount } = job.opening;
   if (!closing.some((s) => s.kind === 'PUT_BACK')) return null;
   const closed = job.now.off.length === 0;
+  const left = closing.some((s) => !s.done && s.kind !== 'TEST_START');
   const turns = closing.filter((s) => s.kind === 'PUT_BACK' && s.turnTo && !s.done).length;
   return (
-    <details open={!closed}>
+    <details open={left}>
       <Box as="summary" cursor="pointer" mb="2">
         <Heading as="h2" size="md" display="inline">
           {closed ? 'Closed up, all parts are on' : 'Close up'}

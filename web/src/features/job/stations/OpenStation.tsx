@@ -4,6 +4,8 @@ import { SeverityMark } from '../../../parts/severity';
 import { Hint } from '../../../parts/Bar';
 import { GateAnswers } from './GateAnswers';
 import { Avoid } from './open/Avoid';
+import { Lessons } from './open/Lessons';
+import { OtherRounds } from './open/OtherRounds';
 import { Rounds } from './open/Rounds';
 import { Seals } from './open/Seals';
 import type { StationProps } from './props';
@@ -49,23 +51,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
       {opening.steps.length === 0 ? (
         <Flex gap="3" align="center" wrap="wrap">
           <Text>Nothing is planned to change yet. Make the plan first, or open it for a look.</Text>
-          {!readOnly && (
-            <Button
-              variant="outline"
-              color="ink"
-              onClick={() =>
-                void change({
-                  type: 'OpenFor',
-                  purpose: 'LOOK',
-                  positions: job.found.lanes.flatMap((l) =>
-                    l.blocks.filter((b) => !b.soldered && !b.absent).map((b) => b.position),
-                  ),
-                })
-              }
-            >
-              Open for a look
-            </Button>
-          )}
+          {!readOnly && <OtherRounds job={job} change={change} />}
         </Flex>
       ) : (
         <>
@@ -121,6 +107,21 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
       <Flex gap="3" wrap="wrap" align="start">
         <Box flex="1" minW="16rem">
           <Seals job={job} change={change} readOnly={readOnly} />
+          {!readOnly && opening.steps.length > 0 && (
+            <Box asChild mt="2">
+              <details>
+                <Box as="summary" cursor="pointer" width="fit-content">
+                  Open it for something else
+                </Box>
+                <OtherRounds job={job} change={change} />
+              </details>
+            </Box>
+          )}
+          {!readOnly && job.now.off.length + job.opening.measured.length > 0 && (
+            <Box mt="2">
+              <Lessons job={job} />
+            </Box>
+          )}
         </Box>
         {!readOnly && job.intake.battery !== 'SWOLLEN' && job.intake.battery !== 'NONE_FITTED' && (
           <Button

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { StartTimer } from '../../timers';
 import type { JobView } from '../api';
 import { Accept, ComparisonTable } from './prove/ComparisonTable';
+import { Lessons } from './open/Lessons';
 import { Checks } from './prove/Checks';
 import { Companions } from './prove/Companions';
 import { LogList } from './prove/LogList';
@@ -69,6 +70,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
       </Box>
       <Checks job={job} change={change} readOnly={readOnly} />
       <Companions job={job} change={change} readOnly={readOnly} />
+      {!readOnly && <Lessons job={job} />}
       <LogList job={job} change={change} readOnly={readOnly} />
     </Stack>
   );

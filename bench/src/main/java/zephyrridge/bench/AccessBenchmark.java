@@ -17,6 +17,7 @@ import org.openjdk.jmh.annotations.Scope;
 import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.annotations.Warmup;
 import zephyrridge.core.Machines;
+import zephyrridge.core.access.ClosingPlan;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.OpeningPlanner;
 import zephyrridge.core.access.Side;
@@ -46,6 +47,10 @@ public class AccessBenchmark {
                     .mapToObj(i -> "s" + i)
                     .toList())
             .toList();
+    private final OpeningPlanner access = evaluator.access(true);
+    private final Set<String> everything = Set.copyOf(eightPlaces.access().parts().stream()
+            .map(zephyrridge.core.access.Part::id)
+            .toList());
     private int at;
 
     private static MachineRecord eightPlaces() {
@@ -112,6 +117,20 @@ public class AccessBenchmark {
             seconds += fresh.secondsFor(fresh.classesOf(positions, count));
         }
         return seconds;
+    }
+
+    /** Minutes of a set that was asked for before: what a planner of layouts asks millions of times. */
+    @Benchmark
+    @OutputTimeUnit(TimeUnit.NANOSECONDS)
+    public int minutesAgain() {
+        at = (at + 1) & 255;
+        return access.secondsFor(at);
+    }
+
+    /** The way back from everything that eight sockets need off, with the first start in it. */
+    @Benchmark
+    public ClosingPlan closeAll() {
+        return access.closing(everything, everything, Side.BACK, true);
     }
 
     /** One set whose minutes were asked for before, with its order of removal. */

@@ -149,9 +149,9 @@ class JourneyTest {
         t.press("7");
         assertThat(t.heading("Prove")).isVisible();
         Locator open = t.page.locator("[data-step] label:has(input:not(:checked))");
-        for (int left = open.count(); left > 0; left--) {
+        for (int left = open.count(); left > 0; left = open.count()) {
             t.tabTo(open.first().innerText().strip()).press("Space");
-            assertThat(open).hasCount(left - 1);
+            t.kept();
         }
         t.tabTo("It came up").press("Enter");
         assertThat(t.page.locator("[data-start]")).hasCount(1);

@@ -22,7 +22,6 @@ class ScreenshotTour {
     void everyMainView(TestServer.Running server, Browser.Running browser) {
         Page page = browser.newPage(server.address());
         page.waitForSelector("text=Demo accounts");
-        page.screenshot(to("sign-in"));
         new Technician(page).signIn("wren");
         Map<String, String> views = new TreeMap<>(Map.of(
                 "bench",
@@ -36,7 +35,7 @@ class ScreenshotTour {
                 "plan",
                 "/jobs/2/plan",
                 "open",
-                "/jobs/3/open",
+                "/jobs/9/open",
                 "fit",
                 "/jobs/5/fit",
                 "prove",
@@ -51,6 +50,7 @@ class ScreenshotTour {
         views.put("new-record", "/machines?new=Ostrell+Strand+17");
         views.put("server", "/jobs/8/plan");
         views.put("machine", "/machines/fenwright-journeyman-17");
+        views.put("record-editor", "/machines/skerrow-tern-16/edit");
         for (Map.Entry<String, String> view : views.entrySet()) {
             page.navigate(view.getValue());
             page.waitForSelector("h1");
@@ -73,10 +73,14 @@ class ScreenshotTour {
         }
         page.setViewportSize(390, 844);
         page.evaluate("localStorage.setItem('ridge-colour-mode', 'light')");
-        page.navigate("/jobs/9/open");
-        page.waitForSelector("[data-step]");
-        page.waitForTimeout(400);
-        page.screenshot(to("open-phone"));
+        page.navigate("/jobs/9/bench");
+        page.waitForSelector("[data-card]");
+        // As far as the screws beneath the pack.
+        for (int i = 0; i < 5; i++) {
+            page.keyboard().press("Space");
+            page.waitForTimeout(400);
+        }
+        page.screenshot(to("bench-phone"));
     }
 
     private static Page.ScreenshotOptions to(String name) {

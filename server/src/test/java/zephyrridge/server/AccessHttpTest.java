@@ -258,6 +258,38 @@ class AccessHttpTest {
         }
     }
 
+    /** What hands learned goes into the record, and nothing that stood there goes. */
+    @Test
+    void lessonsGoIntoTheRecord(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String at = "/api/machines/ostrell-lantern";
+        assertThat(learn(client, at, "HOW_OFF", "hatch", "Begin at the corner of the speaker")
+                        .status())
+                .isEqualTo(200);
+        learn(client, at, "BROKE", "hatch", "The hook in front breaks when it is lifted first");
+        learn(client, at, "KEY_SIDE", "lower", "towards the speaker");
+        learn(client, at, "SIGNAL", "", "two clicks: no memory");
+        client.post(at + "/lessons", Map.of("topic", "MINUTES", "about", "hatch", "text", "", "off", 44, "on", 51));
+        assertThat(learn(client, at, "HOW_ON", "roof", "press").status()).isEqualTo(404);
+        assertThat(learn(client, at, "HOW_ON", "hatch", " ").status()).isEqualTo(422);
+        JsonNode record = client.get(at + "/record").json();
+        JsonNode hatch = record.at("/access/parts/0");
+        assertThat(hatch.get("how").asString())
+                .contains("One screw", "corner of the speaker", "The hook in front breaks");
+        assertThat(hatch.get("cautions").toString()).contains("RESISTANCE");
+        assertThat(hatch.get("source").asString()).endsWith("own bench");
+        assertThat(hatch.get("secondsOff").asInt()).isEqualTo(44);
+        assertThat(hatch.get("secondsOn").asInt()).isEqualTo(51);
+        assertThat(record.at("/positions/0/socket/keySide").asString()).isEqualTo("towards the speaker");
+        assertThat(record.at("/positions/0/provenance").asString()).isEqualTo("OWN_BENCH");
+        assertThat(record.at("/start/signals").toString()).contains("one long", "two clicks: no memory");
+        assertThat(client.get(at + "/versions").json()).hasSize(6);
+    }
+
+    private static ApiClient.Answer learn(ApiClient client, String at, String topic, String about, String text) {
+        return client.post(at + "/lessons", Map.of("topic", topic, "about", about, "text", text));
+    }
+
     /** Out of the machine, into the drawer with a tag of its own; taken back, it is not there. */
     @Test
     void whatIsPulledLiesInTheDrawer(TestServer.Running server) {

@@ -176,8 +176,18 @@ public record Now(
         return switch (s.did()) {
             case TAKE_OFF -> new Now(
                     places, plus(off, s.part()), List.of(), next, settled(s.part()), s.part(), opening);
-            case PUT_BACK -> new Now(
-                    places, minus(off, s.part()), plus(putBack, s.part()), next, settled(s.part()), s.part(), opening);
+            case PUT_BACK -> {
+                List<String> left = minus(off, s.part());
+                // Once all is on again the round is over, whatever it was for.
+                yield new Now(
+                        places,
+                        left,
+                        plus(putBack, s.part()),
+                        next,
+                        settled(s.part()),
+                        s.part(),
+                        left.isEmpty() ? Optional.empty() : opening);
+            }
             default -> new Now(places, off, putBack, next, screws, lastPart, opening);
         };
     }

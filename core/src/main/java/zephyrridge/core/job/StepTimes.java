@@ -3,6 +3,7 @@ package zephyrridge.core.job;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
 
@@ -40,21 +41,17 @@ public final class StepTimes {
         return e instanceof Entry.Stepped || e instanceof Entry.Moved || e instanceof Entry.Reseated;
     }
 
-    /** Median seconds to take a part off and to put it back, over what this log has of it; -1 where it has nothing. */
-    public static int[] ofPart(Log log, String part) {
+    /** Median seconds of taking a part off, or of putting it back, over what this log has of it. */
+    public static Optional<Integer> ofPart(Log log, String part, Entry.Did did) {
         Map<Integer, Integer> all = of(log);
-        return new int[] {median(all, log, part, Entry.Did.TAKE_OFF), median(all, log, part, Entry.Did.PUT_BACK)};
-    }
-
-    private static int median(Map<Integer, Integer> all, Log log, String part, Entry.Did did) {
         List<Integer> sorted = log.happened().stream()
                 .filter(e -> e instanceof Entry.Stepped s
                         && s.part().equals(part)
                         && s.did() == did
-                        && all.containsKey(e.no()))
+                        && all.getOrDefault(e.no(), 0) > 0)
                 .map(e -> all.get(e.no()))
                 .sorted()
                 .toList();
-        return sorted.isEmpty() ? -1 : sorted.get(sorted.size() / 2);
+        return sorted.isEmpty() ? Optional.empty() : Optional.of(sorted.get(sorted.size() / 2));
     }
 }

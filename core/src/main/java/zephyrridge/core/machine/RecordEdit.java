@@ -1,6 +1,12 @@
 package zephyrridge.core.machine;
 
+import java.util.List;
+import java.util.NoSuchElementException;
 import java.util.Optional;
+import java.util.stream.Stream;
+import zephyrridge.core.access.AccessGraph;
+import zephyrridge.core.access.Caution;
+import zephyrridge.core.access.Part;
 
 /** A record as another one. */
 public final class RecordEdit {
@@ -20,6 +26,135 @@ public final class RecordEdit {
                 r.positions(),
                 r.access(),
                 r.start(),
+                r.limits());
+    }
+
+    private static final String OWN_BENCH = "own bench";
+
+    /**
+     * With what was learned added; nothing that stands there is taken away. Seconds that were measured take the place of those that
+     * stood there, and the source says so.
+     *
+     * @throws NoSuchElementException naming the part or position when the record has none of that name
+     */
+    public static MachineRecord learned(MachineRecord r, Lesson lesson) {
+        return switch (lesson.topic()) {
+            case HOW_OFF, HOW_ON, BROKE, MINUTES -> withPart(r, lesson);
+            case KEY_SIDE -> withKeySide(r, lesson);
+            case SIGNAL -> withStart(
+                    r,
+                    new StartBehaviour(
+                            r.start().needsMains(),
+                            r.start().asksForKey(),
+                            r.start().losesClock(),
+                            r.start().coverOffSafe(),
+                            Stream.concat(r.start().signals().stream(), Stream.of(lesson.text()))
+                                    .distinct()
+                                    .toList()));
+        };
+    }
+
+    private static MachineRecord withPart(MachineRecord r, Lesson lesson) {
+        r.access()
+                .part(lesson.about())
+                .orElseThrow(() -> new NoSuchElementException("no part " + lesson.about() + " in " + r.id()));
+        AccessGraph access = r.access();
+        return withAccess(
+                r,
+                new AccessGraph(
+                        access.restsOn(),
+                        access.parts().stream()
+                                .map(p -> p.id().equals(lesson.about()) ? taught(p, lesson) : p)
+                                .toList(),
+                        access.closing(),
+                        access.outlines()));
+    }
+
+    private static Part taught(Part p, Lesson lesson) {
+        boolean off = lesson.topic() == Lesson.Topic.HOW_OFF || lesson.topic() == Lesson.Topic.BROKE;
+        List<Caution> cautions =
+                lesson.topic() == Lesson.Topic.BROKE && !p.cautions().contains(Caution.RESISTANCE)
+                        ? Stream.concat(p.cautions().stream(), Stream.of(Caution.RESISTANCE))
+                                .toList()
+                        : p.cautions();
+        return new Part(
+                p.id(),
+                p.name(),
+                p.kind(),
+                p.side(),
+                p.needsOff(),
+                p.fasteners(),
+                off ? joined(p.how(), lesson.text()) : p.how(),
+                lesson.off().orElse(p.secondsOff()),
+                lesson.on().orElse(p.secondsOn()),
+                cautions,
+                p.source().contains(OWN_BENCH) ? p.source() : joined(p.source(), OWN_BENCH),
+                p.catches(),
+                p.connectors(),
+                lesson.topic() == Lesson.Topic.HOW_ON ? joined(p.howOn(), lesson.text()) : p.howOn(),
+                p.checks());
+    }
+
+    private static String joined(String before, String more) {
+        return before.isBlank() ? more : before.contains(more) ? before : before + "; " + more;
+    }
+
+    private static MachineRecord withKeySide(MachineRecord r, Lesson lesson) {
+        Position at = r.position(lesson.about());
+        Socket s = at.socket()
+                .orElseThrow(() -> new NoSuchElementException("no socket " + lesson.about() + " in " + r.id()));
+        Position next = new Position(
+                at.id(),
+                at.label(),
+                at.channels(),
+                at.formFactor(),
+                at.soldered(),
+                Optional.of(new Socket(
+                        lesson.text(),
+                        s.angleFrom(),
+                        s.angleTo(),
+                        s.lower(),
+                        s.turned(),
+                        s.latches(),
+                        s.clearanceMillimetres())),
+                at.fillOrder(),
+                at.carrier(),
+                at.access(),
+                Provenance.OWN_BENCH);
+        return r.withPositions(r.positions().stream()
+                .map(p -> p.id().equals(at.id()) ? next : p)
+                .toList());
+    }
+
+    private static MachineRecord withAccess(MachineRecord r, AccessGraph access) {
+        return new MachineRecord(
+                r.id(),
+                r.maker(),
+                r.model(),
+                r.variant(),
+                r.kind(),
+                r.processors(),
+                r.controller(),
+                r.channels(),
+                r.positions(),
+                access,
+                r.start(),
+                r.limits());
+    }
+
+    private static MachineRecord withStart(MachineRecord r, StartBehaviour start) {
+        return new MachineRecord(
+                r.id(),
+                r.maker(),
+                r.model(),
+                r.variant(),
+                r.kind(),
+                r.processors(),
+                r.controller(),
+                r.channels(),
+                r.positions(),
+                r.access(),
+                start,
                 r.limits());
     }
 

@@ -109,7 +109,9 @@ class LogTest {
             "on:base",
             "on:plug",
             "on:plate",
-            "on:hatch"
+            "on:hatch",
+            "count",
+            "strap-off"
         };
         List<Change> all = new ArrayList<>(List.of(
                 Walk.found(r.nextBoolean() ? Walk.D4 : Walk.D8, position),
@@ -132,6 +134,16 @@ class LogTest {
                 new ClosingChange.CloseJob("", Optional.empty()),
                 new ClosingChange.ReopenJob(),
                 Walk.battery(Intake.Battery.values()[r.nextInt(7)])));
+        all.add(new OpeningChange.OpenFor(
+                Entry.Purpose.values()[r.nextInt(4)], new java.util.TreeSet<>(java.util.Set.of(position))));
+        all.add(new OpeningChange.Reopen());
+        all.add(new OpeningChange.TurnScrew(
+                steps[4 + r.nextInt(4)].substring(4), "s1", Entry.Screw.values()[r.nextInt(6)]));
+        all.add(new OpeningChange.FindSeal("somewhere", r.nextBoolean() ? "" : "plate", Optional.empty()));
+        all.add(new OpeningChange.AnswerSeal("s" + (1 + r.nextInt(3)), Seal.Answer.values()[r.nextInt(3)]));
+        all.add(new OpeningChange.SayCheck(
+                zephyrridge.core.access.Check.values()[r.nextInt(13)], Entry.Result.values()[r.nextInt(3)], "seen"));
+        all.add(new OpeningChange.CompanionWork(Counter.Extra.DUST, Entry.Phase.values()[r.nextInt(2)], "seen"));
         Assessment a = w.assess();
         a.opening().stream().filter(s -> !s.done()).findFirst().ifPresent(s -> {
             for (int i = 0; i < 8; i++) {

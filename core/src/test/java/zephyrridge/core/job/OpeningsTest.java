@@ -122,6 +122,24 @@ class OpeningsTest {
         assertThat(w.assess().now().isClosed()).isTrue();
     }
 
+    /** A look that is closed again is over: what is planned meanwhile is worked on without being asked for. */
+    @Test
+    void aRoundIsOverWhenAllIsOn() {
+        Walk w = new Walk(TWO_SIDED, HouseRules.DEFAULT)
+                .answered()
+                .does(new OpeningChange.OpenFor(Entry.Purpose.LOOK, new TreeSet<>(Set.of("top"))))
+                .opened()
+                .closed();
+        assertThat(w.assess().rounds()).isEmpty();
+        w.does(Walk.typed(Walk.D8), Walk.plan("below", "m1"), new PlanChange.ChoosePlan(true));
+        assertThat(w.assess().rounds()).singleElement().satisfies(r -> {
+            assertThat(r.purpose()).isEqualTo(Entry.Purpose.FIT);
+            assertThat(r.current()).isTrue();
+        });
+        w.does(new OpeningChange.Reopen());
+        assertThat(w.assess().opening()).extracting(WorkStep::id).contains("off:keyboard");
+    }
+
     @Test
     void anyRoundMayComeFirst() {
         Walk w = twoSided().does(new OpeningChange.OpenFor(Entry.Purpose.FIT, new TreeSet<>(Set.of("top"))));

@@ -36,7 +36,8 @@ record OpeningView(
         List<CompanionView> companions,
         List<FindingView> companionGates,
         List<String> bans,
-        List<PartView> parts) {
+        List<PartView> parts,
+        List<MeasuredView> measured) {
 
     /** @param minutes to open and close; {@code place} side or carrier, in words; {@code positions} their labels */
     record RoundView(
@@ -54,6 +55,10 @@ record OpeningView(
             Optional<String> same) {}
 
     record PartView(String id, String name) {}
+
+    /** What a part took in this job beside what its record says, in seconds. */
+    record MeasuredView(
+            String part, String name, Optional<Integer> off, Optional<Integer> on, int recordOff, int recordOn) {}
 
     /** @param state what was said of it; OUT also where its part is off; absent: in its hole */
     record FastenerView(

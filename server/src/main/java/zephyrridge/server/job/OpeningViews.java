@@ -23,12 +23,14 @@ import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Now;
 import zephyrridge.core.job.Round;
 import zephyrridge.core.job.Screws;
+import zephyrridge.core.job.StepTimes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.server.job.OpeningView.CheckView;
 import zephyrridge.server.job.OpeningView.CompanionView;
 import zephyrridge.server.job.OpeningView.ConnectorView;
 import zephyrridge.server.job.OpeningView.FastenerView;
+import zephyrridge.server.job.OpeningView.MeasuredView;
 import zephyrridge.server.job.OpeningView.PartView;
 import zephyrridge.server.job.OpeningView.RoundView;
 import zephyrridge.server.job.OpeningView.SealView;
@@ -84,7 +86,20 @@ class OpeningViews {
                 unit.counter().bans().stream().map(b -> texts.get("ban." + b)).toList(),
                 bench.record().access().parts().stream()
                         .map(p -> new PartView(p.id(), p.name()))
-                        .toList());
+                        .toList(),
+                measured(unit, bench));
+    }
+
+    private static List<MeasuredView> measured(Unit unit, Bench bench) {
+        List<MeasuredView> measured = new ArrayList<>();
+        for (Part p : bench.record().access().parts()) {
+            Optional<Integer> off = StepTimes.ofPart(unit.log(), p.id(), Entry.Did.TAKE_OFF);
+            Optional<Integer> on = StepTimes.ofPart(unit.log(), p.id(), Entry.Did.PUT_BACK);
+            if (off.isPresent() || on.isPresent()) {
+                measured.add(new MeasuredView(p.id(), p.name(), off, on, p.secondsOff(), p.secondsOn()));
+            }
+        }
+        return measured;
     }
 
     private static String name(Bench bench, String part) {

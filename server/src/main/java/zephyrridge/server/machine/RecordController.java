@@ -1,12 +1,14 @@
 package zephyrridge.server.machine;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
+import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -26,6 +28,7 @@ import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.layout.LayoutEvaluator;
+import zephyrridge.core.machine.Lesson;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
@@ -53,6 +56,14 @@ class RecordController {
             @NotNull @Size(max = 60) String variant) {}
 
     record Retired(boolean retired) {}
+
+    /** @param off seconds to take a part off, {@code on} to put it back, as they were measured */
+    record NewLesson(
+            @NotNull Lesson.Topic topic,
+            @NotNull @Size(max = 64) String about,
+            @NotNull @Size(max = 300) String text,
+            Optional<@Min(1) @Max(36_000) Integer> off,
+            Optional<@Min(1) @Max(36_000) Integer> on) {}
 
     /** @param off names of the parts in order; {@code back} the way back, with the first start in it */
     record WayView(String position, String label, int minutes, int turns, List<String> off, List<String> back) {}
@@ -117,6 +128,26 @@ class RecordController {
                 back.stream()
                         .map(id -> record.access().part(id).map(Part::name).orElse(FIRST_START))
                         .toList());
+    }
+
+    /** Adds what was learned with hands in one of them, as the next version; jobs go on with the version they hold. */
+    @PostMapping("/api/machines/{id}/lessons")
+    MachineSummary learn(@PathVariable String id, @Valid @RequestBody NewLesson body, Principal who) {
+        MachineRecord record = machines.get(id).record();
+        MachineRecord next;
+        try {
+            next = RecordEdit.learned(
+                    record, new Lesson(body.topic(), body.about(), body.text().strip(), body.off(), body.on()));
+        } catch (NoSuchElementException e) {
+            throw Problem.notFound("part or position", body.about());
+        }
+        if (body.text().isBlank() && body.topic() != Lesson.Topic.MINUTES) {
+            throw Problem.invalid("text", "Say what was learned.");
+        }
+        if (!next.equals(record)) {
+            machines.change(next, machines.latest(id), Optional.empty(), who.getName());
+        }
+        return views.summary(id);
     }
 
     /** Makes a first record out of a few facts. */

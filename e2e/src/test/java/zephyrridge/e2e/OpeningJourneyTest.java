@@ -1,0 +1,184 @@
+package zephyrridge.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import zephyrridge.server.TestServer;
+
+/** The bench work itself: rounds, bench mode, a seal on the way, a carrier, and a record drawn from nothing. */
+@ExtendWith({TestServer.class, Browser.class})
+class OpeningJourneyTest {
+    private static Technician planned(
+            TestServer.Running server, Browser.Running browser, String machine, String label, String... positions) {
+        Technician t = new Technician(browser.newPage(server.address()))
+                .signIn("ilka")
+                .takeIn(machine, "Bus depot 5", "Timetables");
+        t.answer("Warranty seal", "No seal")
+                .answer("Battery", machine.startsWith("Fenwright") ? "Good" : "No battery")
+                .answer("Drive encrypted, and its recovery key", "Not encrypted")
+                .answer("Firmware settings", "Noted");
+        t.go("Plan");
+        for (String position : positions) {
+            t.page.getByLabel("Or a module by its label line").fill(label);
+            t.button("Add to this job").click();
+            t.kept();
+            t.chip("typed").first().click();
+            t.position(position).click();
+            t.kept();
+        }
+        return t.choosePlan();
+    }
+
+    private static Locator card(Technician t, String kind) {
+        return t.page.locator("[data-card='" + kind + "']");
+    }
+
+    /** Space, and the next card. */
+    private static void space(Technician t) {
+        String before = t.page.locator("[data-card] h1").innerText();
+        t.page.keyboard().press("Space");
+        t.kept();
+        assertThat(t.page.locator("[data-card] h1")).not().hasText(before);
+    }
+
+    private static String kind(Technician t) {
+        return t.page.locator("[data-card]").getAttribute("data-card");
+    }
+
+    @Test
+    void twoSidesInTwoRoundsAtTheBenchWithASealOnTheWay(TestServer.Running server, Browser.Running browser) {
+        Technician t =
+                planned(server, browser, "Fenwright Journeyman 17", "4GB 1Rx8 PC4-2400T-SA1-11", "a-below", "b-top");
+        t.go("Open");
+        assertThat(t.page.locator("[data-round]")).hasCount(2);
+        assertThat(t.page.locator("[data-round]").first()).containsText("From the bottom");
+        t.press("b");
+        assertThat(card(t, "step")).containsText("Shut the machine right down");
+        while (kind(t).equals("step")) {
+            space(t);
+        }
+        // A reload at any step comes back to it.
+        t.page.reload();
+        assertThat(card(t, "fit")).containsText("Socket 1");
+        t.button("Seated, latches flush").click();
+        t.kept();
+        // The hatch goes back before the other side; the pack stays out for it.
+        assertThat(card(t, "step")).containsText("Put back: Hatch below");
+        space(t);
+        assertThat(card(t, "step")).containsText("Keyboard screws");
+        t.page.keyboard().press("Escape");
+        assertThat(t.heading("Open")).isVisible();
+        t.page.locator("[data-step='off:keyboard-screws'] [data-screw='K3']").click();
+        t.kept();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Off now")))
+                .containsText("1 screw");
+        t.button("A seal is found").click();
+        t.page.getByLabel("Where the seal is").fill("over a keyboard screw");
+        t.button("Pause the job").click();
+        assertThat(t.finding("SEAL_FOUND")).containsText("over a keyboard screw");
+        t.press("b");
+        assertThat(card(t, "paused")).isVisible();
+        t.button("Answer it on Open").click();
+        t.button("Owner agrees").click();
+        t.kept();
+        t.press("b");
+        while (kind(t).equals("step")) {
+            space(t);
+        }
+        t.button("Seated, latches flush").click();
+        t.kept();
+        while (kind(t).equals("step")) {
+            space(t);
+        }
+        assertThat(card(t, "start")).isVisible();
+        t.button("It came up").click();
+        assertThat(t.heading("Prove")).isVisible();
+        assertThat(t.page.locator("[data-check='KEYS']")).isVisible();
+        t.page.locator("[data-check='TOUCHPAD']").getByText("Does not").click();
+        t.page.getByLabel("What is wrong with: Touchpad").fill("no click");
+        t.button("Note it").click();
+        assertThat(t.page.locator("[data-check='TOUCHPAD']")).containsText("no click");
+        t.button("All 4 work").click();
+        t.kept();
+        assertThat(t.page.locator("[data-check='KEYS']")).containsText("✓");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    @Test
+    void aCarrierIsConfirmedWithItsCount(TestServer.Running server, Browser.Running browser) {
+        Technician t = planned(
+                server, browser, "Brindlecombe Beacon R", "32GB 2Rx4 PC4-2933Y-RB2-12", "P1-A1", "P1-B1", "P1-E1");
+        t.go("Open").tickAllSteps();
+        t.go("Fit");
+        Locator carrier = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Whole carrier"));
+        carrier.getByLabel("Count what went in").fill("3");
+        carrier.getByText("All seated, latches flush").click();
+        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("2 go in, and 3 were counted");
+        carrier.getByLabel("Count what went in").fill("2");
+        carrier.getByText("All seated, latches flush").click();
+        t.kept();
+        assertThat(t.page.getByText("2 positions done")).isVisible();
+        t.go("Open");
+        assertThat(t.page.getByRole(
+                        AriaRole.REGION, new Page.GetByRoleOptions().setName("Back on before the next round")))
+                .containsText("Memory carrier P1-1");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** A machine of the first day gets its way in drawn: eleven actions from the first look to a record that a job opens by. */
+    @Test
+    void aRecordIsDrawnFromNothing(TestServer.Running server, Browser.Running browser) {
+        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        t.page.navigate("/machines?new");
+        t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Brackwell");
+        t.page.getByLabel("Model").fill("Sedge 14");
+        t.button("Make the record").click();
+        assertThat(t.heading("Brackwell Sedge 14")).isVisible();
+        t.page.getByText("Draw the way in").click();
+        Locator side = t.page.locator("main svg[role='group']");
+        assertThat(side).isVisible();
+        side.click(new Locator.ClickOptions().setPosition(40, 30));
+        side.click(new Locator.ClickOptions().setPosition(200, 30));
+        side.click(new Locator.ClickOptions().setPosition(120, 150));
+        assertThat(t.page.locator("main [data-screw]")).hasCount(3);
+        t.page.keyboard().press("Control+z");
+        assertThat(t.page.locator("main [data-screw]")).hasCount(2);
+        t.page.keyboard().press("Control+Shift+Z");
+        t.page.getByLabel("name of a new part").fill("Heat plate");
+        t.page.keyboard().press("Enter");
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Part Heat plate")))
+                .isVisible();
+        t.page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Off before it"))
+                .getByRole(AriaRole.BUTTON)
+                .first()
+                .click();
+        // What is not sent yet is still there after a reload.
+        t.page.reload();
+        t.page.getByRole(AriaRole.TAB, new Page.GetByRoleOptions().setName("Ways in"))
+                .click();
+        t.page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Off to reach it"))
+                .first()
+                .getByText("Heat plate")
+                .click();
+        assertThat(t.page.locator("[data-way]").first()).containsText("Heat plate");
+        t.page.getByText("Keep as version 2").click();
+        assertThat(t.heading("Brackwell Sedge 14")).isVisible();
+        t.page.navigate("/jobs");
+        t.takeIn("Brackwell Sedge 14", "Ferry", "Charts");
+        t.answer("Warranty seal", "No seal")
+                .answer("Battery", "Good")
+                .answer("Drive encrypted, and its recovery key", "Not encrypted")
+                .answer("Firmware settings", "Noted");
+        t.go("Open");
+        t.button("Open for a look").click();
+        t.kept();
+        assertThat(t.page.locator("[data-step]"))
+                .containsText(new String[] {"Shut", "Pull", "Bond", "", "", "", "Heat plate"});
+        assertThat(t.complaints).isEmpty();
+    }
+}

@@ -1,0 +1,31 @@
+import { Button, Flex } from '@chakra-ui/react';
+import type { StationProps } from '../props';
+
+const PURPOSES = [
+  ['LOOK', 'Open for a look'],
+  ['FAULT', 'Open to find a fault'],
+  ['COMPANION', 'Open for other work'],
+] as const;
+
+/** A round for something else than fitting: it leads to every socket, and passes the same gates. */
+export function OtherRounds({ job, change }: Pick<StationProps, 'job' | 'change'>) {
+  const positions = job.found.lanes.flatMap((l) =>
+    l.blocks.filter((b) => !b.soldered && !b.absent).map((b) => b.position),
+  );
+  return (
+    <Flex gap="2" wrap="wrap">
+      {PURPOSES.map(([purpose, text]) => (
+        <Button
+          key={purpose}
+          size="sm"
+          variant="outline"
+          color="ink"
+          disabled={purpose === 'COMPANION' && job.opening.companionGates.length > 0}
+          onClick={() => void change({ type: 'OpenFor', purpose, positions })}
+        >
+          {text}
+        </Button>
+      ))}
+    </Flex>
+  );
+}
