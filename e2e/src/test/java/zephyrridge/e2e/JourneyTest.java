@@ -149,6 +149,7 @@ class JourneyTest {
         t.press("7");
         assertThat(t.heading("Prove")).isVisible();
         Locator open = t.page.locator("[data-step] label:has(input:not(:checked))");
+        assertThat(open.first()).isVisible();
         for (int left = open.count(); left > 0; left = open.count()) {
             t.tabTo(open.first().innerText().strip()).press("Space");
             t.kept();

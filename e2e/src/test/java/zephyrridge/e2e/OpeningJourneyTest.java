@@ -103,7 +103,7 @@ class OpeningJourneyTest {
         t.page.getByLabel("What is wrong with: Touchpad").fill("no click");
         t.button("Note it").click();
         assertThat(t.page.locator("[data-check='TOUCHPAD']")).containsText("no click");
-        t.button("All 4 work").click();
+        t.button("All 5 work").click();
         t.kept();
         assertThat(t.page.locator("[data-check='KEYS']")).containsText("✓");
         assertThat(t.complaints).isEmpty();
@@ -178,7 +178,7 @@ class OpeningJourneyTest {
         t.button("Open for a look").click();
         t.kept();
         assertThat(t.page.locator("[data-step]"))
-                .containsText(new String[] {"Shut", "Pull", "Bond", "", "", "", "Heat plate"});
+                .containsText(new String[] {"Shut", "Pull", "Bond", "Hold", "", "Heat plate"});
         assertThat(t.complaints).isEmpty();
     }
 }

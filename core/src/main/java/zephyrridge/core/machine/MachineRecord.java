@@ -45,6 +45,16 @@ public record MachineRecord(
                 id, maker, model, variant, kind, processors, controller, channels, next, access, start, limits);
     }
 
+    public MachineRecord withAccess(AccessGraph next) {
+        return new MachineRecord(
+                id, maker, model, variant, kind, processors, controller, channels, positions, next, start, limits);
+    }
+
+    public MachineRecord withStart(StartBehaviour next) {
+        return new MachineRecord(
+                id, maker, model, variant, kind, processors, controller, channels, positions, access, next, limits);
+    }
+
     /** Carriers of positions, in the order of the record: each may be missing in one very machine. */
     public List<String> carriers() {
         return positions.stream().flatMap(p -> p.carrier().stream()).distinct().toList();

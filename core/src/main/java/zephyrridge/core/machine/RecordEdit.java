@@ -41,16 +41,14 @@ public final class RecordEdit {
         return switch (lesson.topic()) {
             case HOW_OFF, HOW_ON, BROKE, MINUTES -> withPart(r, lesson);
             case KEY_SIDE -> withKeySide(r, lesson);
-            case SIGNAL -> withStart(
-                    r,
-                    new StartBehaviour(
-                            r.start().needsMains(),
-                            r.start().asksForKey(),
-                            r.start().losesClock(),
-                            r.start().coverOffSafe(),
-                            Stream.concat(r.start().signals().stream(), Stream.of(lesson.text()))
-                                    .distinct()
-                                    .toList()));
+            case SIGNAL -> r.withStart(new StartBehaviour(
+                    r.start().needsMains(),
+                    r.start().asksForKey(),
+                    r.start().losesClock(),
+                    r.start().coverOffSafe(),
+                    Stream.concat(r.start().signals().stream(), Stream.of(lesson.text()))
+                            .distinct()
+                            .toList()));
         };
     }
 
@@ -59,15 +57,13 @@ public final class RecordEdit {
                 .part(lesson.about())
                 .orElseThrow(() -> new NoSuchElementException("no part " + lesson.about() + " in " + r.id()));
         AccessGraph access = r.access();
-        return withAccess(
-                r,
-                new AccessGraph(
-                        access.restsOn(),
-                        access.parts().stream()
-                                .map(p -> p.id().equals(lesson.about()) ? taught(p, lesson) : p)
-                                .toList(),
-                        access.closing(),
-                        access.outlines()));
+        return r.withAccess(new AccessGraph(
+                access.restsOn(),
+                access.parts().stream()
+                        .map(p -> p.id().equals(lesson.about()) ? taught(p, lesson) : p)
+                        .toList(),
+                access.closing(),
+                access.outlines()));
     }
 
     private static Part taught(Part p, Lesson lesson) {
@@ -124,38 +120,6 @@ public final class RecordEdit {
         return r.withPositions(r.positions().stream()
                 .map(p -> p.id().equals(at.id()) ? next : p)
                 .toList());
-    }
-
-    private static MachineRecord withAccess(MachineRecord r, AccessGraph access) {
-        return new MachineRecord(
-                r.id(),
-                r.maker(),
-                r.model(),
-                r.variant(),
-                r.kind(),
-                r.processors(),
-                r.controller(),
-                r.channels(),
-                r.positions(),
-                access,
-                r.start(),
-                r.limits());
-    }
-
-    private static MachineRecord withStart(MachineRecord r, StartBehaviour start) {
-        return new MachineRecord(
-                r.id(),
-                r.maker(),
-                r.model(),
-                r.variant(),
-                r.kind(),
-                r.processors(),
-                r.controller(),
-                r.channels(),
-                r.positions(),
-                r.access(),
-                start,
-                r.limits());
     }
 
     /** Without a position; a socket that was stacked above it stands on the board then. */

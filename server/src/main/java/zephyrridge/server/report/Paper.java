@@ -3,10 +3,12 @@ package zephyrridge.server.report;
 import com.openhtmltopdf.outputdevice.helper.BaseRendererBuilder.FontStyle;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.svgsupport.BatikSVGDrawer;
+import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.logging.Level;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
@@ -27,6 +29,11 @@ public class Paper {
             .min { width: 14mm; text-align: right; white-space: nowrap; } .quiet { font-size: 8pt; }
             .caution { font-weight: bold; } .drawing { width: 70mm; }
             """;
+
+    static {
+        // Its log tells every page; only what goes wrong is wanted.
+        XRLog.listRegisteredLoggers().forEach(l -> XRLog.setLevel(l, Level.WARNING));
+    }
 
     /** Text as it may stand in a page. */
     public static String text(String words) {
