@@ -187,8 +187,7 @@ function Line({
           </Text>
           {l.out && (
             <Text>
-              Out: {l.out}. {l.latches > 0 ? 'Open its latches first, then lift it out by its edges.' : ''}{' '}
-              Into a bag with its tag.
+              Out: {l.out}.{l.latches > 0 && ' Open its latches first, then lift it out by its edges.'}
             </Text>
           )}
           <Text fontWeight="600">{l.in ? `In: ${l.in}` : 'Stays empty.'}</Text>
