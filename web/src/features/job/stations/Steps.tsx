@@ -7,7 +7,7 @@ import type { Change, JobView } from '../api';
 export type Step = JobView['opening']['steps'][number];
 
 /** Making a machine dead is right whatever the gates say. */
-const ALWAYS_RIGHT: Step['kind'][] = ['POWER_DOWN', 'UNPLUG', 'GROUND', 'STRAP_OFF', 'COUNT'];
+const ALWAYS_RIGHT: Step['kind'][] = ['BATTERY_OFF', 'POWER_DOWN', 'UNPLUG', 'GROUND', 'STRAP_OFF', 'COUNT'];
 
 export function isBarred(step: Step, shut: boolean): boolean {
   return shut && !ALWAYS_RIGHT.includes(step.kind);

@@ -178,7 +178,7 @@ class OpeningJourneyTest {
         t.button("Open for a look").click();
         t.kept();
         assertThat(t.page.locator("[data-step]"))
-                .containsText(new String[] {"Shut", "Pull", "Bond", "Hold", "", "Heat plate"});
+                .containsText(new String[] {"Switch", "Shut", "Pull", "Bond", "Hold", "", "Heat plate"});
         assertThat(t.complaints).isEmpty();
     }
 }

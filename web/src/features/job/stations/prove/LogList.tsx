@@ -1,4 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { duration } from '../Steps';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
 
@@ -17,6 +18,7 @@ export function LogList({ job, change, readOnly }: { job: JobView; change: Chang
               {e.text}
             </Text>
             <Text fontSize="sm" color="quiet">
+              {e.seconds !== undefined && `${duration(e.seconds)}, `}
               {e.beforeLog ? 'from before the log' : e.at ? dayAndClock(e.at) : 'time not known'}, {e.by}
             </Text>
             {!readOnly && (

@@ -45,6 +45,14 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
         return record.start().coverOffSafe() && record.kind() != MachineKind.SERVER;
     }
 
+    /** Whether a laptop's battery can only be switched off in its firmware: the record knows neither pack nor plug. */
+    boolean needsBatteryOff(Unit unit) {
+        return record.kind() == MachineKind.LAPTOP
+                && unit.intake().hasBattery()
+                && house.battery() != HouseRules.Battery.POWER_DOWN_ONLY
+                && powerParts(unit).isEmpty();
+    }
+
     /** Batteries and plugs that must be out before anything else inside is touched. */
     Set<String> powerParts(Unit unit) {
         return access(unit).powerParts();

@@ -47,6 +47,8 @@ public sealed interface Entry {
     }
 
     enum Did {
+        /** Switched off in the firmware, where neither pack nor plug can be reached. */
+        BATTERY_OFF,
         POWER_DOWN,
         UNPLUG,
         GROUND,

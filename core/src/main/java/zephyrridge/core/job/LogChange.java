@@ -36,11 +36,16 @@ public sealed interface LogChange extends Change {
         /** Making it dead is always right; a swollen pack is not closed in; all else waits for the gates of any opening. */
         private static void gates(Situation s, Assessment a, Entry.Did did) {
             switch (did) {
-                case POWER_DOWN, UNPLUG, GROUND, STRAP_OFF, COUNTED -> {}
+                case BATTERY_OFF, POWER_DOWN, UNPLUG, GROUND, STRAP_OFF, COUNTED -> {}
                 case PUT_BACK -> s.refuseIfShut(a.openingGates().stream()
                         .filter(f -> f.code() == GateFinding.GATE_BATTERY_SWOLLEN)
                         .toList());
-                case DRAIN, TAKE_OFF -> s.refuseIfShut(a.openingGates());
+                case DRAIN, TAKE_OFF -> {
+                    s.refuseIfShut(a.openingGates());
+                    a.now().batteryOff(s.bench, s.unit).ifPresent(why -> {
+                        throw s.refused(why);
+                    });
+                }
             }
         }
 

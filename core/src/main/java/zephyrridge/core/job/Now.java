@@ -44,11 +44,12 @@ public record Now(
     /**
      * What stands between hands and current; a start takes all of it back.
      *
-     * @param down shut down, {@code unplugged} every cord out, {@code drained} the button held
+     * @param batteryOff switched off in the firmware; {@code down} shut down, {@code unplugged} every cord out, {@code drained} the button held
      * @param backSinceDrain parts put back since it was drained: a battery among them makes it live again
      * @param strapOff the strap is off for a start; {@code counted} the tray was counted since a part came off
      */
     public record Power(
+            boolean batteryOff,
             boolean down,
             boolean unplugged,
             boolean grounded,
@@ -56,7 +57,7 @@ public record Now(
             SortedSet<String> backSinceDrain,
             boolean strapOff,
             boolean counted) {
-        static final Power ON = new Power(false, false, false, false, new TreeSet<>(), false, false);
+        static final Power ON = new Power(false, false, false, false, false, new TreeSet<>(), false, false);
 
         public Power {
             backSinceDrain = Collections.unmodifiableSortedSet(new TreeSet<>(backSinceDrain));
@@ -65,16 +66,18 @@ public record Now(
         Power after(Entry.Stepped s) {
             SortedSet<String> back = new TreeSet<>(backSinceDrain);
             return switch (s.did()) {
-                case POWER_DOWN -> new Power(true, unplugged, grounded, drained, back, strapOff, counted);
-                case UNPLUG -> new Power(down, true, grounded, drained, back, strapOff, counted);
-                case GROUND -> new Power(down, unplugged, true, drained, back, false, counted);
-                case DRAIN -> new Power(down, unplugged, grounded, true, new TreeSet<>(), strapOff, counted);
-                case STRAP_OFF -> new Power(down, unplugged, false, drained, back, true, counted);
-                case COUNTED -> new Power(down, unplugged, grounded, drained, back, strapOff, true);
-                case TAKE_OFF -> new Power(down, unplugged, grounded, drained, back, strapOff, false);
+                case BATTERY_OFF -> new Power(true, down, unplugged, grounded, drained, back, strapOff, counted);
+                case POWER_DOWN -> new Power(batteryOff, true, unplugged, grounded, drained, back, strapOff, counted);
+                case UNPLUG -> new Power(batteryOff, down, true, grounded, drained, back, strapOff, counted);
+                case GROUND -> new Power(batteryOff, down, unplugged, true, drained, back, false, counted);
+                case DRAIN -> new Power(
+                        batteryOff, down, unplugged, grounded, true, new TreeSet<>(), strapOff, counted);
+                case STRAP_OFF -> new Power(batteryOff, down, unplugged, false, drained, back, true, counted);
+                case COUNTED -> new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, true);
+                case TAKE_OFF -> new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, false);
                 case PUT_BACK -> {
                     back.add(s.part());
-                    yield new Power(down, unplugged, grounded, drained, back, strapOff, counted);
+                    yield new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, counted);
                 }
             };
         }
@@ -230,7 +233,7 @@ public record Now(
         Set<String> pending = new TreeSet<>(bench.powerParts(unit));
         pending.removeAll(off);
         return switch (s.did()) {
-            case POWER_DOWN, GROUND, STRAP_OFF, COUNTED -> Optional.empty();
+            case BATTERY_OFF, POWER_DOWN, GROUND, STRAP_OFF, COUNTED -> Optional.empty();
             case UNPLUG -> power.down() ? Optional.empty() : stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "");
             case DRAIN -> powerOff()
                     .or(() -> pending.isEmpty()
@@ -376,6 +379,13 @@ public record Now(
         return bench.startsOpen() && inside.isEmpty()
                 ? Optional.empty()
                 : stop(StepFinding.START_WITH_OFF, "", bench.partName(inside.orElse(off.get(0))));
+    }
+
+    /** No standby power under the hand. Asked when it is opened, not of openings from before this was asked. */
+    Optional<Finding> batteryOff(Bench bench, Unit unit) {
+        return bench.needsBatteryOff(unit) && !power.batteryOff()
+                ? stop(StepFinding.STEP_BATTERY_OFF_FIRST, "", "")
+                : Optional.empty();
     }
 
     /** Nobody is bonded to what is about to be live. Asked when a start is made, not of starts from before this was asked. */

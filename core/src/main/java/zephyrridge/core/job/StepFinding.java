@@ -5,6 +5,7 @@ import zephyrridge.core.finding.FindingCode;
 
 /** Why something cannot be done as things stand. */
 public enum StepFinding implements FindingCode {
+    STEP_BATTERY_OFF_FIRST,
     STEP_POWER_DOWN_FIRST,
     STEP_UNPLUG_FIRST,
     STEP_PLUG_FIRST,

@@ -23,6 +23,7 @@ public record WorkStep(
         int seconds,
         boolean done) {
     public enum Kind {
+        BATTERY_OFF,
         POWER_DOWN,
         UNPLUG,
         GROUND,
@@ -47,6 +48,7 @@ public record WorkStep(
         }
         return Optional.ofNullable(
                 switch (id) {
+                    case "battery-off" -> Entry.Did.BATTERY_OFF;
                     case "power-down" -> Entry.Did.POWER_DOWN;
                     case "unplug" -> Entry.Did.UNPLUG;
                     case "ground" -> Entry.Did.GROUND;

@@ -35,6 +35,14 @@ public final class WorkSteps {
                 bench.evaluator().opening(wanted, now.offSet(), unit.intake().hasBattery(), now.up(bench.record()));
         MachineKind kind = bench.record().kind();
         List<WorkStep> steps = new ArrayList<>();
+        if (bench.needsBatteryOff(unit)) {
+            steps.add(step(
+                    "battery-off",
+                    Kind.BATTERY_OFF,
+                    List.of(Caution.BATTERY_HEALTHY),
+                    60,
+                    now.power().batteryOff()));
+        }
         steps.add(step("power-down", Kind.POWER_DOWN, List.of(Caution.DATA), 60, now.down()));
         steps.add(step(
                 "unplug",

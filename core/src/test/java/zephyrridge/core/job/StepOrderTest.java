@@ -83,6 +83,44 @@ class StepOrderTest {
         assertThat(w.refused(Walk.tick("off:base"))).isEqualTo("STEP_POWER_DOWN_FIRST");
     }
 
+    /** No standby power under the hand: what cannot be unplugged is switched off in the firmware, before it goes down. */
+    @Test
+    void aBatteryOutOfReachIsSwitchedOffInTheFirmware() {
+        var sealed = zephyrridge.core.Machines.of(zephyrridge.core.module.MemoryGeneration.DDR4, 2400)
+                .part("base", zephyrridge.core.access.Part.Kind.COVER, zephyrridge.core.access.Side.BOTTOM, 60)
+                .channel("A")
+                .socket("A1", "A", 1, List.of(java.util.Set.of("base")))
+                .cap(null, null, null, 2400)
+                .build();
+        Walk w = new Walk(sealed, HouseRules.DEFAULT)
+                .answered()
+                .does(Walk.typed(Walk.D8), Walk.plan("A1", "m1"), new PlanChange.ChoosePlan(true));
+        assertThat(w.assess().opening())
+                .extracting(WorkStep::id)
+                .containsExactly("battery-off", "power-down", "unplug", "ground", "drain", "off:base");
+        w.does(Walk.tick("power-down"), Walk.tick("unplug"));
+        assertThat(w.refused(Walk.tick("drain"))).isEqualTo("STEP_BATTERY_OFF_FIRST");
+        assertThat(w.refused(Walk.tick("off:base"))).isEqualTo("STEP_BATTERY_OFF_FIRST");
+        w.does(Walk.tick("battery-off"), Walk.tick("drain"), Walk.tick("off:base"), Walk.fit("A1"))
+                .closed()
+                .does(Walk.start());
+        assertThat(w.assess().now().power().batteryOff())
+                .as("a start takes it back")
+                .isFalse();
+        Walk none = new Walk(sealed, HouseRules.DEFAULT)
+                .answered()
+                .does(
+                        Walk.typed(Walk.D8),
+                        Walk.plan("A1", "m1"),
+                        new PlanChange.ChoosePlan(true),
+                        Walk.battery(Intake.Battery.NONE_FITTED));
+        assertThat(none.assess().opening()).extracting(WorkStep::id).doesNotContain("battery-off");
+        Walk downOnly = new Walk(sealed, HouseRules.DEFAULT.with(HouseRules.Battery.POWER_DOWN_ONLY))
+                .answered()
+                .does(Walk.typed(Walk.D8), Walk.plan("A1", "m1"), new PlanChange.ChoosePlan(true));
+        assertThat(downOnly.assess().opening()).extracting(WorkStep::id).doesNotContain("battery-off");
+    }
+
     /** A plug that was put back makes it live again. */
     @Test
     void drainIsAskedAgainAfterThePlugWasBack() {
