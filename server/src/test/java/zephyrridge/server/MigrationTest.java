@@ -153,6 +153,43 @@ class MigrationTest {
     }
 
     /** The database of before, brought up to date by the migrations alone; its documents are untouched. */
+    /** Records from before screws had names and closing an order: nothing is invented, and they open as they did. */
+    @Test
+    void recordsOfSchemaTwoGetNamesForTheirScrewsAndNothingElse(TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        int screws = 0;
+        for (JsonNode old : corpus(2, "records.json")) {
+            MachineRecord record = documents.record(old.toString());
+            assertThat(RecordCheck.faults(record)).as(record.id()).isEmpty();
+            assertThat(record.access().closing()).isEmpty();
+            assertThat(record.access().outlines()).isEmpty();
+            for (int i = 0; i < record.access().parts().size(); i++) {
+                var part = record.access().parts().get(i);
+                JsonNode was = old.at("/access/parts/" + i);
+                assertThat(part.how()).isEqualTo(was.get("how").asString());
+                assertThat(part.catches()).isEmpty();
+                assertThat(part.connectors()).isEmpty();
+                assertThat(part.howOn()).isEmpty();
+                assertThat(part.checks()).isEmpty();
+                assertThat(part.fasteners()).hasSize(was.get("fasteners").size());
+                assertThat(part.fasteners())
+                        .extracting(f -> f.id())
+                        .doesNotHaveDuplicates()
+                        .doesNotContain("");
+                screws += part.fasteners().size();
+            }
+            Bench bench = Bench.of(record, HouseRules.DEFAULT);
+            for (var p : record.positions()) {
+                if (!p.isSoldered()) {
+                    assertThat(bench.evaluator().opening(List.of(p.id())).parts())
+                            .isNotEmpty();
+                }
+            }
+            assertThat(documents.record(documents.write(record))).isEqualTo(record);
+        }
+        assertThat(screws).isGreaterThan(50);
+    }
+
     @Test
     void theDatabaseOfBeforeIsReadOn(TestServer.Running server) throws SQLException {
         Environment environment = server.bean(Environment.class);

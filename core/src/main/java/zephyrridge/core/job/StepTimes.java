@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 
 /**
  * How long single steps took: from the entry before to the one that says it is done. A gap of more than half an hour was no step
@@ -39,6 +40,16 @@ public final class StepTimes {
 
     private static boolean isWork(Entry e) {
         return e instanceof Entry.Stepped || e instanceof Entry.Moved || e instanceof Entry.Reseated;
+    }
+
+    /** Minutes that entries of some kind took in all, rounded up; 0 where no time is known. */
+    static int minutes(Log log, Predicate<Entry> which) {
+        Map<Integer, Integer> all = of(log);
+        int seconds = log.happened().stream()
+                .filter(which)
+                .mapToInt(e -> all.getOrDefault(e.no(), 0))
+                .sum();
+        return (seconds + 59) / 60;
     }
 
     /** Median seconds of taking a part off, or of putting it back, over what this log has of it. */

@@ -2,6 +2,7 @@ package zephyrridge.core.job;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
@@ -23,7 +24,7 @@ public record Trail(List<Leg> legs, boolean planned) {
         BLOCKED
     }
 
-    /** @param minutes bench time to be expected */
+    /** @param minutes bench time to be expected; once done what it took, where that was recorded */
     public record Leg(Station station, Status status, int minutes) {}
 
     private static final int TAKE_IN_MINUTES = 8;
@@ -70,12 +71,17 @@ public record Trail(List<Leg> legs, boolean planned) {
                 limitStops,
                 LIMITS_MINUTES));
         legs.add(leg(Station.PLAN, changed && !stops && unit.isChosen(), changed && stops, PLAN_MINUTES));
-        legs.add(leg(Station.OPEN, changed && !shut && (allFitted || waysOpen), shut, minutes(opening)));
+        boolean open = changed && !shut && (allFitted || waysOpen);
+        legs.add(leg(Station.OPEN, open, shut, took(unit, open, Trail::isOpening, minutes(opening))));
         legs.add(leg(
                 Station.FIT,
                 allFitted,
                 changed && !allFitted && (shut || stops),
-                Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE + minutes(closing)));
+                took(
+                        unit,
+                        allFitted && closing.stream().allMatch(WorkStep::done),
+                        e -> !isOpening(e),
+                        Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE + minutes(closing))));
         int test = proof.wanted().reaches(Grade.TESTED) ? expected.testPassMinutes() : 0;
         legs.add(leg(
                 Station.PROVE, proof.proven(), trouble, PROVE_MINUTES + test + (expected.firstStartTo() + 59) / 60));
@@ -106,6 +112,19 @@ public record Trail(List<Leg> legs, boolean planned) {
 
     private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {
         return new Leg(station, blocked ? Status.BLOCKED : done ? Status.DONE : Status.OPEN, minutes);
+    }
+
+    /** What it took once it is done, where that was recorded; else what is to be expected. */
+    private static int took(Unit unit, boolean done, Predicate<Entry> which, int expected) {
+        int recorded = done ? StepTimes.minutes(unit.log(), which) : 0;
+        return recorded > 0 ? recorded : expected;
+    }
+
+    private static boolean isOpening(Entry e) {
+        return e instanceof Entry.Stepped s
+                && s.did() != Entry.Did.PUT_BACK
+                && s.did() != Entry.Did.COUNTED
+                && s.did() != Entry.Did.STRAP_OFF;
     }
 
     private static int minutes(List<WorkStep> steps) {

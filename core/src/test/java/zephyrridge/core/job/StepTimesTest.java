@@ -30,6 +30,8 @@ class StepTimesTest {
         Log log = new Log(entries);
         // Over midnight, too.
         assertThat(StepTimes.of(log)).isEqualTo(Map.of(2, 40, 4, 25, 5, 1800));
+        assertThat(StepTimes.minutes(log, e -> true)).isEqualTo(32);
+        assertThat(StepTimes.minutes(log, e -> false)).isZero();
         assertThat(StepTimes.ofPart(log, "base", Entry.Did.TAKE_OFF)).contains(40);
         assertThat(StepTimes.ofPart(log, "base", Entry.Did.PUT_BACK)).contains(1800);
         assertThat(StepTimes.ofPart(log, "plug", Entry.Did.TAKE_OFF)).isEmpty();
