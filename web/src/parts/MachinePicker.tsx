@@ -1,5 +1,5 @@
 import { Box, Input, Text } from '@chakra-ui/react';
-import { type KeyboardEvent, useId, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import type { Schemas } from '../api/client';
 
 type Machine = Schemas['MachineSummary'];
@@ -19,14 +19,15 @@ export function matching(machines: Machine[], typed: string): Machine[] {
 /** A model by typing any part of its name: a combobox (ARIA), the first hit is taken by Enter. */
 export function MachinePicker({
   label,
-  machines,
+  machines: known,
   chosen,
   onChoose,
   onUnknown,
   autoFocus,
 }: {
   label: string;
-  machines: Machine[];
+  /** Undefined while they are on their way. */
+  machines: Machine[] | undefined;
   chosen: string;
   onChoose: (id: string) => void;
   /** What to do with a name that no record has. */
@@ -34,6 +35,7 @@ export function MachinePicker({
   autoFocus?: boolean;
 }) {
   const id = useId();
+  const machines = known ?? [];
   const taken = machines.find((m) => m.id === chosen);
   const [typed, setTyped] = useState<string>();
   const [at, setAt] = useState(0);
@@ -45,14 +47,27 @@ export function MachinePicker({
     setTyped(undefined);
     setAt(0);
   };
+  // Whoever types faster than the records come means the record, not a new one: Enter waits for them.
+  const [entered, setEntered] = useState(false);
+  const decide = () => {
+    if (hits[at]) take(hits[at]);
+    else onUnknown?.(text);
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is decided once, when the records have come
+  useEffect(() => {
+    if (entered && known) {
+      setEntered(false);
+      decide();
+    }
+  }, [entered, known]);
   const key = (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
       e.preventDefault();
       setAt((n) => Math.max(0, Math.min(hits.length - 1, n + (e.key === 'ArrowDown' ? 1 : -1))));
     } else if (e.key === 'Enter' && open) {
       e.preventDefault();
-      if (hits[at]) take(hits[at]);
-      else onUnknown?.(text);
+      if (known) decide();
+      else setEntered(true);
     } else if (e.key === 'Escape') {
       setTyped(undefined);
     }
@@ -116,7 +131,12 @@ export function MachinePicker({
               </Text>
             </Box>
           ))}
-          {hits.length === 0 && (
+          {!known && (
+            <Text px="3" py="2">
+              One moment …
+            </Text>
+          )}
+          {known && hits.length === 0 && (
             <Box
               role="option"
               aria-selected="true"

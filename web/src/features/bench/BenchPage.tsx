@@ -212,7 +212,7 @@ function TakeInForm({ machine, told, onClose }: { machine: string; told: string;
         <Grid templateColumns={{ base: '1fr', md: '1.4fr 1fr 2fr auto' }} gap="3" alignItems="end">
           <MachinePicker
             label="Machine"
-            machines={machines.data ?? []}
+            machines={machines.data}
             chosen={machineId}
             onChoose={setMachineId}
             onUnknown={describe}

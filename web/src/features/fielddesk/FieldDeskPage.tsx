@@ -59,7 +59,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
           </Box>
           <MachinePicker
             label="Model, if it is known"
-            machines={machines.data ?? []}
+            machines={machines.data}
             chosen={machine}
             onChoose={setMachine}
             onUnknown={writes ? (typed) => navigate(`/machines?new=${encodeURIComponent(typed)}`) : undefined}
