@@ -130,7 +130,7 @@ class OpeningJourneyTest {
         assertThat(t.complaints).isEmpty();
     }
 
-    /** A machine of the first day gets its way in drawn: eleven actions from the first look to a record that a job opens by. */
+    /** A machine of the first day gets its way in drawn: thirteen actions from the first look to a record that a job opens by. */
     @Test
     void aRecordIsDrawnFromNothing(TestServer.Running server, Browser.Running browser) {
         Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
