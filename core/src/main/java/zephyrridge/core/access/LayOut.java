@@ -47,7 +47,9 @@ public record LayOut(Set<Tool> tools, SortedSet<String> bits) {
             part.fasteners().stream()
                     .filter(f -> f.role() != Fastener.Role.LEAVE_ALONE)
                     .forEach(f -> {
-                        tools.add(f.role().comesOut() ? Tool.TRAY : Tool.SOFT_MAT);
+                        if (f.role().comesOut()) {
+                            tools.add(Tool.TRAY);
+                        }
                         if (isTurnedByTool(f)) {
                             bits.add(f.bit());
                         }

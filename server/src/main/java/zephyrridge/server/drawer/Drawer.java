@@ -233,8 +233,8 @@ public class Drawer {
     }
 
     /**
-     * A module that came out of a machine goes in, within the caller's transaction. That it worked is only said where the machine
-     * was seen to run with it.
+     * A module that came out of a machine goes in, within the caller's transaction: untested, since running with it is no test of it.
+     * That the machine ran with it is noted where somebody read its total before the work.
      */
     @Transactional(propagation = Propagation.MANDATORY)
     public void pulled(String tag, String labelLine, long jobId, boolean ran) {
@@ -245,16 +245,7 @@ public class Drawer {
                             + "). Read its label first, or let it lie on the tray.");
         }
         add(new NewModule(
-                tag,
-                labelLine,
-                "",
-                "",
-                "",
-                ran ? Tested.GOOD : Tested.UNTESTED,
-                pulledNote(jobId, ran),
-                Origin.PULLED,
-                "",
-                Money.ZERO));
+                tag, labelLine, "", "", "", Tested.UNTESTED, pulledNote(jobId, ran), Origin.PULLED, "", Money.ZERO));
     }
 
     /** It was not pulled after all; one that was given to another job meanwhile stays. */

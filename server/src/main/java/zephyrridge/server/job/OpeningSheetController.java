@@ -81,7 +81,7 @@ class OpeningSheetController {
                 .append(text(texts.of(g)))
                 .append("</p>"));
         for (SheetRound r : rounds) {
-            s.append("<h2>").append(text(roundName(r))).append("</h2>");
+            s.append("<h2>").append(text(openings.place(r.round()))).append("</h2>");
             int number = 0;
             for (WorkStep step : r.opening()) {
                 step(s, c, step, ++number, false);
@@ -94,16 +94,6 @@ class OpeningSheetController {
             }
         }
         return s.toString();
-    }
-
-    private String roundName(SheetRound r) {
-        return r.round()
-                .carrier()
-                .map(x -> texts.say("round.carrier", "carrier", x))
-                .orElseGet(() -> r.round()
-                        .side()
-                        .map(x -> texts.say("round.side", "side", texts.get("side." + x)))
-                        .orElse(texts.get("round.open")));
     }
 
     private void step(StringBuilder s, Jobs.Current c, WorkStep step, int number, boolean back) {

@@ -106,6 +106,13 @@ class OpeningViews {
         return bench.record().access().part(part).map(Part::name).orElse(part);
     }
 
+    /** The side or the carrier of a round, in words. */
+    String place(Round r) {
+        return r.carrier().map(x -> texts.say("round.carrier", "carrier", x)).orElseGet(() -> r.side()
+                .map(s -> texts.say("round.side", "side", texts.get("side." + s)))
+                .orElse(texts.get("round.open")));
+    }
+
     private RoundView round(Round r, Assessment a, Bench bench) {
         List<FitLine> lines = a.fitLines().stream()
                 .filter(l -> r.positions().contains(l.position().id()) && !l.done())
@@ -114,11 +121,7 @@ class OpeningViews {
         boolean same = r.carrier().isPresent()
                 && in.size() > 1
                 && in.stream().map(JobModule::spec).distinct().count() == 1;
-        String place = r.carrier()
-                .map(x -> texts.say("round.carrier", "carrier", x))
-                .orElseGet(() -> r.side()
-                        .map(s -> texts.say("round.side", "side", texts.get("side." + s)))
-                        .orElse(texts.get("round.open")));
+        String place = place(r);
         return new RoundView(
                 r.purpose(),
                 r.purpose() == Entry.Purpose.FIT
