@@ -25,7 +25,9 @@ class ArchitectureTest {
             "limit",
             "plan",
             "proof",
-            "job");
+            "fault",
+            "job",
+            "range");
 
     private static final JavaClasses CORE = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
@@ -55,6 +57,18 @@ class ArchitectureTest {
             String sub = c.getPackageName().replace("zephyrridge.core.", "").split("\\.")[0];
             org.assertj.core.api.Assertions.assertThat(ORDER).as(c.getName()).contains(sub);
         }
+    }
+
+    /** What judges the finding of faults must not know how they are found. */
+    @Test
+    void theRangeDoesNotUseWhatItTests() {
+        noClasses()
+                .that()
+                .resideInAPackage("zephyrridge.core.range..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("zephyrridge.core.fault..")
+                .check(CORE);
     }
 
     @Test

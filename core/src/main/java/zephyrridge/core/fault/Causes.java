@@ -1,0 +1,197 @@
+package zephyrridge.core.fault;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+
+/**
+ * All that may be wrong with one setup: causes, and hypotheses of one or two of them, with their odds before anything was seen
+ * (R-8.3; common practice, no source). Two causes at once weigh a tenth of the product of their odds.
+ */
+final class Causes {
+    static final double PAIR = .1;
+    /** Of a server's hypotheses the likeliest are kept that hold this share of all. */
+    static final double KEPT = .999;
+    /** Known to run elsewhere, a module is this much less likely to be dead or weak. */
+    static final double KNOWN_GOOD = .1;
+
+    final List<Cause> causes = new ArrayList<>();
+    final List<Double> odds = new ArrayList<>();
+    /** Causes of a hypothesis, the second -1 for a single one. */
+    final int[] first;
+
+    final int[] second;
+    final double[] prior;
+    /** By hypothesis and state, the number of what is left to do: about the causes that still act. What was cured asks for nothing more. */
+    final int[] todo;
+
+    final List<List<Remedy>> remedies = new ArrayList<>();
+
+    Causes(Setup setup, Arrangement goal) {
+        single(setup, goal);
+        int n = causes.size();
+        List<int[]> pairs = new ArrayList<>();
+        List<Double> weights = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            pairs.add(new int[] {i, -1});
+            weights.add(odds.get(i));
+        }
+        for (int i = 0; i < n; i++) {
+            for (int j = i + 1; j < n; j++) {
+                if (bothCanBe(causes.get(i), causes.get(j))) {
+                    pairs.add(new int[] {i, j});
+                    weights.add(PAIR * odds.get(i) * odds.get(j));
+                }
+            }
+        }
+        List<Integer> kept = setup.large() ? heaviest(weights, n) : range(pairs.size());
+        first = new int[kept.size()];
+        second = new int[kept.size()];
+        prior = new double[kept.size()];
+        todo = new int[kept.size() * 4];
+        double sum = kept.stream().mapToDouble(weights::get).sum();
+        Map<List<Remedy>, Integer> numbers = new HashMap<>();
+        for (int h = 0; h < kept.size(); h++) {
+            int[] pair = pairs.get(kept.get(h));
+            first[h] = pair[0];
+            second[h] = pair[1];
+            prior[h] = weights.get(kept.get(h)) / sum;
+            for (int state = 0; state < 4; state++) {
+                todo[h * 4 + state] = numbers.computeIfAbsent(remedies(pair, state), r -> {
+                    remedies.add(r);
+                    return remedies.size() - 1;
+                });
+            }
+        }
+    }
+
+    private static List<Integer> range(int n) {
+        List<Integer> all = new ArrayList<>();
+        for (int i = 0; i < n; i++) {
+            all.add(i);
+        }
+        return all;
+    }
+
+    /** Every single cause, and the likeliest pairs: as many as hold all but a thousandth, within a bound that keeps a large server quick. */
+    private static List<Integer> heaviest(List<Double> weights, int singles) {
+        List<Integer> order = range(weights.size());
+        order.sort((a, b) ->
+                a < singles == b < singles ? Double.compare(weights.get(b), weights.get(a)) : Integer.compare(a, b));
+        double whole = weights.stream().mapToDouble(w -> w).sum();
+        double held = 0;
+        int keep = 0;
+        while (keep < order.size() && (keep < singles || held < KEPT * whole && keep < singles + MOST_PAIRS)) {
+            held += weights.get(order.get(keep++));
+        }
+        return order.subList(0, keep);
+    }
+
+    private static final int MOST_PAIRS = 20_000;
+
+    private List<Remedy> remedies(int[] pair, int state) {
+        List<Remedy> open = new ArrayList<>();
+        if ((state & 1) != 0) {
+            open.add(causes.get(pair[0]).remedy());
+        }
+        if ((state & 2) != 0 && pair[1] >= 0) {
+            Remedy b = causes.get(pair[1]).remedy();
+            if (!open.contains(b)) {
+                open.add(b);
+            }
+        }
+        return open.isEmpty() ? List.of(Cause.of(Cause.Kind.NOTHING).remedy()) : open;
+    }
+
+    private static boolean bothCanBe(Cause a, Cause b) {
+        boolean oneModuleTwice = (a.kind() == Cause.Kind.DEAD || a.kind() == Cause.Kind.WEAK)
+                && (b.kind() == Cause.Kind.DEAD || b.kind() == Cause.Kind.WEAK)
+                && a.subject() == b.subject();
+        return a.kind() != Cause.Kind.NOTHING && b.kind() != Cause.Kind.NOTHING && !oneModuleTwice;
+    }
+
+    private void single(Setup setup, Arrangement goal) {
+        List<Integer> modules = range(setup.pieces().size()).stream()
+                .filter(p -> !setup.pieces().get(p).soldered())
+                .toList();
+        for (int p : modules) {
+            Setup.Trust trust = setup.pieces().get(p).trust();
+            double twice = trust == Setup.Trust.NEW ? 2 : 1;
+            double good = trust == Setup.Trust.KNOWN_GOOD ? KNOWN_GOOD : 1;
+            add(Cause.of(Cause.Kind.SEATING, p), .07 * twice);
+            add(Cause.of(Cause.Kind.DEAD, p), .03 * twice * good);
+            add(Cause.of(Cause.Kind.WEAK, p), .02 * twice * good);
+        }
+        TreeSet<Integer> channels = new TreeSet<>();
+        TreeSet<Integer> carriers = new TreeSet<>();
+        TreeSet<Integer> processors = new TreeSet<>();
+        for (int s = 0; s < setup.slots().size(); s++) {
+            Setup.Slot slot = setup.slots().get(s);
+            if (!slot.soldered()) {
+                add(Cause.of(Cause.Kind.SOCKET, s), .01);
+            }
+            channels.add(slot.channel());
+            if (slot.carrier() >= 0) {
+                carriers.add(slot.carrier());
+            }
+            processors.add(slot.processor());
+        }
+        channels.forEach(c -> add(Cause.of(Cause.Kind.CHANNEL, c), .01));
+        carriers.forEach(c -> add(Cause.of(Cause.Kind.CARRIER, c), .01));
+        if (processors.size() > 1) {
+            processors.forEach(c -> add(Cause.of(Cause.Kind.PROCESSOR, c), .01));
+        }
+        kinds(setup, goal);
+        add(Cause.of(Cause.Kind.SETTINGS), .08);
+        add(Cause.of(Cause.Kind.POWER), .06);
+        add(Cause.of(Cause.Kind.TRAINING), .15);
+        if (setup.companion()) {
+            add(Cause.of(Cause.Kind.COMPANION), .05);
+        }
+        add(Cause.of(Cause.Kind.NOTHING), .02);
+    }
+
+    /** What asks for a kind: only of kinds that the arrangement in question holds, and that have not run here. */
+    private void kinds(Setup setup, Arrangement goal) {
+        List<Integer> held = range(setup.kinds().size()).stream()
+                .filter(k -> !setup.ofKind(goal, k).isEmpty())
+                .toList();
+        List<Integer> news =
+                held.stream().filter(k -> !setup.kinds().get(k).ran()).toList();
+        for (int k : held) {
+            if (setup.kinds().get(k).risk() > 0) {
+                add(
+                        Cause.of(Cause.Kind.KIND_ABOVE_LIMIT, k),
+                        setup.kinds().get(k).risk());
+            }
+        }
+        for (int i = 0; i < held.size(); i++) {
+            for (int j = i + 1; j < held.size(); j++) {
+                add(
+                        new Cause(Cause.Kind.TOGETHER, held.get(i), held.get(j)),
+                        .05 * 2 / (held.size() * (held.size() - 1.0)));
+            }
+        }
+        List<Integer> sockets = range(setup.slots().size()).stream()
+                .filter(s -> !setup.slots().get(s).soldered())
+                .toList();
+        // A kind that must not be in one of its sockets; where there is one socket, there is no order.
+        if (sockets.size() > 1 && !setup.large()) {
+            for (int k : news) {
+                for (int s : sockets) {
+                    add(new Cause(Cause.Kind.ORDER, k, s), .05 / (news.size() * sockets.size()));
+                }
+            }
+        }
+        for (int k : news) {
+            add(Cause.of(Cause.Kind.FIRMWARE, k), .04 / news.size());
+        }
+    }
+
+    private void add(Cause cause, double weight) {
+        causes.add(cause);
+        odds.add(weight);
+    }
+}

@@ -1,0 +1,82 @@
+package zephyrridge.core.fault;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Which test tells most for its minutes (R-8.5): the expected drop in entropy of what to do, by minute. Where the best two lie
+ * within a tenth of each other, what could be asked after each decides.
+ */
+public final class NextTest {
+    /** In bit: a test whose whole drop is below it is not offered. */
+    public static final double LEAST_DROP = .02;
+
+    private static final double ALIKE = .9;
+
+    private NextTest() {}
+
+    /**
+     * @param drop expected, in bit; {@code minutes} at least 1
+     * @param outcomeEntropy of what it may show, in bit: what a test tells at most
+     */
+    public record Valued(Probe probe, double drop, int minutes, double outcomeEntropy) {
+        double perMinute() {
+            return drop / minutes;
+        }
+    }
+
+    /** All tests worth making, the best first. */
+    public static List<Valued> of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
+        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort));
+        worth.removeIf(v -> v.drop() < LEAST_DROP);
+        worth.sort(Comparator.comparingDouble(Valued::perMinute).reversed());
+        if (worth.size() > 1 && worth.get(1).perMinute() > ALIKE * worth.get(0).perMinute()) {
+            double first = twoSteps(belief, worth.get(0), goal, effort);
+            double second = twoSteps(belief, worth.get(1), goal, effort);
+            if (second > first) {
+                worth.add(0, worth.remove(1));
+            }
+        }
+        return worth;
+    }
+
+    private static List<Valued> valued(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
+        List<Valued> all = new ArrayList<>();
+        Map<Arrangement, Reach> reaches = new HashMap<>();
+        double before = belief.entropy();
+        for (Probe p : Probes.of(belief, now, goal)) {
+            Optional<Integer> minutes = effort.minutes(now, p);
+            if (minutes.isPresent()) {
+                all.add(valued(belief, p, Math.max(1, minutes.get()), before, reaches));
+            }
+        }
+        return all;
+    }
+
+    /** What two tests in a row tell by minute: this one, and after each likely outcome the best of the next. */
+    private static double twoSteps(Belief belief, Valued first, Arrangement goal, Effort effort) {
+        double drop = first.drop();
+        double minutes = first.minutes();
+        for (Outlook.Branch b : Outlook.of(belief, first.probe(), null).likely(.05)) {
+            Belief then = belief.after(first.probe().seen(b.seen()));
+            Optional<Valued> best = valued(then, first.probe().fill(), goal, effort).stream()
+                    .filter(v -> v.drop() >= LEAST_DROP)
+                    .max(Comparator.comparingDouble(Valued::perMinute));
+            if (best.isPresent()) {
+                drop += b.probability() * best.get().drop();
+                minutes += b.probability() * best.get().minutes();
+            }
+        }
+        return drop / minutes;
+    }
+
+    private static Valued valued(
+            Belief belief, Probe probe, int minutes, double before, Map<Arrangement, Reach> reaches) {
+        Outlook outlook = Outlook.of(belief, probe, reaches);
+        return new Valued(probe, Math.max(0, before - outlook.remaining()), minutes, outlook.entropy());
+    }
+}

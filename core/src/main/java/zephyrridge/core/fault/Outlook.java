@@ -1,0 +1,117 @@
+package zephyrridge.core.fault;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** What a test may show, and what would be to do then. */
+final class Outlook {
+    record Branch(Seen seen, double probability) {}
+
+    private final int classes;
+    private final List<Seen> seens = new ArrayList<>();
+    /** By outcome and by what to do. */
+    private final List<double[]> weights = new ArrayList<>();
+
+    private final Map<Long, Integer> byMissing = new HashMap<>();
+    private static final long SOME = -1;
+
+    private Outlook(int classes) {
+        this.classes = classes;
+    }
+
+    private static final int SILENT = 0;
+    private static final int CODE = 1;
+    private static final int ERRORS = 2;
+    private static final int GOOD = 3;
+
+    /** @param reaches worked out before, by arrangement; null where none are kept */
+    static Outlook of(Belief belief, Probe probe, Map<Arrangement, Reach> reaches) {
+        Outlook o = new Outlook(belief.causes.remedies.size());
+        for (Seen s : List.of(Seen.SILENT, Seen.CODE, Seen.ERRORS, Seen.GOOD)) {
+            o.outcome(s);
+        }
+        boolean away = probe.elsewhere().isPresent();
+        boolean goesOn = probe.shape() == Probe.Shape.MEMORY_TEST;
+        double[] w =
+                away || goesOn ? belief.weights : belief.prepared(probe.fill(), probe.inserted(), probe.acts(), true);
+        Reach reach = away
+                ? belief.reachAlone(probe.elsewhere().get())
+                : reaches == null
+                        ? new Reach(belief.setup, belief.causes, probe.fill())
+                        : reaches.computeIfAbsent(probe.fill(), f -> new Reach(belief.setup, belief.causes, f));
+        double finds = Expected.found(probe.passes());
+        double clean = Math.pow(.5, belief.cleanPasses());
+        Expected e = new Expected();
+        for (int i = 0; i < w.length; i++) {
+            if (w[i] <= 1e-12) {
+                continue;
+            }
+            int todo = belief.causes.todo[i];
+            if (away) {
+                belief.expectElsewhere(e, i, probe.elsewhere().get(), reach);
+            } else {
+                belief.expect(e, i, reach);
+            }
+            if (goesOn) {
+                double errors = e.errors * clean * finds / (e.good + e.errors * clean);
+                o.weights.get(ERRORS)[todo] += w[i] * errors;
+                o.weights.get(GOOD)[todo] += w[i] * (1 - errors);
+                continue;
+            }
+            boolean codes = belief.setup.codes() && !away;
+            o.weights.get(SILENT)[todo] += w[i] * e.noStart * (codes ? 1 - e.code : 1);
+            o.weights.get(CODE)[todo] += codes ? w[i] * e.noStart * e.code : 0;
+            o.weights.get(ERRORS)[todo] += w[i] * e.errors * finds;
+            o.weights.get(GOOD)[todo] += w[i] * (e.good + e.errors * (1 - finds));
+            for (int m = 0; m < e.sets; m++) {
+                long size = e.set[m] == Reach.SOME_PIECE ? SOME : reach.mebibytes(e.set[m]);
+                o.weights.get(o.byMissing.computeIfAbsent(size, k -> o.outcome(Seen.missing(Math.max(0, k)))))[todo] +=
+                        w[i] * e.missing[m];
+            }
+        }
+        return o;
+    }
+
+    private int outcome(Seen seen) {
+        seens.add(seen);
+        weights.add(new double[classes]);
+        return seens.size() - 1;
+    }
+
+    private static double sum(double[] p) {
+        double sum = 0;
+        for (double x : p) {
+            sum += x;
+        }
+        return sum;
+    }
+
+    /** Expected entropy of what to do once the outcome is known, in bit. */
+    double remaining() {
+        double h = 0;
+        for (double[] p : weights) {
+            double sum = sum(p);
+            h += sum * Belief.entropy(p, sum);
+        }
+        return h;
+    }
+
+    /** Entropy of the outcome itself, in bit. */
+    double entropy() {
+        double[] p = weights.stream().mapToDouble(Outlook::sum).toArray();
+        return Belief.entropy(p, sum(p));
+    }
+
+    List<Branch> likely(double least) {
+        List<Branch> likely = new ArrayList<>();
+        for (int i = 0; i < seens.size(); i++) {
+            double p = sum(weights.get(i));
+            if (p >= least) {
+                likely.add(new Branch(seens.get(i), p));
+            }
+        }
+        return likely;
+    }
+}
