@@ -123,7 +123,7 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
     }
 
     /** Whether what is to be avoided is so in this arrangement. */
-    static boolean acts(Belief belief, Remedy r, Arrangement fill) {
+    public static boolean acts(Belief belief, Remedy r, Arrangement fill) {
         return belief.causes.causes.stream().anyMatch(c -> c.remedy().equals(r) && c.touches(belief.setup, fill));
     }
 

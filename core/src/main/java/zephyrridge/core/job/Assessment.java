@@ -94,7 +94,9 @@ public record Assessment(
                         lines.stream().map(l -> l.position().id()).toList())
                 : opening;
         boolean started = isStartedSinceMove(unit);
-        List<WorkStep> closing = WorkSteps.closing(bench, unit, now, pending, started);
+        // A fault test is started as it stands: what the plan still wants keeps nothing open meanwhile.
+        boolean testing = round.filter(r -> r.purpose() == Entry.Purpose.FAULT).isPresent();
+        List<WorkStep> closing = WorkSteps.closing(bench, unit, now, testing ? List.of() : pending, started);
         boolean waysOpen = !wanted.isEmpty()
                 && wanted.stream().allMatch(p -> bench.evaluator().isOpen(p, now.offSet()))
                 && opening.stream().allMatch(WorkStep::done);

@@ -46,6 +46,10 @@ import java.util.Set;
     @JsonSubTypes.Type(value = LogChange.Retract.class, name = "Retract"),
     @JsonSubTypes.Type(value = StartChange.EnterReadout.class, name = "EnterReadout"),
     @JsonSubTypes.Type(value = StartChange.AcceptDifference.class, name = "AcceptDifference"),
+    @JsonSubTypes.Type(value = FaultChange.Arrange.class, name = "Arrange"),
+    @JsonSubTypes.Type(value = FaultChange.LogElsewhere.class, name = "LogElsewhere"),
+    @JsonSubTypes.Type(value = FaultChange.PlanAsStarted.class, name = "PlanAsStarted"),
+    @JsonSubTypes.Type(value = FaultChange.SettleFault.class, name = "SettleFault"),
     @JsonSubTypes.Type(value = LogChange.ClearSettings.class, name = "ClearSettings"),
     @JsonSubTypes.Type(value = ConditionChange.AddPhoto.class, name = "AddPhoto"),
     @JsonSubTypes.Type(value = ConditionChange.RemovePhoto.class, name = "RemovePhoto"),
@@ -62,7 +66,14 @@ import java.util.Set;
     @JsonSubTypes.Type(value = ClosingChange.Redo.class, name = "Redo")
 })
 public sealed interface Change
-        permits ConditionChange, EvidenceChange, PlanChange, LogChange, OpeningChange, StartChange, ClosingChange {
+        permits ConditionChange,
+                EvidenceChange,
+                PlanChange,
+                LogChange,
+                OpeningChange,
+                StartChange,
+                FaultChange,
+                ClosingChange {
     /** Names of the changes that undo does not take back: they are undo and redo themselves. */
     Set<String> OF_HISTORY = Set.of("Undo", "Redo");
 

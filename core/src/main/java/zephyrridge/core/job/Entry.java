@@ -3,12 +3,15 @@ package zephyrridge.core.job;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.access.Check;
+import zephyrridge.core.fault.Cause;
+import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.proof.Readout;
 
 /** Something that was done to the machine, as it happened. Never changed and never taken out; a wrong one is retracted. */
@@ -23,6 +26,8 @@ import zephyrridge.core.proof.Readout;
     @JsonSubTypes.Type(value = Entry.Companion.class, name = "Companion"),
     @JsonSubTypes.Type(value = Entry.Acted.class, name = "Acted"),
     @JsonSubTypes.Type(value = Entry.Started.class, name = "Started"),
+    @JsonSubTypes.Type(value = Entry.Elsewhere.class, name = "Elsewhere"),
+    @JsonSubTypes.Type(value = Entry.FaultFound.class, name = "FaultFound"),
     @JsonSubTypes.Type(value = Entry.Retracted.class, name = "Retracted")
 })
 public sealed interface Entry {
@@ -157,6 +162,35 @@ public sealed interface Entry {
         /** Whether it is known not to have come up. */
         public boolean failed() {
             return outcome == Outcome.SILENT || outcome == Outcome.SIGNAL;
+        }
+    }
+
+    /**
+     * A module ran, or did not, alone in the shop's own test machine.
+     *
+     * @param passes complete passes of a memory test, {@code errors} what they found
+     */
+    record Elsewhere(Stamp stamp, String module, Outcome outcome, int passes, int errors) implements Entry {}
+
+    /**
+     * What was wrong, as it was confirmed by the starts before it.
+     *
+     * @param because the likeliest causes, by name, with their chance in permille
+     * @param found what is to be done or avoided; more than one where two things were wrong
+     */
+    record FaultFound(Stamp stamp, SortedMap<Cause.Kind, Integer> because, List<Found> found) implements Entry {
+        /**
+         * @param modules it is about; {@code place} position, channel, carrier or processor it is about, "" for none
+         */
+        public record Found(Remedy.Kind remedy, SortedSet<String> modules, String place) {
+            public Found {
+                modules = Collections.unmodifiableSortedSet(new TreeSet<>(modules));
+            }
+        }
+
+        public FaultFound {
+            because = Collections.unmodifiableSortedMap(new TreeMap<>(because));
+            found = List.copyOf(found);
         }
     }
 

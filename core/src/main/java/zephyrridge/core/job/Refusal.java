@@ -20,6 +20,8 @@ public enum Refusal implements FindingCode {
     MODULE_TAKEN(Sort.CONFLICT),
     MODULE_IN_LOG(Sort.INVALID),
     MODULE_TWICE(Sort.INVALID),
+    MODULE_STILL_IN(Sort.INVALID),
+    FAULT_NOT_CONFIRMED(Sort.INVALID),
     OFFER_SHORT(Sort.CONFLICT),
     TOO_MANY(Sort.INVALID),
     HERE_ALREADY(Sort.INVALID),

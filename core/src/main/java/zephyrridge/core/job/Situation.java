@@ -94,6 +94,16 @@ final class Situation {
         return stock;
     }
 
+    /** Tags of this job's modules that the drawer says were tested good. */
+    Set<String> goodTags() {
+        Set<String> good = new TreeSet<>();
+        unit.modules().values().forEach(m -> m.tag()
+                .flatMap(ports::stock)
+                .filter(Ports.Stock::good)
+                .ifPresent(stock -> good.add(stock.tag())));
+        return good;
+    }
+
     Offer offer(String id) {
         return ports.offer(id).orElseThrow(() -> noSuch("offer", id));
     }

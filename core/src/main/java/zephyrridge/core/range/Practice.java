@@ -42,6 +42,11 @@ public final class Practice {
         return outcome;
     }
 
+    /** A module alone in a machine that is known to run; writing it down is the technician's. */
+    public Simulated.Sight elsewhere(String module, int passes) {
+        return machine.elsewhere(module, passes);
+    }
+
     /**
      * Switches it on as it stands, and writes down what was seen and read.
      *

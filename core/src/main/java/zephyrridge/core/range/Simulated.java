@@ -67,6 +67,8 @@ public final class Simulated {
     private final SplittableRandom chance;
     private final Map<Hidden, Boolean> acts = new HashMap<>();
     private Map<String, String> last = Map.of();
+    /** What was put in before the first start was put in badly: only putting it in again can mend that. */
+    private boolean first = true;
 
     public Simulated(Build build, List<Hidden> truth, long seed) {
         this.build = build;
@@ -93,6 +95,7 @@ public final class Simulated {
         boolean changed = !inserted.isEmpty() || !arrangement.equals(last);
         truth.forEach(h -> heal(h, inserted, actions, waited, changed));
         last = new TreeMap<>(arrangement);
+        first = false;
         boolean dark = chance.nextDouble() < .01;
         boolean memory = false;
         boolean faulty = false;
@@ -133,7 +136,7 @@ public final class Simulated {
     private void heal(Hidden h, Set<String> inserted, Set<Entry.Action> actions, boolean waited, boolean changed) {
         double cures =
                 switch (h.kind()) {
-                    case POOR_SEATING -> inserted.contains(h.subject()) ? .9 : 0;
+                    case POOR_SEATING -> !first && inserted.contains(h.subject()) ? .9 : 0;
                     case WRONG_SETTINGS -> actions.contains(Entry.Action.SETTINGS_CLEARED) ? .98 : 0;
                     case NEEDS_MAINS -> actions.contains(Entry.Action.MAINS) ? .98 : 0;
                     case OLD_FIRMWARE -> actions.contains(Entry.Action.FIRMWARE_UPDATED) ? .95 : 0;

@@ -132,7 +132,10 @@ class BeliefTest {
     void aCureThatHelpedSaysWhatItWas() {
         Belief silent = Belief.before(TWO, BOTH).after(start(BOTH, Seen.SILENT, 0, 1));
         Belief cleared = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, 0, Seen.GOOD));
-        assertThat(cleared.remedies().get(0).of()).containsExactly(new Remedy(Remedy.Kind.SETTINGS, -1, -1));
+        assertThat(cleared.causes().get(0).of()).isEqualTo(Cause.of(Cause.Kind.SETTINGS));
+        assertThat(cleared.remedies().get(0).of())
+                .as("it was the settings, and nothing is left to do")
+                .containsExactly(new Remedy(Remedy.Kind.NOTHING, -1, -1));
         Belief still = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, 0, Seen.SILENT));
         assertThat(of(still, Cause.of(Cause.Kind.SETTINGS))).isLessThan(.2 * of(silent, Cause.of(Cause.Kind.SETTINGS)));
     }

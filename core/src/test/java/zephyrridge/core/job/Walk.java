@@ -66,7 +66,7 @@ final class Walk implements Ports {
     }
 
     Walk stock(String tag, String label) {
-        stock.put(tag, new Stock(tag, label, Modules.of(label), false, Optional.empty()));
+        stock.put(tag, new Stock(tag, label, Modules.of(label), false, false, Optional.empty()));
         return this;
     }
 
