@@ -1,7 +1,18 @@
-import { Badge, Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import {
+  Badge,
+  Box,
+  Button,
+  Flex,
+  Grid,
+  Heading,
+  Input,
+  Link as ChakraLink,
+  Stack,
+  Text,
+} from '@chakra-ui/react';
 import { type FormEvent, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import type { Schemas } from '../../api/client';
+import { api, type Schemas } from '../../api/client';
 import { useMachines } from '../../api/machines';
 import { MachinePicker } from '../../parts/MachinePicker';
 import { dropGlance, keptGlance } from '../../parts/glance';
@@ -56,6 +67,7 @@ export function BenchPage({ account }: { account: Account }) {
           onChange={(e) => setFilter(e.target.value)}
           maxW={{ base: 'full', md: '22rem' }}
         />
+        <BringIn writes={writes} />
         {writes && !taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
       </Flex>
       {taking && (
@@ -266,5 +278,55 @@ function TakeInForm({ machine, told, onClose }: { machine: string; told: string;
         )}
       </form>
     </Box>
+  );
+}
+
+/** All jobs as a list, and a job that another workshop wrote out. */
+function BringIn({ writes }: { writes: boolean }) {
+  const navigate = useNavigate();
+  const file = useRef<HTMLInputElement>(null);
+  const [wrong, setWrong] = useState<string>();
+  const bring = async (chosen: File | undefined) => {
+    if (!chosen) return;
+    setWrong(undefined);
+    try {
+      const job = await api.upload<Schemas['JobView']>(
+        '/api/jobs/import',
+        new Blob([chosen], { type: 'application/octet-stream' }),
+      );
+      navigate(`/jobs/${job.id}`);
+    } catch (e) {
+      setWrong((e as Error).message);
+    }
+  };
+  return (
+    <Flex gap="3" align="center" wrap="wrap" fontSize="sm">
+      <ChakraLink href="/api/jobs.csv" download color="accent" textDecoration="underline">
+        All jobs as CSV
+      </ChakraLink>
+      {writes && (
+        <>
+          <Button size="sm" variant="outline" color="ink" onClick={() => file.current?.click()}>
+            Bring a job in …
+          </Button>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,application/json"
+            hidden
+            aria-label="A job that was written out as JSON"
+            onChange={(e) => {
+              void bring(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </>
+      )}
+      {wrong && (
+        <Text role="alert" color="stop">
+          {wrong}
+        </Text>
+      )}
+    </Flex>
   );
 }

@@ -121,6 +121,16 @@ export function useLabel(line: string) {
   });
 }
 
+/** What is still likely after the starts so far; asked only where one of them failed. */
+export function useTrouble(id: number, version: number, wanted: boolean) {
+  return useQuery({
+    queryKey: ['trouble', id, version],
+    queryFn: () => api.get<Schemas['TroubleView']>(`/api/jobs/${id}/trouble`),
+    enabled: wanted,
+    placeholderData: (previous) => previous,
+  });
+}
+
 export type EvidenceView = Schemas['EvidenceView'];
 
 /** What the job's sources say together, as of this version of the job. */

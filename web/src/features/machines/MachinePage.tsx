@@ -6,6 +6,7 @@ import { MemoryPicture } from '../../pictures/MemoryPicture';
 import { longest } from '../../pictures/memoryModel';
 import type { Account } from '../session';
 import { useMachine, useMachineJobs, useMachinePicture, useVersions } from './api';
+import { LearnedSection } from './Learned';
 import { CopyForm, EditQuick, RecordActions } from './RecordActions';
 
 const SOURCE = {
@@ -207,6 +208,7 @@ export function MachinePage({ account }: { account: Account }) {
           </Box>
         </Stack>
       </Grid>
+      <LearnedSection id={id} writes={writes} />
     </Box>
   );
 }

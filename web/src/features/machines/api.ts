@@ -137,3 +137,26 @@ export function useRecordFile(next?: { id: string; version: number }) {
       : api.post<Machine>('/api/machines', record);
   });
 }
+
+/** What closed jobs of a model taught. */
+export function useLearned(id: string) {
+  return useQuery({
+    queryKey: ['learned', id],
+    queryFn: () => api.get<Schemas['LearnedView']>(`/api/machines/${encodeURIComponent(id)}/learned`),
+  });
+}
+
+export function useKeepLearned(id: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => api.post<Schemas['LearnedView']>(`/api/machines/${encodeURIComponent(id)}/learned`, {}),
+    onSuccess: (now) => {
+      client.setQueryData(['learned', id], now);
+      return Promise.all(
+        ['machine', 'machines', 'machine-versions'].map((key) =>
+          client.invalidateQueries({ queryKey: [key] }),
+        ),
+      );
+    },
+  });
+}

@@ -1,11 +1,13 @@
 import { Box, Button, Flex, Heading, Input, Link, Stack, Table, Text, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 import { Findings } from '../../../parts/Findings';
 import { useKeptText } from '../../../parts/drafts';
 import { dayAndClock } from '../../../parts/times';
 import { type JobView, useEvents } from '../api';
 import type { StationProps } from './props';
 import { Checks } from './prove/Checks';
+import { MeasuredTable } from './Measured';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {
@@ -53,6 +55,11 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
             ))}
           </Table.Body>
         </Table.Root>
+        {job.measured.length > 0 && (
+          <Box mt="3">
+            <MeasuredTable job={job} />
+          </Box>
+        )}
         {job.before.bandwidthMegabytes && after?.bandwidthMegabytes && (
           <Text fontSize="sm" color="quiet" mt="1">
             The measured figures are one run each: a difference of a few percent says nothing.
@@ -115,6 +122,22 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                   Hand back and close
                 </Button>
               )}
+          {[
+            ['report.pdf', 'Report as PDF'],
+            ['report.html', 'Report to print'],
+          ].map(([path, text]) => (
+            <Link
+              key={path}
+              href={`/api/jobs/${job.id}/${path}`}
+              target="_blank"
+              rel="noopener"
+              color="accent"
+              textDecoration="underline"
+              fontWeight="600"
+            >
+              {text}
+            </Link>
+          ))}
           <Link
             href={`/api/jobs/${job.id}/export`}
             download
@@ -126,6 +149,14 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           </Link>
         </Flex>
       </Box>
+      <Returns job={job} change={change} readOnly={readOnly} />
+      {job.closed && (
+        <Link asChild color="accent" textDecoration="underline" fontWeight="600" width="fit-content">
+          <RouterLink to={`/machines/${job.machineId}#learned`}>
+            What this shop learned of this model
+          </RouterLink>
+        </Link>
+      )}
       <Box as="section" aria-label="History">
         <Heading as="h2" size="md" mb="1">
           History
@@ -148,6 +179,46 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
         </Box>
       </Box>
     </Stack>
+  );
+}
+
+/** What was bought and is not in the machine: back to whom it came from, with why and how it was found. */
+function Returns({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
+  const back = job.modules.filter((m) => m.aside !== undefined);
+  if (back.length === 0) return null;
+  return (
+    <Box as="section" aria-label="What lies beside the machine">
+      <Heading as="h2" size="md" mb="1">
+        What lies beside the machine
+      </Heading>
+      {back.map((m) => (
+        <Flex key={m.key} gap="3" align="center" wrap="wrap" py="1">
+          <Text flex="1" minW="14rem">
+            {m.summary}
+            {m.tag && ` (${m.tag})`}: {m.aside}
+          </Text>
+          {!readOnly && m.supplier && !m.returned && (
+            <Button
+              size="sm"
+              variant="outline"
+              color="ink"
+              onClick={() => void change({ type: 'MoveModule', key: m.key, to: 'SUPPLIER', id: m.supplier! })}
+            >
+              Send back to {m.supplier}
+            </Button>
+          )}
+          <Link
+            href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}
+            target="_blank"
+            rel="noopener"
+            color="accent"
+            textDecoration="underline"
+          >
+            Return slip
+          </Link>
+        </Flex>
+      ))}
+    </Box>
   );
 }
 

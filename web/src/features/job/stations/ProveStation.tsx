@@ -6,9 +6,12 @@ import { Accept, ComparisonTable } from './prove/ComparisonTable';
 import { Lessons } from './open/Lessons';
 import { Checks } from './prove/Checks';
 import { Companions } from './prove/Companions';
+import { CompareStarts } from './prove/CompareStarts';
 import { LogList } from './prove/LogList';
 import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
+import { Trouble } from './prove/Trouble';
+import { Measured } from './Measured';
 import type { StationProps } from './props';
 import { ReadoutFields } from './ReadoutFields';
 import { CloseUp } from './CloseUp';
@@ -22,6 +25,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
     <Stack gap="4">
       <Expected job={job} readOnly={readOnly} />
       <CloseUp job={job} change={change} readOnly={readOnly} />
+      <Trouble job={job} change={change} readOnly={readOnly} />
       {!readOnly && <NewStart job={job} change={change} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
       {start && (
@@ -68,6 +72,8 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           />
         </Box>
       </Box>
+      <CompareStarts job={job} />
+      <Measured job={job} change={change} readOnly={readOnly} phase="AFTER" />
       <Checks job={job} change={change} readOnly={readOnly} />
       <Companions job={job} change={change} readOnly={readOnly} />
       {!readOnly && <Lessons job={job} />}

@@ -4,6 +4,7 @@ import { SelectField, TextBox, TextField } from '../../../parts/Labelled';
 import { type JobView, useOperatingSystems } from '../api';
 import { Photos } from './Photos';
 import type { StationProps } from './props';
+import { Measured } from './Measured';
 import { ReadoutFields } from './ReadoutFields';
 
 type Intake = JobView['intake'];
@@ -180,6 +181,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
             void change({ type: 'EnterReadout', phase: 'BEFORE', readings }, refused)
           }
         />
+        <Measured job={job} change={change} readOnly={readOnly} phase="BEFORE" />
       </Box>
     </Stack>
   );

@@ -256,7 +256,7 @@ public final class Machines {
                 channels,
                 positions,
                 new AccessGraph(Side.BOTTOM, parts, closing, List.of()),
-                new StartBehaviour(false, false, false, true, List.of()),
+                new StartBehaviour(false, false, false, true, List.of(), Optional.empty()),
                 limits);
     }
 }

@@ -11,8 +11,33 @@ type Props = Pick<StationProps, 'job' | 'change'>;
 export function NewStart({ job, change }: Props) {
   const [note, setNote] = useKeptText(`start:${job.id}`, '');
   const [clearing, setClearing] = useState(false);
-  const log = (outcome: 'STARTED' | 'SILENT' | 'SIGNAL') =>
-    void change({ type: 'LogStart', outcome, note: note.trim() }).then((after) => after && setNote(''));
+  const [minutes, setMinutes] = useState('');
+  const log = (outcome: 'STARTED' | 'SILENT' | 'SIGNAL', said = note) =>
+    change({
+      type: 'LogStart',
+      outcome,
+      note: said.trim(),
+      minutes: /^\d{1,4}$/.test(minutes.trim()) ? Number(minutes.trim()) : undefined,
+    }).then((after) => {
+      if (after) {
+        setNote('');
+        setMinutes('');
+      }
+      return after;
+    });
+  /** Up, with the total that this very arrangement is expected to show. */
+  const whole = () =>
+    void log('STARTED').then((after) => {
+      const card = after?.starts.at(-1);
+      const total = card?.comparison.find((l) => l.field === 'FIRMWARE_TOTAL')?.expected;
+      if (card && total)
+        void change({
+          type: 'EnterReadout',
+          phase: 'AFTER',
+          start: card.no,
+          readings: { firmwareTotal: total },
+        });
+    });
   const act = (action: 'WAITED' | 'MAINS' | 'FIRMWARE_UPDATED') =>
     void change({ type: 'LogAction', action, note: '' });
   return (
@@ -48,14 +73,53 @@ export function NewStart({ job, change }: Props) {
             autoComplete="off"
           />
         </Box>
-        <Button onClick={() => log('STARTED')}>It came up</Button>
-        <Button variant="outline" color="ink" onClick={() => log('SIGNAL')}>
+        <Box width="7rem">
+          <label htmlFor="start-minutes">
+            <Text fontSize="sm" color="quiet">
+              Minutes waited
+            </Text>
+          </label>
+          <Input
+            id="start-minutes"
+            inputMode="numeric"
+            value={minutes}
+            maxLength={4}
+            onChange={(e) => setMinutes(e.target.value)}
+            autoComplete="off"
+          />
+        </Box>
+        <Button onClick={() => void log('STARTED')}>It came up</Button>
+        <Button variant="outline" color="ink" onClick={whole}>
+          Up, with all its memory
+        </Button>
+        <Button variant="outline" color="ink" onClick={() => void log('SIGNAL')}>
           A signal, no picture
         </Button>
-        <Button variant="outline" color="ink" onClick={() => log('SILENT')}>
+        <Button variant="outline" color="ink" onClick={() => void log('SILENT')}>
           Nothing at all
         </Button>
       </Flex>
+      {job.expectation.signals.length > 0 && (
+        <Flex gap="2" mt="2" wrap="wrap" align="center">
+          <Text fontSize="sm" color="quiet">
+            Codes of this model:
+          </Text>
+          {job.expectation.signals.map((code) => (
+            <Button
+              key={code}
+              size="sm"
+              variant="outline"
+              color="ink"
+              whiteSpace="normal"
+              height="auto"
+              py="1"
+              onClick={() => void log('SIGNAL', code)}
+            >
+              {code}
+            </Button>
+          ))}
+        </Flex>
+      )}
       <Flex gap="2" mt="3" wrap="wrap" align="center">
         <Text fontSize="sm" color="quiet">
           Between two starts:

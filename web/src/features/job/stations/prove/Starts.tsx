@@ -85,6 +85,18 @@ export function Starts({
                   Did not happen
                 </Button>
               )}
+              {!readOnly && s.outcome === 'STARTED' && !(s.counts && job.chosen) && (
+                <Button
+                  size="xs"
+                  variant="outline"
+                  color="ink"
+                  onClick={() =>
+                    void change({ type: 'PlanAsStarted', start: s.no, name: `As at start ${s.nth}` })
+                  }
+                >
+                  Make this the plan
+                </Button>
+              )}
             </Flex>
           </Box>
         ))}

@@ -91,15 +91,26 @@ public final class Belief {
             }
         }
         double[] w = prepared(a.fill(), a.inserted(), a.acts(), a.waited());
+        boolean codes = codesTell();
         Reach reach = new Reach(setup, causes, a.fill());
         Expected e = new Expected();
         for (int i = 0; i < w.length; i++) {
             if (w[i] > 0) {
                 expect(e, i, reach);
-                w[i] *= e.likelihood(a.seen(), a.passes(), setup.codes(), reach) + NEVER_ZERO;
+                w[i] *= e.likelihood(a.seen(), a.passes(), codes, reach) + NEVER_ZERO;
             }
         }
         return new Belief(setup, causes, normal(w), next, a.seen().failed() ? 0 : a.passes());
+    }
+
+    /**
+     * Whether a code, or that none shows, would still tell something. A fault that shows no code shows none at the next start either:
+     * it counts at the first start that fails so, or a few silent ones would acquit every module (R-8.1).
+     */
+    boolean codesTell() {
+        return setup.codes()
+                && attempts.stream()
+                        .noneMatch(a -> a.elsewhere().isEmpty() && !a.seen().cameUp());
     }
 
     /** How things will stand at a start: what its actions cured is cured with the chance it has. */

@@ -29,6 +29,18 @@ public final class NextTest {
         }
     }
 
+    /**
+     * What a test may show, and what leads then.
+     *
+     * @param what GOOD, ERRORS, or SILENT for all that fails otherwise; {@code probability} of it
+     * @param leads what would be the likeliest to do, {@code share} its chance then
+     */
+    public record Foretold(Seen.What what, double probability, List<Remedy> leads, double share) {}
+
+    public static List<Foretold> foretell(Belief belief, Probe probe) {
+        return Outlook.of(belief, probe, null).foretold(belief);
+    }
+
     /** All tests worth making, the best first. */
     public static List<Valued> of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
         List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort));

@@ -60,7 +60,7 @@ final class Outlook {
                 o.weights.get(GOOD)[todo] += w[i] * (1 - errors);
                 continue;
             }
-            boolean codes = belief.setup.codes() && !away;
+            boolean codes = belief.codesTell() && !away;
             o.weights.get(SILENT)[todo] += w[i] * e.noStart * (codes ? 1 - e.code : 1);
             o.weights.get(CODE)[todo] += codes ? w[i] * e.noStart * e.code : 0;
             o.weights.get(ERRORS)[todo] += w[i] * e.errors * finds;
@@ -113,5 +113,33 @@ final class Outlook {
             }
         }
         return likely;
+    }
+
+    /** Good, errors, and all else together: how likely each is, and what would then lead. */
+    List<NextTest.Foretold> foretold(Belief belief) {
+        List<NextTest.Foretold> told = new ArrayList<>();
+        double[] failed = new double[classes];
+        for (int i = 0; i < weights.size(); i++) {
+            if (i != GOOD && i != ERRORS) {
+                for (int c = 0; c < classes; c++) {
+                    failed[c] += weights.get(i)[c];
+                }
+            }
+        }
+        told(belief, Seen.What.GOOD, weights.get(GOOD), told);
+        told(belief, Seen.What.SILENT, failed, told);
+        told(belief, Seen.What.ERRORS, weights.get(ERRORS), told);
+        return told;
+    }
+
+    private static void told(Belief belief, Seen.What what, double[] by, List<NextTest.Foretold> told) {
+        double sum = sum(by);
+        int best = 0;
+        for (int c = 1; c < by.length; c++) {
+            best = by[c] > by[best] ? c : best;
+        }
+        if (sum > .005) {
+            told.add(new NextTest.Foretold(what, sum, belief.causes.remedies.get(best), by[best] / sum));
+        }
     }
 }

@@ -45,6 +45,7 @@ import java.util.Set;
     @JsonSubTypes.Type(value = LogChange.LogAction.class, name = "LogAction"),
     @JsonSubTypes.Type(value = LogChange.Retract.class, name = "Retract"),
     @JsonSubTypes.Type(value = StartChange.EnterReadout.class, name = "EnterReadout"),
+    @JsonSubTypes.Type(value = StartChange.NoteRuns.class, name = "NoteRuns"),
     @JsonSubTypes.Type(value = StartChange.AcceptDifference.class, name = "AcceptDifference"),
     @JsonSubTypes.Type(value = FaultChange.Arrange.class, name = "Arrange"),
     @JsonSubTypes.Type(value = FaultChange.LogElsewhere.class, name = "LogElsewhere"),

@@ -113,7 +113,8 @@ public sealed interface FaultChange extends Change {
         public Work to(Situation s) {
             Trouble trouble = Trouble.of(s.bench, s.work, s.assess(), s.goodTags());
             if (trouble.diagnosis().state() != Diagnosis.State.CONFIRMED) {
-                throw s.refused(Refusal.FAULT_NOT_CONFIRMED.of("fault", ""));
+                double leads = trouble.belief().remedies().get(0).probability();
+                throw s.refused(Refusal.FAULT_NOT_CONFIRMED.of("fault", String.valueOf((int) Math.floor(100 * leads))));
             }
             Entry.FaultFound found = new Entry.FaultFound(
                     s.stamp(s.unit.log()),

@@ -38,6 +38,7 @@ public enum Refusal implements FindingCode {
     READING_UNKNOWN(Sort.INVALID),
     NOT_A_SIZE(Sort.INVALID),
     NOT_A_NUMBER(Sort.INVALID),
+    NOT_RUNS(Sort.INVALID),
     NOT_ONE_OF(Sort.INVALID);
 
     public enum Sort {

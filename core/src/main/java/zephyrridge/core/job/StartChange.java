@@ -8,7 +8,11 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Measured;
+import zephyrridge.core.proof.Readout;
 
 /** What a start showed. */
 public sealed interface StartChange extends Change {
@@ -24,12 +28,7 @@ public sealed interface StartChange extends Change {
                     .filter(f -> f.code() == GateFinding.GATE_BATTERY_SWOLLEN)
                     .toList());
             Entry.Started start = new Entry.Started(
-                    s.stamp(s.unit.log()),
-                    Now.of(s.unit).inIt(),
-                    outcome,
-                    note.strip(),
-                    zephyrridge.core.proof.Readout.NOTHING,
-                    minutes);
+                    s.stamp(s.unit.log()), Now.of(s.unit).inIt(), outcome, note.strip(), Readout.NOTHING, minutes);
             Unit next = s.logged(s.unit, start);
             Now.of(s.unit).strapped().ifPresent(why -> {
                 throw s.refused(why);
@@ -57,18 +56,55 @@ public sealed interface StartChange extends Change {
             if (phase == Phase.BEFORE) {
                 return s.work.with(s.unit.withBefore(ReadoutTyped.enter(s.unit.before(), readings)));
             }
-            List<Entry.Started> starts = s.unit.log().starts();
-            if (starts.isEmpty()) {
-                throw s.refused(Refusal.NO_START_YET.of("start", ""));
-            }
-            Entry.Started at = starts.stream()
-                    .filter(e -> start.map(no -> no == e.no()).orElse(e == starts.get(starts.size() - 1)))
-                    .findFirst()
-                    .orElseThrow(
-                            () -> s.noSuch("start", start.map(String::valueOf).orElse("")));
+            Entry.Started at = at(s, start);
             return s.work.with(s.unit.withLog(
                     s.unit.log().withChanged(at.withReadout(ReadoutTyped.enter(at.readout(), readings)))));
         }
+    }
+
+    /**
+     * What was measured, run after run; no runs takes it away.
+     *
+     * @param start as for readings
+     * @param runs one figure a run, spaces or semicolons between: GB/s or MB/s, nanoseconds, seconds
+     */
+    record NoteRuns(
+            @NotNull Phase phase,
+            Optional<@Min(1) Integer> start,
+            @NotNull Measured.What what,
+            @NotNull @Size(max = 60) String name,
+            Optional<Readout.Threads> threads,
+            @NotNull @Size(max = 200) String runs,
+            @NotNull @Size(max = 3) Set<Measured.Condition> conditions)
+            implements StartChange {
+        @Override
+        public Work to(Situation s) {
+            boolean keep = !runs.isBlank();
+            Measured measured = new Measured(
+                    what,
+                    name.strip(),
+                    threads,
+                    keep ? RunsTyped.of(what, runs) : List.of(1),
+                    new TreeSet<>(conditions));
+            if (phase == Phase.BEFORE) {
+                return s.work.with(s.unit.withBefore(s.unit.before().withMeasured(measured, keep)));
+            }
+            Entry.Started at = at(s, start);
+            return s.work.with(s.unit.withLog(
+                    s.unit.log().withChanged(at.withReadout(at.readout().withMeasured(measured, keep)))));
+        }
+    }
+
+    /** The start that readings belong to: the one that is named, else the last. */
+    private static Entry.Started at(Situation s, Optional<Integer> start) {
+        List<Entry.Started> starts = s.unit.log().starts();
+        if (starts.isEmpty()) {
+            throw s.refused(Refusal.NO_START_YET.of("start", ""));
+        }
+        return starts.stream()
+                .filter(e -> start.map(no -> no == e.no()).orElse(e == starts.get(starts.size() - 1)))
+                .findFirst()
+                .orElseThrow(() -> s.noSuch("start", start.map(String::valueOf).orElse("")));
     }
 
     /** @param field the reading that differs; absent for a start that failed */

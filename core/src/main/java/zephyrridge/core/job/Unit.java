@@ -408,6 +408,30 @@ public record Unit(
         return pulled;
     }
 
+    /** Tags of drawer modules that were found bad, with their own tag or the one they were given when they were pulled. */
+    public SortedSet<String> badTags() {
+        SortedSet<String> tags = new TreeSet<>();
+        SortedMap<String, String> pulled = pulled();
+        for (Entry e : log.happened()) {
+            if (e instanceof Entry.FaultFound f) {
+                f.found().stream()
+                        .filter(x -> x.remedy() == zephyrridge.core.fault.Remedy.Kind.REPLACE)
+                        .flatMap(x -> x.modules().stream())
+                        .forEach(key -> {
+                            Optional.ofNullable(modules.get(key))
+                                    .flatMap(JobModule::tag)
+                                    .ifPresent(tags::add);
+                            pulled.forEach((tag, k) -> {
+                                if (k.equals(key)) {
+                                    tags.add(tag);
+                                }
+                            });
+                        });
+            }
+        }
+        return tags;
+    }
+
     private Unit with(java.util.function.Consumer<Draft> edit) {
         Draft b = new Draft(this);
         edit.accept(b);

@@ -18,6 +18,8 @@ public record Lesson(Topic topic, String about, String text, Optional<Integer> o
         KEY_SIDE,
         /** A notice at the first start, or a light or sound code. */
         SIGNAL,
+        /** Seconds of the first start with training, in {@code on}. */
+        FIRST_START,
         MINUTES
     }
 }

@@ -202,7 +202,7 @@ public record QuickRecord(
                 lanes,
                 compression ? List.of(compression()) : positions(),
                 new AccessGraph(kind == MachineKind.ALL_IN_ONE ? Side.BACK : Side.BOTTOM, parts()),
-                new StartBehaviour(false, false, false, false, List.of()),
+                new StartBehaviour(false, false, false, false, List.of(), Optional.empty()),
                 limits);
     }
 

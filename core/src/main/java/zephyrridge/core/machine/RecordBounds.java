@@ -79,6 +79,7 @@ final class RecordBounds {
         }
         outlines();
         within("access.closing", record.access().closing().size(), 0, MOST_ROWS);
+        record.start().firstStartSeconds().ifPresent(s -> within("start.firstStartSeconds", s, 1, 3600));
         List<String> signals = record.start().signals();
         within("start.signals", signals.size(), 0, 50);
         signals.forEach(s -> within("start.signals", s.length(), 1, 200));

@@ -48,7 +48,15 @@ public final class RecordEdit {
                     r.start().coverOffSafe(),
                     Stream.concat(r.start().signals().stream(), Stream.of(lesson.text()))
                             .distinct()
-                            .toList()));
+                            .toList(),
+                    r.start().firstStartSeconds()));
+            case FIRST_START -> r.withStart(new StartBehaviour(
+                    r.start().needsMains(),
+                    r.start().asksForKey(),
+                    r.start().losesClock(),
+                    r.start().coverOffSafe(),
+                    r.start().signals(),
+                    lesson.on()));
         };
     }
 

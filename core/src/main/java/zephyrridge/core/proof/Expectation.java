@@ -123,6 +123,10 @@ public record Expectation(
 
     /** Seconds with memory training, common practice, no source. */
     private static int[] firstStart(MachineRecord record, int modules) {
+        if (record.start().firstStartSeconds().isPresent()) {
+            int measured = record.start().firstStartSeconds().get();
+            return new int[] {measured, 2 * measured};
+        }
         if (record.kind() == MachineKind.SERVER) {
             return new int[] {60, 300};
         }

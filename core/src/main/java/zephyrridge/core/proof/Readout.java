@@ -1,6 +1,8 @@
 package zephyrridge.core.proof;
 
+import java.util.ArrayList;
 import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
 import java.util.SortedSet;
 import java.util.TreeSet;
@@ -20,6 +22,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param peakInUse most memory in use during the owner's own work
  * @param testPasses complete passes of a memory test, {@code testErrors} what they found, {@code testMinutes} how long it ran
  * @param cannotRead what this machine cannot show; the proof names it
+ * @param measured run after run, to be set beside what was measured on the other side of the work
  */
 public record Readout(
         Optional<ByteSize> firmwareTotal,
@@ -36,7 +39,8 @@ public record Readout(
         Optional<Integer> testErrors,
         Optional<Integer> testMinutes,
         SortedSet<Comparison.Field> cannotRead,
-        String conditions) {
+        String conditions,
+        List<Measured> measured) {
     public enum Test {
         READ,
         COPY
@@ -57,6 +61,17 @@ public record Readout(
 
     public Readout {
         cannotRead = Collections.unmodifiableSortedSet(new TreeSet<>(cannotRead));
+        measured = measured == null ? List.of() : List.copyOf(measured);
+    }
+
+    /** With this measured, in the place of what is of its kind; not kept, it is taken away. */
+    public Readout withMeasured(Measured kind, boolean keep) {
+        List<Measured> next = new ArrayList<>(measured);
+        next.removeIf(kind::isSameKind);
+        if (keep) {
+            next.add(kind);
+        }
+        return with().measured(next).build();
     }
 
     public boolean isEmpty() {
@@ -85,6 +100,7 @@ public record Readout(
         b.testMinutes = testMinutes;
         b.cannotRead = cannotRead;
         b.conditions = conditions;
+        b.measured = measured;
         return b;
     }
 
@@ -105,6 +121,7 @@ public record Readout(
         private Optional<Integer> testMinutes = Optional.empty();
         private SortedSet<Comparison.Field> cannotRead = new TreeSet<>();
         private String conditions = "";
+        private List<Measured> measured = List.of();
 
         public Builder firmwareTotal(Optional<ByteSize> value) {
             firmwareTotal = value;
@@ -165,6 +182,11 @@ public record Readout(
             return this;
         }
 
+        public Builder measured(List<Measured> value) {
+            measured = value;
+            return this;
+        }
+
         public Readout build() {
             return new Readout(
                     firmwareTotal,
@@ -181,7 +203,8 @@ public record Readout(
                     testErrors,
                     testMinutes,
                     cannotRead,
-                    conditions);
+                    conditions,
+                    measured);
         }
     }
 }

@@ -104,7 +104,7 @@ class AdversarialRecordsTest {
                 channels,
                 positions,
                 new AccessGraph(Side.BOTTOM, parts),
-                new StartBehaviour(false, false, false, true, List.of()),
+                new StartBehaviour(false, false, false, true, List.of(), Optional.empty()),
                 List.of());
         assertThat(RecordCheck.faults(record)).isEmpty();
         use(record);
@@ -194,7 +194,7 @@ class AdversarialRecordsTest {
                 channels,
                 positions,
                 new AccessGraph(Side.values()[random.nextInt(Side.values().length)], parts),
-                new StartBehaviour(false, false, false, true, List.of()),
+                new StartBehaviour(false, false, false, true, List.of(), Optional.empty()),
                 List.of());
     }
 

@@ -298,6 +298,17 @@ public class Drawer {
         store.update(tag, tested.name(), bin, note, bookValue.minor(), searchText(next, m.spec()));
     }
 
+    /** What a job found out about a module's health, within the caller's transaction. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void mark(String tag, Tested tested, String why) {
+        store.find(tag, true).map(Drawer::module).ifPresent(m -> {
+            String note = m.note().contains(why) ? m.note() : (m.note().isBlank() ? "" : m.note() + "; ") + why;
+            change(tag, tested, m.bin(), note.length() > MOST_NOTE ? m.note() : note, m.bookValue());
+        });
+    }
+
+    private static final int MOST_NOTE = 300;
+
     private static String searchText(NewModule m, ModuleSpec spec) {
         String text = String.join(
                         " ",

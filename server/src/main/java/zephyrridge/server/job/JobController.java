@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -18,6 +19,7 @@ import java.util.UUID;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -120,6 +122,14 @@ class JobController {
     @ResponseStatus(HttpStatus.CREATED)
     JobView takeIn(@Valid @RequestBody TakeIn body, Principal who) {
         long id = jobs.takeIn(body.machineId(), body.owner(), body.wish(), body.takeInId(), who.getName());
+        return views.of(jobs.get(id, who.getName()));
+    }
+
+    /** A job that another workshop wrote out. */
+    @PostMapping(path = "/api/jobs/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    JobView bringIn(@RequestBody byte[] content, Principal who) {
+        long id = jobs.bringIn(new String(content, StandardCharsets.UTF_8), who.getName());
         return views.of(jobs.get(id, who.getName()));
     }
 

@@ -29,7 +29,7 @@ record JobExport(
         Proven proof,
         List<Event> history) {
     static final String FORMAT = "zephyr-ridge/job";
-    static final int SCHEMA_VERSION = 4;
+    static final int SCHEMA_VERSION = 5;
 
     /** What a layout comes to. */
     record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}

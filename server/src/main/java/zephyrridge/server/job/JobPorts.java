@@ -42,6 +42,7 @@ record JobPorts(
                         m.labelLine(),
                         m.spec(),
                         m.tested() == Drawer.Tested.BAD,
+                        m.tested() == Drawer.Tested.GOOD,
                         m.jobId().filter(id -> id != jobId)));
     }
 

@@ -96,6 +96,19 @@ class JobStore {
                 .fetch(Records.mapping(ListRow::new));
     }
 
+    private static final int MOST_CLOSED = 100;
+
+    /** Documents of the last jobs of a model that were handed back, the newest first. */
+    List<String> closedOf(String machineId) {
+        return sql.select(JOB.STATE)
+                .from(JOB)
+                .where(JOB.MACHINE_ID.eq(machineId))
+                .and(JOB.STATUS.eq("CLOSED"))
+                .orderBy(JOB.UPDATED_AT.desc(), JOB.ID.desc())
+                .limit(MOST_CLOSED)
+                .fetch(JOB.STATE);
+    }
+
     Optional<Row> find(long id, boolean forUpdate) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB.UPDATED_BY);
         if (forUpdate) {

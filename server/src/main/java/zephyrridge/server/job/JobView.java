@@ -73,6 +73,7 @@ record JobView(
         List<String> missingPositions,
         List<LogView> log,
         ReadoutForm before,
+        List<ComparedView> measured,
         List<Unit.Photo> photos,
         Optional<ClosingView> handedBack,
         List<FindingView> handBackGates,
@@ -99,8 +100,17 @@ record JobView(
             List<String> actions,
             boolean counts,
             boolean failureAccepted,
+            Optional<Integer> minutes,
             ReadoutForm readout,
             List<ComparisonLineView> comparison) {}
+
+    /**
+     * What was measured before, and at the last start of what is in it now.
+     *
+     * @param before {@code after} with runs and spread; {@code verdict} with the change where it can be compared
+     * @param share of the theoretical peak, or why none is said
+     */
+    record ComparedView(String name, String before, String after, String verdict, String share) {}
 
     /** @param text the grade in words */
     record ProofView(
@@ -136,7 +146,10 @@ record JobView(
             long mebibytes,
             int ranks,
             Optional<String> foundAt,
-            Optional<String> plannedAt) {}
+            Optional<String> plannedAt,
+            Optional<String> aside,
+            Optional<String> supplier,
+            boolean returned) {}
 
     record RuleView(Rule rule, String name, Verdict verdict) {}
 
@@ -240,7 +253,8 @@ record JobView(
             String firstStart,
             int firstStartSeconds,
             int testPassMinutes,
-            List<String> notices) {}
+            List<String> notices,
+            List<String> signals) {}
 
     record ComparisonLineView(
             Comparison.Field field,

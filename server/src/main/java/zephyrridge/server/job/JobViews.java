@@ -10,11 +10,13 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.finding.Severity;
+import zephyrridge.core.job.Alternative;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Lead;
+import zephyrridge.core.job.Now;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
@@ -119,7 +121,7 @@ class JobViews {
                         .anyMatch(e -> e instanceof Entry.Acted x && x.action() == Entry.Action.SETTINGS_CLEARED),
                 openings.of(c),
                 a.fitLines().stream().map(this::fitLine).toList(),
-                proofs.expectation(a.expected()),
+                proofs.expectation(a.expected(), c.machine().record().start().signals()),
                 proofs.starts(c),
                 proofs.last(c),
                 proofs.proof(a.proof()),
@@ -143,6 +145,7 @@ class JobViews {
                 List.copyOf(u.deviations().missing()),
                 proofs.log(c),
                 ReadoutForm.of(u.before()),
+                proofs.measured(c),
                 u.photos(),
                 u.closing().map(x -> proofs.closing(x, c.row().said())),
                 FindingView.of(a.handBackGates(), texts),
@@ -242,6 +245,7 @@ class JobViews {
     private List<ModuleView> modules(Unit s, Map<String, String> planned) {
         Map<String, String> foundAt = inverted(s.asFound());
         Map<String, String> plannedAt = inverted(planned);
+        Map<String, Place> places = Now.of(s).places();
         return s.modules().values().stream()
                 .map(m -> new ModuleView(
                         m.key(),
@@ -252,8 +256,38 @@ class JobViews {
                         m.spec().capacity().mebibytes(),
                         m.spec().organisation().packageRanks(),
                         Optional.ofNullable(foundAt.get(m.key())),
-                        Optional.ofNullable(plannedAt.get(m.key()))))
+                        Optional.ofNullable(plannedAt.get(m.key())),
+                        aside(s, places, m),
+                        supplier(s, m),
+                        s.log().happened().stream()
+                                .anyMatch(e -> e instanceof Entry.Moved x
+                                        && x.module().equals(m.key())
+                                        && x.to().kind() == Place.Kind.SUPPLIER)))
                 .toList();
+    }
+
+    /** Where a module is that hands have moved and that is in no position. */
+    private Optional<String> aside(Unit s, Map<String, Place> places, JobModule m) {
+        boolean moved = s.log().happened().stream()
+                .anyMatch(e -> e instanceof Entry.Moved x && x.module().equals(m.key()));
+        return Optional.ofNullable(places.get(m.key()))
+                .filter(p -> moved && !p.isPosition())
+                .map(p -> p.kind() == Place.Kind.SUPPLIER
+                        ? texts.say("report.backTo", "supplier", p.id())
+                        : texts.say("place." + p.kind(), "id", p.id()));
+    }
+
+    /** Whom it was bought from; one that was typed in goes back to whoever that was. */
+    private Optional<String> supplier(Unit s, JobModule m) {
+        return m.offer()
+                .flatMap(offer -> s.alternatives().stream()
+                        .flatMap(a -> a.buys().stream())
+                        .filter(b -> b.offer().equals(offer))
+                        .map(Alternative.Buy::supplier)
+                        .findFirst())
+                .or(() -> m.origin() == JobModule.Origin.TYPED
+                        ? Optional.of(texts.get("say.theSupplier"))
+                        : Optional.empty());
     }
 
     private static Map<String, String> inverted(Map<String, String> keys) {

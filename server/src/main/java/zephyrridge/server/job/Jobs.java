@@ -16,13 +16,16 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 import zephyrridge.core.job.Alternative;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
 import zephyrridge.core.job.FitLine;
+import zephyrridge.core.job.Learned;
 import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Outcome;
 import zephyrridge.core.job.Trail;
+import zephyrridge.core.job.Transfer;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.Work;
 import zephyrridge.server.document.Differences;
@@ -93,6 +96,11 @@ public class Jobs {
         return store.list().stream()
                 .map(r -> new Listed(r.id(), r.machine(), r.owner(), r.wish()))
                 .toList();
+    }
+
+    /** The last jobs of a model that were handed back. */
+    List<Unit> closedOf(String machineId) {
+        return store.closedOf(machineId).stream().map(documents::unit).toList();
     }
 
     List<JobStore.ListRow> list() {
@@ -200,6 +208,66 @@ public class Jobs {
     }
 
     /**
+     * Takes in a job that comes as a document of {@link JobExport}; it goes on with the newest record of its model.
+     *
+     * @throws Problem when its model is not here, its log cannot have happened at that model, or a module of the drawer it names
+     *     is not free here
+     */
+    @Transactional
+    public long bringIn(String document, String by) {
+        ObjectNode export;
+        Unit unit;
+        Order order;
+        try {
+            export = (ObjectNode) json.readTree(document);
+            if (!JobExport.FORMAT.equals(export.path("format").asString(""))
+                    || export.path("schemaVersion").asInt(0) != JobExport.SCHEMA_VERSION) {
+                throw Problem.invalid(
+                        "content",
+                        "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
+                                + ". Write it out again with this version of the product.");
+            }
+            ObjectNode stored = (ObjectNode) export.get("unit");
+            stored.put("schema", Documents.UNIT_SCHEMA);
+            unit = Transfer.arrived(documents.unit(json.writeValueAsString(stored)));
+            order = json.treeToValue(export.get("order"), Order.class);
+        } catch (tools.jackson.core.JacksonException | ClassCastException | IllegalArgumentException e) {
+            throw Problem.invalid(
+                    "content", "This is no job of format " + JobExport.FORMAT + ": it cannot be read to its end.");
+        }
+        String machineId = export.path("machine").path("id").asString("");
+        Machines.Ready machine =
+                machines.get(machineId, machines.latest(machineId), unit.deviations(), unit.houseOf(machines.rules()));
+        Transfer.refuses(unit, machine.bench()).ifPresent(why -> {
+            throw new ChangeRefused(why);
+        });
+        Work work = new Work(order, unit);
+        LocalDateTime now = now();
+        Assessment assessment = Assessment.of(machine.bench(), work);
+        long id = store.insert(
+                order,
+                machineId,
+                machine.version(),
+                shown(work, assessment, Optional.empty(), Optional.empty(), now.toLocalDate()),
+                documents.write(unit),
+                Optional.empty(),
+                now,
+                by);
+        hold(id, Unit.NEW, unit);
+        store.append(
+                id,
+                1,
+                now,
+                by,
+                "JobBroughtIn",
+                Optional.empty(),
+                json.writeValueAsString(
+                        Map.of("machineId", machineId, "was", export.path("id").asLong(0))),
+                null);
+        return id;
+    }
+
+    /**
      * Applies a change on top of {@code expectedVersion}.
      *
      * @param changeId of whoever sends it: a change that has landed already under its id is not made again
@@ -259,6 +327,7 @@ public class Jobs {
                 by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
+        learn(row, work.unit(), next, then, now, by);
         // Written as the interface, so that the event carries its type.
         store.append(
                 id,
@@ -297,11 +366,30 @@ public class Jobs {
         SortedMap<String, String> pulled = after.pulled();
         SortedMap<String, String> pulledBefore = before.pulled();
         pulledBefore.keySet().stream().filter(t -> !pulled.containsKey(t)).forEach(tag -> drawer.notPulled(tag, id));
+        SortedSet<String> bad = after.badTags();
+        SortedSet<String> badBefore = before.badTags();
+        String why = "found bad in job " + id;
         pulled.forEach((tag, key) -> {
             if (!pulledBefore.containsKey(tag)) {
                 drawer.pulled(tag, after.modules().get(key).labelLine(), id, ranWithIt(before));
             }
         });
+        bad.stream().filter(t -> !badBefore.contains(t)).forEach(t -> drawer.mark(t, Drawer.Tested.BAD, why));
+        // What was taken back leaves a doubt.
+        badBefore.stream()
+                .filter(t -> !bad.contains(t))
+                .forEach(t -> drawer.mark(t, Drawer.Tested.SUSPECT, "taken back: " + why));
+    }
+
+    /** What a job teaches of its model counts while the job is closed; opened again, it teaches nothing. */
+    private void learn(JobStore.Row row, Unit before, Work next, Machines.Ready machine, LocalDateTime now, String by) {
+        if (before.closing().equals(next.unit().closing())) {
+            return;
+        }
+        String job = "job-" + row.id();
+        limits.forget(row.machineId(), job + "-");
+        Learned.trials(next, machine.bench(), job, job, by, now.toLocalDate())
+                .forEach(t -> limits.add(row.machineId(), t, by));
     }
 
     /** Whether somebody read a total of the machine before anything was changed: then it ran with what was in it. */

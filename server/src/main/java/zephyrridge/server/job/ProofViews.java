@@ -2,6 +2,7 @@ package zephyrridge.server.job;
 
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,8 +15,11 @@ import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.StepTimes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.RateResult;
+import zephyrridge.core.layout.WidthMap;
+import zephyrridge.core.proof.BeforeAfter;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
+import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.proof.ReadoutComparison;
 import zephyrridge.server.account.Accounts;
@@ -35,7 +39,10 @@ class ProofViews {
     private final JsonMapper json;
     private final Accounts accounts;
 
-    ProofViews(Texts texts, JsonMapper json, Accounts accounts) {
+    private final FaultWords faults;
+
+    ProofViews(Texts texts, JsonMapper json, Accounts accounts, FaultWords faults) {
+        this.faults = faults;
         this.accounts = accounts;
         this.texts = texts;
         this.json = json;
@@ -85,6 +92,7 @@ class ProofViews {
                     List.copyOf(actions),
                     t.counts(),
                     accepted,
+                    s.minutes(),
                     ReadoutForm.of(s.readout()),
                     lines(t.comparison(), t)));
             actions.clear();
@@ -150,6 +158,33 @@ class ProofViews {
             return texts.say("say.test", "passes", t.passes(), "errors", errors);
         }
         return "";
+    }
+
+    /** What was measured on both sides of the work, with its share of the peak that is in the machine now. */
+    List<JobView.ComparedView> measured(Jobs.Current c) {
+        Readout after = Report.after(c);
+        Optional<Double> mean = c.assessment().plan().widths().stream()
+                .max(Comparator.comparing(WidthMap::total))
+                .flatMap(WidthMap::mean)
+                .map(b -> (double) b.megabytes());
+        return BeforeAfter.of(c.unit().before().measured(), after.measured()).stream()
+                .map(b -> {
+                    MeasuredWords.Row r = MeasuredWords.row(b, texts);
+                    return new JobView.ComparedView(r.name(), r.before(), r.after(), r.verdict(), share(b, mean));
+                })
+                .toList();
+    }
+
+    /** Of the region-weighted peak, from all threads only: one thread never fills it, and says nothing of the width. */
+    private String share(BeforeAfter b, Optional<Double> mean) {
+        boolean bandwidth = b.what() == Measured.What.READ || b.what() == Measured.What.COPY;
+        if (!bandwidth || b.after().isEmpty() || mean.isEmpty()) {
+            return "";
+        }
+        return b.after().get().threads().filter(t -> t == Readout.Threads.ALL).isPresent()
+                ? texts.say("measured.share", "percent", (int)
+                        Math.round(100 * b.after().get().mean() / mean.get()))
+                : texts.get("measured.noShare");
     }
 
     ProofView proof(Proof p) {
@@ -222,6 +257,22 @@ class ProofViews {
         if (e instanceof Entry.Acted a) {
             return texts.get("log.Acted." + a.action());
         }
+        if (e instanceof Entry.Elsewhere x) {
+            return texts.say(
+                    "log.Elsewhere." + x.outcome(),
+                    "module",
+                    module(x.module(), c),
+                    "passes",
+                    x.passes(),
+                    "errors",
+                    x.errors());
+        }
+        if (e instanceof Entry.FaultFound f) {
+            return texts.say(
+                    "log.FaultFound",
+                    "what",
+                    faults.in(c.machine().record(), c.unit()).remedies(f.found()));
+        }
         Entry.Started s = (Entry.Started) e;
         return texts.get("log.Started." + s.outcome()) + (s.note().isEmpty() ? "" : " " + s.note());
     }
@@ -234,7 +285,8 @@ class ProofViews {
         return p.isPosition() ? label(p.id(), c) : texts.say("place." + p.kind(), "id", p.id());
     }
 
-    ExpectationView expectation(Expectation e) {
+    /** @param signals codes of this model that mean memory */
+    ExpectationView expectation(Expectation e, List<String> signals) {
         Optional<String> peak = e.widest().map(w -> e.narrowest()
                 .filter(n -> !n.equals(w))
                 .map(n -> texts.say("say.span", "from", n, "to", w))
@@ -257,7 +309,8 @@ class ProofViews {
                 start,
                 e.firstStartTo(),
                 e.testPassMinutes(),
-                e.notices().stream().map(n -> texts.get("notice." + n)).toList());
+                e.notices().stream().map(n -> texts.get("notice." + n)).toList(),
+                signals);
     }
 
     /** One rate where all run alike, else each with its processor. */

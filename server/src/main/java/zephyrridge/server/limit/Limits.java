@@ -91,6 +91,14 @@ public class Limits {
         store.addTrial(machineId, json.writeValueAsString(trial), LocalDateTime.now(clock), by);
     }
 
+    /** Trials that a job added, once it is not handed back any more. */
+    @Transactional
+    public void forget(String machineId, String idPrefix) {
+        trials(machineId).stream()
+                .filter(t -> !t.retracted() && t.trial().id().startsWith(idPrefix))
+                .forEach(t -> store.retractTrial(machineId, t.id()));
+    }
+
     private static void refuseTooMany(int there) {
         if (there >= MOST) {
             throw Problem.invalid(

@@ -8,6 +8,10 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Base64;
 import java.util.logging.Level;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
@@ -27,8 +31,23 @@ public class Paper {
             .step { border-top: 0.3mm solid #000; padding: 1.4mm 0 1mm; page-break-inside: avoid; }
             .box { width: 4mm; } .tick { display: inline-block; width: 3.4mm; height: 3.4mm; border: 0.4mm solid #000; }
             .min { width: 14mm; text-align: right; white-space: nowrap; } .quiet { font-size: 8pt; }
-            .caution { font-weight: bold; } .drawing { width: 70mm; }
+            .caution { font-weight: bold; } .drawing { width: 70mm; } .large { font-size: 18pt; font-weight: bold; }
+            th { border-bottom: 0.3mm solid #000; }
             """;
+
+    /** For {@link #page}: nothing but this very style may apply, and nothing is loaded. */
+    public static final String POLICY =
+            "default-src 'none'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'; " + "style-src 'sha256-"
+                    + sha256(STYLE) + "'";
+
+    private static String sha256(String text) {
+        try {
+            return Base64.getEncoder()
+                    .encodeToString(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
 
     static {
         // Its log tells every page; only what goes wrong is wanted.
@@ -62,6 +81,12 @@ public class Paper {
             throw new UncheckedIOException("drawing " + title, e);
         }
         return out.toByteArray();
+    }
+
+    /** The same as a page of its own, for a browser to print. */
+    public String page(String title, String body) {
+        return "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"/><title>" + text(title)
+                + "</title><style>" + STYLE + "</style></head><body>" + body + "</body></html>";
     }
 
     private static InputStream type(String weight) {

@@ -21,7 +21,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
     private static final Pattern PHOTOS = Pattern.compile("/api/jobs/[^/]+/photos");
-    private static final Pattern SOURCES = Pattern.compile("/api/jobs/[^/]+/sources");
+    private static final Pattern SOURCES = Pattern.compile("/api/jobs/([^/]+/sources|import)");
     private static final Pattern SHEETS = Pattern.compile("/api/(suppliers/[^/]+/sheet|drawer/csv)");
     private final long body;
     private final long photo;

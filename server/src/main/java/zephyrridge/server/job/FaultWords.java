@@ -1,0 +1,119 @@
+package zephyrridge.server.job;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.fault.Cause;
+import zephyrridge.core.fault.Probe;
+import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.Trouble;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.server.text.Texts;
+
+/** Puts causes, what to do about them, and tests into words; pages, log and report say the same. */
+@Component
+class FaultWords {
+    private final Texts texts;
+
+    FaultWords(Texts texts) {
+        this.texts = texts;
+    }
+
+    In in(MachineRecord record, Unit unit) {
+        return new In(record, unit);
+    }
+
+    /** Within one job: its modules and positions have names. */
+    final class In {
+        private final MachineRecord record;
+        private final Unit unit;
+
+        private In(MachineRecord record, Unit unit) {
+            this.record = record;
+            this.unit = unit;
+        }
+
+        String remedies(List<Entry.FaultFound.Found> found) {
+            return found.stream().map(this::remedy).collect(Collectors.joining(", and "));
+        }
+
+        private String remedy(Entry.FaultFound.Found f) {
+            return texts.say("remedy." + f.remedy(), "modules", modules(f.modules()), "place", place(f));
+        }
+
+        private String place(Entry.FaultFound.Found f) {
+            if (!record.hasPosition(f.place())) {
+                return f.place();
+            }
+            return switch (f.remedy()) {
+                case AVOID_CHANNEL -> record.position(f.place()).channels().get(0);
+                case AVOID_CARRIER -> record.position(f.place()).carrier().orElse(f.place());
+                case AVOID_PROCESSOR -> {
+                    String channel = record.position(f.place()).channels().get(0);
+                    yield record.channels().stream()
+                            .filter(c -> c.id().equals(channel))
+                            .findFirst()
+                            .map(c -> c.processor())
+                            .orElse(f.place());
+                }
+                default -> label(f.place());
+            };
+        }
+
+        String cause(Cause.Kind kind, Entry.FaultFound.Found f, Optional<String> module) {
+            return texts.say(
+                    "cause." + kind,
+                    "modules",
+                    module.map(this::module).orElseGet(() -> modules(f.modules())),
+                    "place",
+                    place(f));
+        }
+
+        String test(Trouble t, Probe p, int minutes) {
+            return texts.say(
+                    "probe." + p.shape(),
+                    "modules",
+                    modules(t.keys(p.pieces())),
+                    "fill",
+                    fill(t.modules(p.fill())),
+                    "minutes",
+                    minutes);
+        }
+
+        String fill(SortedMap<String, String> fill) {
+            return fill.isEmpty()
+                    ? texts.get("trouble.empty")
+                    : fill.entrySet().stream()
+                            .map(e -> label(e.getKey()) + ": " + module(e.getValue()))
+                            .collect(Collectors.joining("; "));
+        }
+
+        private String label(String position) {
+            return record.hasPosition(position) ? record.position(position).label() : position;
+        }
+
+        private String modules(java.util.Collection<String> keys) {
+            Map<String, Long> alike = keys.stream()
+                    .collect(Collectors.groupingBy(this::module, java.util.TreeMap::new, Collectors.counting()));
+            return alike.entrySet().stream()
+                    .map(e -> e.getValue() > 1 ? e.getValue() + " × " + e.getKey() : e.getKey())
+                    .collect(Collectors.joining(", "));
+        }
+
+        /** Its kind with what tells it from others like it: the tag, else the place in the job. */
+        String module(String key) {
+            if (!unit.modules().containsKey(key)) {
+                return label(key);
+            }
+            var m = unit.modules().get(key);
+            boolean twin = unit.modules().values().stream()
+                    .anyMatch(o -> !o.key().equals(key) && o.spec().equals(m.spec()));
+            String name = texts.show(m.spec().summary());
+            return m.tag().map(tag -> name + " (" + tag + ")").orElse(twin ? name + " (" + key + ")" : name);
+        }
+    }
+}

@@ -1,0 +1,445 @@
+package zephyrridge.server.job;
+
+import static zephyrridge.server.report.Paper.text;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.job.AfterCheck;
+import zephyrridge.core.job.Alternative;
+import zephyrridge.core.job.Counter;
+import zephyrridge.core.job.Entry;
+import zephyrridge.core.job.Grade;
+import zephyrridge.core.job.Intake;
+import zephyrridge.core.job.JobModule;
+import zephyrridge.core.job.Place;
+import zephyrridge.core.job.Proof;
+import zephyrridge.core.job.Unit;
+import zephyrridge.core.layout.Layout;
+import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.proof.BeforeAfter;
+import zephyrridge.core.proof.Readout;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.server.account.Accounts;
+import zephyrridge.server.text.Texts;
+
+/**
+ * What the owner is given with the machine: drafted from what the job holds and nothing else. What is in the machine is what the log
+ * has put there; figures of "after" are read or measured ones; what is not proven says so.
+ */
+@Component
+class Report {
+    private final Texts texts;
+    private final Accounts accounts;
+    private final FaultWords faults;
+
+    Report(Texts texts, Accounts accounts, FaultWords faults) {
+        this.texts = texts;
+        this.accounts = accounts;
+        this.faults = faults;
+    }
+
+    /** XHTML of the whole report. */
+    String body(Jobs.Current c, LocalDate today) {
+        StringBuilder s = new StringBuilder();
+        Unit u = c.unit();
+        MachineRecord record = c.machine().record();
+        Layout before = u.layout(record, u.asFound());
+        Layout after = u.layout(record, c.assessment().inIt());
+        LayoutEvaluation now = c.machine()
+                .bench()
+                .evaluator()
+                .evaluate(after, after, u.intake().host());
+        s.append("<h1>").append(text(record.name())).append("</h1>");
+        p(
+                s,
+                texts.say(
+                        "report.head",
+                        "job",
+                        c.row().id(),
+                        "owner",
+                        c.work().order().owner(),
+                        "day",
+                        today));
+        p(s, c.work().order().wish());
+        ByteSize was = c.assessment().found().installed();
+        ByteSize is = now.installed();
+        s.append("<p class=\"large\">")
+                .append(text(
+                        !u.isLookedAt()
+                                ? texts.say("report.now", "after", is)
+                                : was.equals(is)
+                                        ? texts.say("report.same", "after", is)
+                                        : texts.say("report.change", "before", was, "after", is)))
+                .append("</p>");
+        s.append(picture(record, before, after));
+        proof(s, c);
+        figures(s, c);
+        done(s, c);
+        checks(s, c);
+        modules(s, c);
+        dates(s, c, today);
+        cautions(s, c);
+        u.closing().map(Unit.Closing::note).filter(n -> !n.isBlank()).ifPresent(note -> {
+            h(s, "report.note");
+            p(s, note);
+        });
+        return s.toString();
+    }
+
+    /** Two rows to one scale: what was in it, what is in it now. */
+    private String picture(MachineRecord record, Layout before, Layout after) {
+        long most = Math.max(1, Math.max(total(before), total(after)));
+        StringBuilder s = new StringBuilder(
+                "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"640\" height=\"104\" viewBox=\"0 0 640 104\">");
+        row(s, record, before, most, 4, texts.get("report.before"));
+        row(s, record, after, most, 56, texts.get("report.after"));
+        return s.append("</svg>").toString();
+    }
+
+    private void row(StringBuilder s, MachineRecord record, Layout layout, long most, int y, String name) {
+        s.append(String.format(
+                Locale.ROOT,
+                "<text x=\"0\" y=\"%d\" font-family=\"Ridge\" font-size=\"13\">%s</text>",
+                y + 26,
+                text(name)));
+        double x = 80;
+        for (int i = 0; i < layout.size(); i++) {
+            Optional<ModuleSpec> m = layout.module(i);
+            if (m.isEmpty() || !layout.isThere(record, i)) {
+                continue;
+            }
+            double width = 556.0 * m.get().capacity().mebibytes() / most;
+            s.append(String.format(
+                    Locale.ROOT,
+                    "<rect x=\"%.1f\" y=\"%d\" width=\"%.1f\" height=\"40\" fill=\"%s\" stroke=\"#000\"/>",
+                    x,
+                    y,
+                    width - 2,
+                    record.positions().get(i).isSoldered() ? "#ddd" : "#fff"));
+            if (width > 44) {
+                s.append(String.format(
+                        Locale.ROOT,
+                        "<text x=\"%.1f\" y=\"%d\" font-family=\"Ridge\" font-size=\"13\">%s</text>",
+                        x + 5,
+                        y + 26,
+                        text(texts.show(m.get().capacity()))));
+            }
+            x += width;
+        }
+    }
+
+    private static long total(Layout layout) {
+        long sum = 0;
+        for (int i = 0; i < layout.size(); i++) {
+            sum += layout.module(i).map(m -> m.capacity().mebibytes()).orElse(0L);
+        }
+        return sum;
+    }
+
+    private void proof(StringBuilder s, Jobs.Current c) {
+        Proof p = c.assessment().proof();
+        Grade grade = c.unit().closing().map(Unit.Closing::grade).orElse(p.closed() ? p.grade() : Grade.NONE);
+        boolean proven = c.unit().closing().map(Unit.Closing::proven).orElse(p.proven());
+        h(s, "report.proof");
+        s.append("<p><b>").append(text(texts.get("report.grade." + grade))).append("</b></p>");
+        if (!proven && grade != Grade.NONE) {
+            p(s, texts.get("report.lessThanAsked"));
+        }
+        c.unit()
+                .accepted()
+                .forEach(a -> p(
+                        s,
+                        texts.get("say.accepted")
+                                .replace("{by}", accounts.nameOf(a.by()))
+                                .replace("{reason}", a.reason())));
+    }
+
+    private void figures(StringBuilder s, Jobs.Current c) {
+        Readout before = c.unit().before();
+        Readout after = after(c);
+        List<String[]> rows = new ArrayList<>();
+        size(rows, "field.FIRMWARE_TOTAL", before.firmwareTotal(), after.firmwareTotal());
+        size(rows, "field.SYSTEM_TOTAL", before.systemTotal(), after.systemTotal());
+        size(rows, "field.USABLE", before.usable(), after.usable());
+        if (before.rate().isPresent() || after.rate().isPresent()) {
+            rows.add(new String[] {texts.get("field.RATE"), number(before.rate()), number(after.rate()), ""});
+        }
+        for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
+            MeasuredWords.Row r = MeasuredWords.row(b, texts);
+            rows.add(new String[] {r.name(), r.before(), r.after(), r.verdict()});
+        }
+        if (rows.isEmpty()) {
+            return;
+        }
+        h(s, "report.figures");
+        s.append("<table><tr><th></th><th>")
+                .append(text(texts.get("report.before")))
+                .append("</th><th>")
+                .append(text(texts.get("report.after")))
+                .append("</th><th></th></tr>");
+        rows.forEach(r -> {
+            s.append("<tr>");
+            for (String cell : r) {
+                s.append("<td>").append(text(cell)).append("</td>");
+            }
+            s.append("</tr>");
+        });
+        s.append("</table>");
+    }
+
+    /** What was read at the last start of what is in it now; an older start says nothing of it. */
+    static Readout after(Jobs.Current c) {
+        return c.assessment().proof().tries().stream()
+                .filter(Proof.Try::counts)
+                .reduce((first, second) -> second)
+                .map(t -> t.start().readout())
+                .orElse(Readout.NOTHING);
+    }
+
+    private void size(List<String[]> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after) {
+        if (before.isPresent() || after.isPresent()) {
+            String none = texts.get("report.notRead");
+            rows.add(new String[] {
+                texts.get(name),
+                before.map(b -> texts.show(b.rounded())).orElse(none),
+                after.map(a -> texts.show(a.rounded())).orElse(none),
+                ""
+            });
+        }
+    }
+
+    private String number(Optional<Integer> n) {
+        return n.map(String::valueOf).orElse(texts.get("report.notRead"));
+    }
+
+    private void done(StringBuilder s, Jobs.Current c) {
+        List<String> done = new ArrayList<>();
+        FaultWords.In in = faults.in(c.machine().record(), c.unit());
+        SortedMap<String, Integer> parts = new TreeMap<>();
+        int failed = 0;
+        for (Entry e : c.unit().log().happened()) {
+            if (e instanceof Entry.Stepped st && st.did() == Entry.Did.TAKE_OFF) {
+                c.machine().record().access().part(st.part()).ifPresent(p -> parts.merge(p.name(), 1, Integer::sum));
+            } else if (e instanceof Entry.Companion k && k.phase() == Entry.Phase.DONE) {
+                done.add(texts.get("extra." + k.extra()) + (k.note().isBlank() ? "" : ": " + k.note()));
+            } else if (e instanceof Entry.Acted a && a.action() != Entry.Action.WAITED) {
+                done.add(texts.get("log.Acted." + a.action()));
+            } else if (e instanceof Entry.Started st && st.failed()) {
+                failed++;
+            } else if (e instanceof Entry.FaultFound f) {
+                done.add(texts.say("report.found", "what", in.remedies(f.found())));
+            } else if (e instanceof Entry.Fastened f
+                    && (f.state() == Entry.Screw.MISSING || f.state() == Entry.Screw.LEFT)) {
+                done.add(texts.say(
+                        "log.Fastened." + f.state(),
+                        "id",
+                        f.fastener(),
+                        "part",
+                        c.machine()
+                                .record()
+                                .access()
+                                .part(f.part())
+                                .map(x -> x.name())
+                                .orElse(f.part())));
+            }
+        }
+        if (!parts.isEmpty()) {
+            done.add(0, texts.say("report.opened", "parts", String.join(", ", parts.keySet())));
+        }
+        if (failed > 0) {
+            done.add(texts.say(failed == 1 ? "report.failed.1" : "report.failed", "count", failed));
+        }
+        list(s, "report.done", done);
+    }
+
+    private void checks(StringBuilder s, Jobs.Current c) {
+        List<String> lines = new ArrayList<>();
+        for (AfterCheck k : c.assessment().checks()) {
+            lines.add(texts.get("check." + k.check()) + ": "
+                    + texts.get(
+                            k.answer().map(a -> "report.check." + a.result()).orElse("report.check.OPEN"))
+                    + k.answer()
+                            .map(Entry.Checked::note)
+                            .filter(n -> !n.isBlank())
+                            .map(n -> " (" + n + ")")
+                            .orElse(""));
+        }
+        list(s, "report.checks", lines);
+    }
+
+    /** What came out, and where each of it is. */
+    private void modules(StringBuilder s, Jobs.Current c) {
+        FaultWords.In in = faults.in(c.machine().record(), c.unit());
+        List<String> lines = new ArrayList<>();
+        c.assessment().now().places().forEach((key, place) -> {
+            boolean pulled = c.unit().asFound().containsValue(key) && !place.isPosition();
+            boolean back = place.kind() == Place.Kind.SUPPLIER
+                    && c.unit().log().happened().stream()
+                            .anyMatch(e -> e instanceof Entry.Moved m
+                                    && m.module().equals(key)
+                                    && m.to().kind() == Place.Kind.SUPPLIER);
+            if (pulled || back) {
+                lines.add(in.module(key) + ": "
+                        + (back
+                                ? texts.say("report.backTo", "supplier", place.id())
+                                : texts.say("place." + place.kind(), "id", place.id())));
+            }
+        });
+        list(s, "report.pulled", lines);
+    }
+
+    /** Dates that are still ahead: what is past is no advice any more. */
+    private void dates(StringBuilder s, Jobs.Current c, LocalDate today) {
+        List<String> lines = new ArrayList<>();
+        Optional<LocalDate> until = c.row().returnUntil();
+        if (c.unit().isChosen() || c.unit().closing().isPresent()) {
+            for (Alternative.Buy b : c.unit().onTheTable().buys()) {
+                boolean in = c.assessment().inIt().values().stream()
+                        .map(c.unit().modules()::get)
+                        .anyMatch(m ->
+                                m != null && m.offer().filter(b.offer()::equals).isPresent());
+                if (in) {
+                    lines.add(texts.say("report.bought", "wording", b.wording(), "supplier", b.supplier())
+                            + (b.returnDays().isPresent()
+                                            && until.filter(d -> !d.isBefore(today))
+                                                    .isPresent()
+                                    ? " " + texts.say("report.returnUntil", "day", until.get())
+                                    : ""));
+                }
+            }
+        }
+        list(s, "report.dates", lines);
+    }
+
+    private void cautions(StringBuilder s, Jobs.Current c) {
+        List<String> lines = new ArrayList<>();
+        if (c.unit().intake().battery() == Intake.Battery.SWOLLEN) {
+            lines.add(texts.get("report.swollen"));
+        }
+        if (c.machine().record().start().losesClock()) {
+            lines.add(texts.get("report.clock"));
+        }
+        c.unit().counter().extras().forEach((extra, offered) -> {
+            if (offered.answer() == Counter.Answer.NO) {
+                lines.add(texts.say("report.declined", "what", texts.get("extra." + extra)));
+            }
+        });
+        c.unit()
+                .closing()
+                .map(Unit.Closing::inParts)
+                .filter(x -> !x.isBlank())
+                .ifPresent(by -> lines.add(texts.say("report.inParts", "by", by)));
+        list(s, "report.cautions", lines);
+    }
+
+    /** Proof for a supplier: which module, what was bought, what was found and at which starts. */
+    String returnSlip(Jobs.Current c, JobModule module, LocalDate today) {
+        StringBuilder s = new StringBuilder();
+        FaultWords.In in = faults.in(c.machine().record(), c.unit());
+        Optional<Alternative.Buy> buy = c.unit().alternatives().stream()
+                .flatMap(a -> a.buys().stream())
+                .filter(b -> module.offer().filter(b.offer()::equals).isPresent())
+                .findFirst();
+        s.append("<h1>").append(text(texts.get("return.title"))).append("</h1>");
+        p(s, texts.say("return.head", "job", c.row().id(), "day", today));
+        p(
+                s,
+                texts.say(
+                        "return.module",
+                        "module",
+                        in.module(module.key()),
+                        "label",
+                        module.labelLine(),
+                        "supplier",
+                        buy.map(Alternative.Buy::supplier).orElse(texts.get("say.notKnown"))));
+        buy.ifPresent(b -> p(
+                s,
+                texts.say(
+                        "return.bought",
+                        "wording",
+                        b.wording(),
+                        "price",
+                        b.price().toString())));
+        c.row().returnUntil().ifPresent(d -> p(s, texts.say("report.returnUntil", "day", d)));
+        h(s, "return.reason");
+        List<String> found = c.unit().log().happened().stream()
+                .filter(Entry.FaultFound.class::isInstance)
+                .map(Entry.FaultFound.class::cast)
+                .filter(f -> f.found().stream().anyMatch(x -> x.modules().contains(module.key())))
+                .map(f -> in.remedies(f.found()))
+                .toList();
+        p(s, found.isEmpty() ? texts.get("return.notConfirmed") : String.join("; ", found));
+        h(s, "return.proof");
+        s.append("<table><tr><th></th><th>")
+                .append(text(texts.get("return.inIt")))
+                .append("</th><th>")
+                .append(text(texts.get("return.seen")))
+                .append("</th></tr>");
+        int nth = 0;
+        for (Entry e : c.unit().log().happened()) {
+            if (e instanceof Entry.Started st) {
+                nth++;
+                line(
+                        s,
+                        String.valueOf(nth),
+                        in.fill(st.arrangement()),
+                        texts.get("log.Started." + st.outcome())
+                                + (st.note().isBlank() ? "" : " " + st.note())
+                                + st.readout()
+                                        .firmwareTotal()
+                                        .map(t -> " " + texts.show(t.rounded()))
+                                        .orElse(""));
+            } else if (e instanceof Entry.Elsewhere x && x.module().equals(module.key())) {
+                line(
+                        s,
+                        "",
+                        texts.get("return.elsewhere"),
+                        texts.say(
+                                "log.Elsewhere." + x.outcome(),
+                                "module",
+                                in.module(x.module()),
+                                "passes",
+                                x.passes(),
+                                "errors",
+                                x.errors()));
+            }
+        }
+        return s.append("</table>").toString();
+    }
+
+    private static void line(StringBuilder s, String... cells) {
+        s.append("<tr>");
+        for (String cell : cells) {
+            s.append("<td>").append(text(cell)).append("</td>");
+        }
+        s.append("</tr>");
+    }
+
+    private void h(StringBuilder s, String key) {
+        s.append("<h2>").append(text(texts.get(key))).append("</h2>");
+    }
+
+    private static void p(StringBuilder s, String words) {
+        if (!words.isBlank()) {
+            s.append("<p>").append(text(words)).append("</p>");
+        }
+    }
+
+    private void list(StringBuilder s, String title, List<String> lines) {
+        if (lines.isEmpty()) {
+            return;
+        }
+        h(s, title);
+        s.append("<ul>");
+        lines.stream().distinct().forEach(l -> s.append("<li>").append(text(l)).append("</li>"));
+        s.append("</ul>");
+    }
+}

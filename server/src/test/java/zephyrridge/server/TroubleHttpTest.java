@@ -1,0 +1,430 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Predicate;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Fault hunts, reports and what is learned, over HTTP on a real MariaDB. */
+@ExtendWith(TestServer.class)
+class TroubleHttpTest {
+    private static final String NEW_24 = "24GB 1Rx8 PC5-5600B-SA0-1010-XT";
+
+    private static JsonNode ok(ApiClient.Answer answer) {
+        assertThat(answer.status()).as(answer.body()).isBetween(200, 299);
+        return answer.body().isBlank() ? null : answer.json();
+    }
+
+    private static JsonNode change(ApiClient client, long id, String type, Map<String, ?> fields) {
+        return ok(client.change(id, type, fields));
+    }
+
+    /** A machine with what was found in it and a plan that is chosen, fitted and closed. */
+    private static long fitted(
+            ApiClient client, String machine, Map<String, String> found, Map<String, String> planned) {
+        long id = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "Weather post", "wish", "more")))
+                .get("id")
+                .asLong();
+        change(
+                client,
+                id,
+                "AnswerIntake",
+                Map.of("seal", "NONE", "battery", "GOOD", "encryption", "NOT_ENCRYPTED", "firmwareSettings", "NOTED"));
+        found.forEach((position, label) ->
+                change(client, id, "AddModule", Map.of("origin", "FOUND", "label", label, "position", position)));
+        int key = found.size();
+        for (Map.Entry<String, String> p : new java.util.TreeMap<>(planned).entrySet()) {
+            change(client, id, "AddModule", Map.of("origin", "TYPED", "label", p.getValue()));
+            change(client, id, "PlanModule", Map.of("position", p.getKey(), "key", "m" + ++key));
+        }
+        change(client, id, "ChoosePlan", Map.of("chosen", true));
+        open(client, id);
+        planned.keySet().stream()
+                .sorted()
+                .forEach(position -> change(client, id, "ConfirmFit", Map.of("position", position, "done", true)));
+        close(client, id);
+        return id;
+    }
+
+    private static void open(ApiClient client, long id) {
+        for (JsonNode step : client.get("/api/jobs/" + id).json().at("/opening/steps")) {
+            if (!step.get("done").asBoolean()) {
+                change(client, id, "TickStep", Map.of("step", step.get("id").asString(), "done", true));
+            }
+        }
+    }
+
+    private static void close(ApiClient client, long id) {
+        JsonNode now = client.get("/api/jobs/" + id).json().get("now");
+        if (!now.get("off").isEmpty() && !now.get("powerDown").asBoolean()) {
+            change(client, id, "TickStep", Map.of("step", "power-down", "done", true));
+            change(client, id, "TickStep", Map.of("step", "unplug", "done", true));
+        }
+        for (int i = 0; i < 40; i++) {
+            String next = "";
+            for (JsonNode step : client.get("/api/jobs/" + id).json().at("/opening/closing")) {
+                if (next.isEmpty()
+                        && !step.get("done").asBoolean()
+                        && step.get("id").asString().startsWith("on:")) {
+                    next = step.get("id").asString();
+                }
+            }
+            if (next.isEmpty()) {
+                return;
+            }
+            change(client, id, "TickStep", Map.of("step", next, "done", true));
+        }
+    }
+
+    private static JsonNode trouble(ApiClient client, long id) {
+        return ok(client.get("/api/jobs/" + id + "/trouble"));
+    }
+
+    /** Does what is proposed until nothing more is: the machine starts where {@code starts} says so. */
+    private static List<String> hunt(
+            ApiClient client, long id, Predicate<Map<String, String>> starts, Predicate<String> runsElsewhere) {
+        List<String> told = new ArrayList<>();
+        for (int i = 0; i < 20; i++) {
+            JsonNode t = trouble(client, id);
+            told.add(t.get("sentence").asString());
+            if (t.get("next").isEmpty()) {
+                return told;
+            }
+            JsonNode next = t.get("next").get(0);
+            told.add("  " + next.get("words").asString() + " "
+                    + next.get("minutes").asInt() + " min. " + next.get("why").asString());
+            if (next.has("take")) {
+                change(
+                        client,
+                        id,
+                        "TakeFromDrawer",
+                        Map.of("tag", next.get("take").asString()));
+            }
+            Map<String, String> fill = new HashMap<>();
+            next.get("fill")
+                    .properties()
+                    .forEach(e -> fill.put(e.getKey(), e.getValue().asString()));
+            List<String> positions = new ArrayList<>();
+            next.get("positions").forEach(p -> positions.add(p.asString()));
+            if (!positions.isEmpty()) {
+                change(client, id, "OpenFor", Map.of("purpose", "FAULT", "positions", positions));
+                open(client, id);
+                change(client, id, "Arrange", Map.of("fill", fill, "reseat", next.get("reseat")));
+            }
+            if (next.has("elsewhere")) {
+                String key = next.get("elsewhere").asString();
+                change(
+                        client,
+                        id,
+                        "LogElsewhere",
+                        Map.of(
+                                "key",
+                                key,
+                                "outcome",
+                                runsElsewhere.test(key) ? "STARTED" : "SILENT",
+                                "passes",
+                                next.get("passes").asInt(),
+                                "errors",
+                                0));
+                close(client, id);
+                continue;
+            }
+            close(client, id);
+            for (JsonNode action : next.get("actions")) {
+                change(client, id, "LogAction", Map.of("action", action.asString(), "note", ""));
+            }
+            start(client, id, starts.test(fill), 12);
+            told.add("    " + fill + (starts.test(fill) ? " came up" : " nothing"));
+        }
+        return told;
+    }
+
+    private static void start(ApiClient client, long id, boolean good, int minutes) {
+        change(client, id, "LogStart", Map.of("outcome", good ? "STARTED" : "SILENT", "note", "", "minutes", minutes));
+        if (good) {
+            JsonNode job = client.get("/api/jobs/" + id).json();
+            JsonNode card = job.get("starts").get(job.get("starts").size() - 1);
+            String expected = card.get("comparison").get(0).get("expected").asString();
+            change(
+                    client,
+                    id,
+                    "EnterReadout",
+                    Map.of(
+                            "phase",
+                            "AFTER",
+                            "start",
+                            card.get("no").asInt(),
+                            "readings",
+                            Map.of("firmwareTotal", expected)));
+        }
+    }
+
+    /** A bad module is found, goes back to whom it came from with its proof, and changes none of the limits. */
+    @Test
+    void aBadModuleIsFoundAndReturned(TestServer.Running server) throws IOException {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        Map<String, String> found = Map.of("socket-a", "8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        long id = fitted(client, "skerrow-tern-16", found, Map.of("socket-a", NEW_24, "socket-b", NEW_24));
+        start(client, id, false, 0);
+        JsonNode first = trouble(client, id);
+        assertThat(first.get("any").asBoolean()).isTrue();
+        assertThat(first.get("next")).hasSize(3);
+        assertThat(first.at("/next/0/shape").asString()).isIn("WAIT", "MAINS");
+        List<String> told = hunt(client, id, fill -> !fill.containsValue("m2"), key -> !key.equals("m2"));
+        JsonNode last = trouble(client, id);
+        assertThat(last.get("state").asString()).as(String.join("\n", told)).isEqualTo("CONFIRMED");
+        assertThat(last.at("/likely/0/text").asString())
+                .as(String.join("\n", told))
+                .startsWith("replace 24 GB");
+        JsonNode settled = change(client, id, "SettleFault", Map.of("name", "as it started"));
+        assertThat(settled.get("chosen").asBoolean()).isTrue();
+        assertThat(trouble(client, id).get("settled").asString()).startsWith("replace");
+        String key = "m2";
+        Map<String, Object> back = Map.of("key", key, "to", "SUPPLIER", "id", "Valley Wholesale");
+        boolean in = settled.toString().contains("\"in\":\"m2\"");
+        assertThat(in).isFalse();
+        ApiClient.Answer moved = client.change(id, "MoveModule", back);
+        if (moved.status() != 200) {
+            open(client, id);
+            ok(client.change(id, "MoveModule", back));
+        }
+        try (var pdf = Loader.loadPDF(client.getBytes("/api/jobs/" + id + "/return-slip.pdf?module=" + key))) {
+            String text = new PDFTextStripper().getText(pdf);
+            assertThat(text)
+                    .contains("Returned to the supplier", "replace 24 GB", "In the machine")
+                    .doesNotContain("#");
+        }
+        assertThat(client.get("/api/jobs/" + id + "/report.html").body()).contains("Found: replace 24 GB");
+        // Handed back unproven or not, a bad module says nothing of what the model takes.
+        Map<String, Object> closing = Map.of("note", "", "inParts", "Wren");
+        change(client, id, "CloseJob", closing);
+        JsonNode learned = ok(client.get("/api/machines/skerrow-tern-16/learned"));
+        List<String> causes = new ArrayList<>();
+        for (JsonNode t : learned.get("tried")) {
+            if (t.has("job") && t.get("job").asLong() == id && t.has("cause")) {
+                causes.add(t.get("cause").asString());
+            }
+        }
+        assertThat(causes).isNotEmpty().allMatch(c -> c.equals("a bad module") || c.equals("not confirmed"));
+        change(client, id, "ReopenJob", Map.of());
+        for (JsonNode t :
+                ok(client.get("/api/machines/skerrow-tern-16/learned")).get("tried")) {
+            assertThat(t.has("job") && t.get("job").asLong() == id)
+                    .as("what is open teaches nothing")
+                    .isFalse();
+        }
+    }
+
+    private static JsonNode gauge(
+            ApiClient client, String machine, Map<String, String> found, Map<String, String> plan) {
+        long id = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "School", "wish", "")))
+                .get("id")
+                .asLong();
+        found.forEach((position, label) ->
+                change(client, id, "AddModule", Map.of("origin", "FOUND", "label", label, "position", position)));
+        int key = found.size();
+        for (Map.Entry<String, String> p : new java.util.TreeMap<>(plan).entrySet()) {
+            change(client, id, "AddModule", Map.of("origin", "TYPED", "label", p.getValue()));
+            change(client, id, "PlanModule", Map.of("position", p.getKey(), "key", "m" + ++key));
+        }
+        return client.get("/api/jobs/" + id).json().at("/limits/judged");
+    }
+
+    /** A proven job changes class and chance of the next one of its model; an unproven one adds nothing; opened again it goes. */
+    @Test
+    void aClosedJobTeachesTheNext(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String machine = "brindlecombe-cairn";
+        Map<String, String> found = Map.of("lower", "8GB 1Rx8 PC4-2400T-SA1-11");
+        Map<String, String> plan = Map.of("lower", "16GB 2Rx8 PC4-2400T-SE1-11", "upper", "16GB 2Rx8 PC4-2400T-SE1-11");
+        JsonNode record = client.get("/api/machines/" + machine + "/record").json();
+        List<String> sockets = new ArrayList<>();
+        record.get("positions").forEach(p -> sockets.add(p.get("id").asString()));
+        found = Map.of(sockets.get(0), "8GB 1Rx8 PC4-2400T-SA1-11");
+        plan = Map.of(sockets.get(0), "16GB 2Rx8 PC4-2400T-SE1-11", sockets.get(1), "16GB 2Rx8 PC4-2400T-SE1-11");
+        JsonNode before = gauge(client, machine, found, plan);
+        long id = fitted(client, machine, found, plan);
+        start(client, id, true, 2);
+        JsonNode open = client.get("/api/jobs/" + id).json();
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        assertThat(client.get("/api/jobs/" + id).json().at("/handedBack/grade").asString())
+                .as("the total alone is no proof")
+                .isEqualTo("NONE");
+        assertThat(gauge(client, machine, found, plan)).isEqualTo(before);
+        change(client, id, "ReopenJob", Map.of());
+        JsonNode card = open.get("starts").get(0);
+        Map<String, String> read = new HashMap<>(Map.of("testPasses", "1", "testErrors", "0", "testMinutes", "95"));
+        for (JsonNode line : card.get("comparison")) {
+            if (line.get("field").asString().equals("RATE")) {
+                read.put("rate", line.get("expected").asString().replaceAll("[^0-9].*", ""));
+            } else if (line.get("field").asString().equals("POSITIONS")) {
+                read.put("positionsFilled", line.get("expected").asString());
+            }
+        }
+        change(
+                client,
+                id,
+                "EnterReadout",
+                Map.of("phase", "AFTER", "start", card.get("no").asInt(), "readings", read));
+        change(client, id, "CloseJob", Map.of("note", "It runs.", "inParts", "Wren"));
+        JsonNode proven = gauge(client, machine, found, plan);
+        assertThat(client.get("/api/jobs/" + id).json().at("/handedBack/proven").asBoolean())
+                .isTrue();
+        assertThat(before.isMissingNode()).isFalse();
+        assertThat(proven).isNotEqualTo(before);
+        assertThat(proven.get("limitClass").asString()).isEqualTo("PROVEN_BEYOND");
+        change(client, id, "ReopenJob", Map.of());
+        assertThat(gauge(client, machine, found, plan)).isEqualTo(before);
+        // The same start retracted before it is closed once more: nothing is proven, nothing is taught.
+        change(client, id, "Retract", Map.of("no", card.get("no").asInt(), "reason", "wrong machine"));
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        assertThat(gauge(client, machine, found, plan)).isEqualTo(before);
+    }
+
+    /** Minutes, codes and the first start of closed jobs go into the record at one key; the next job shows them. */
+    @Test
+    void whatWasMeasuredGoesIntoTheRecord(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String machine = "ostrell-drift-12";
+        JsonNode record = client.get("/api/machines/" + machine + "/record").json();
+        String socket = record.at("/positions/0/id").asString();
+        long id = fitted(
+                client,
+                machine,
+                Map.of(socket, "2GB 1Rx8 PC3L-12800S-11-11-B4"),
+                Map.of(socket, "8GB 2Rx8 PC3L-12800S-11-13-F3"));
+        change(client, id, "LogStart", Map.of("outcome", "SIGNAL", "note", "two short tones", "minutes", 0));
+        start(client, id, true, 1);
+        assertThat(ok(client.get("/api/machines/" + machine + "/learned"))
+                        .get("jobs")
+                        .asInt())
+                .isZero();
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        JsonNode learned = ok(client.get("/api/machines/" + machine + "/learned"));
+        assertThat(learned.get("jobs").asInt()).isEqualTo(1);
+        assertThat(learned.get("signals").toString()).contains("two short tones");
+        assertThat(learned.get("toKeep").asInt()).isPositive();
+        JsonNode kept = ok(client.post("/api/machines/" + machine + "/learned", Map.of()));
+        assertThat(kept.get("toKeep").asInt()).isZero();
+        JsonNode now = client.get("/api/machines/" + machine + "/record").json();
+        assertThat(now.at("/start/signals").toString()).contains("two short tones");
+        assertThat(now.at("/start/firstStartSeconds").asInt()).isEqualTo(60);
+        long next = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "School", "wish", "")))
+                .get("id")
+                .asLong();
+        assertThat(client.get("/api/jobs/" + next)
+                        .json()
+                        .at("/expectation/firstStartSeconds")
+                        .asInt())
+                .isEqualTo(120);
+    }
+
+    @Test
+    void theReportSaysWhatIsSoAndNoMore(TestServer.Running server) throws IOException {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = fitted(
+                client,
+                "skerrow-tern-16",
+                Map.of("socket-a", "8GB 1Rx16 PC5-4800B-SC0-1010-XT"),
+                Map.of("socket-a", NEW_24));
+        change(
+                client,
+                id,
+                "NoteRuns",
+                Map.of(
+                        "phase",
+                        "BEFORE",
+                        "what",
+                        "READ",
+                        "name",
+                        "",
+                        "threads",
+                        "ALL",
+                        "runs",
+                        "30.1 30.3 30.2",
+                        "conditions",
+                        List.of("ON_MAINS")));
+        try (var pdf = Loader.loadPDF(client.getBytes("/api/jobs/" + id + "/report.pdf"))) {
+            assertThat(new PDFTextStripper().getText(pdf))
+                    .contains("8 GB to 24 GB", "Not proven", "Opened:")
+                    .doesNotContain("#");
+        }
+        start(client, id, true, 5);
+        change(
+                client,
+                id,
+                "NoteRuns",
+                Map.of(
+                        "phase",
+                        "AFTER",
+                        "what",
+                        "READ",
+                        "name",
+                        "",
+                        "threads",
+                        "ALL",
+                        "runs",
+                        "33.0 33,2 33.1",
+                        "conditions",
+                        List.of("ON_MAINS")));
+        assertThat(client.change(
+                                id,
+                                "NoteRuns",
+                                Map.of(
+                                        "phase",
+                                        "AFTER",
+                                        "what",
+                                        "LATENCY",
+                                        "name",
+                                        "",
+                                        "runs",
+                                        "80 fast",
+                                        "conditions",
+                                        List.of()))
+                        .status())
+                .isEqualTo(422);
+        JsonNode measured = client.get("/api/jobs/" + id).json().get("measured");
+        assertThat(measured.get(0).get("verdict").asString()).isEqualTo("+9.6 %, better");
+        assertThat(measured.get(0).get("share").asString()).contains("of the mean peak");
+        String page = client.get("/api/jobs/" + id + "/report.html").body();
+        assertThat(page).contains("+9.6 %, better", "3 runs", "Weather post").doesNotContain("<script");
+    }
+
+    @Test
+    void allJobsAreAListAndOneJobIsADocument(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = fitted(
+                client,
+                "skerrow-tern-16",
+                Map.of("socket-a", "8GB 1Rx16 PC5-4800B-SC0-1010-XT"),
+                Map.of("socket-a", NEW_24));
+        String csv = new String(client.getBytes("/api/jobs.csv"), StandardCharsets.UTF_8);
+        assertThat(csv.lines().findFirst().orElse("")).startsWith("job,machine,owner");
+        assertThat(csv).contains("\r\n" + id + ",Skerrow Tern 16,Weather post");
+        byte[] out = client.getBytes("/api/jobs/" + id + "/export");
+        ApiClient.Answer in = client.upload("/api/jobs/import", "application/octet-stream", out);
+        JsonNode copy = ok(in);
+        JsonNode first = client.get("/api/jobs/" + id).json();
+        for (String same : List.of("found", "planned", "fitLines", "chosen", "intake", "order")) {
+            assertThat(copy.get(same)).as(same).isEqualTo(first.get(same));
+        }
+        assertThat(client.upload("/api/jobs/import", "application/octet-stream", "{}".getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(422);
+        String broken = new String(out, StandardCharsets.UTF_8).replace("\"skerrow-tern-16\"", "\"no-such\"");
+        assertThat(client.upload(
+                                "/api/jobs/import", "application/octet-stream", broken.getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(404);
+    }
+}
