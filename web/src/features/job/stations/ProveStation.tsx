@@ -10,7 +10,7 @@ import { CompareStarts } from './prove/CompareStarts';
 import { LogList } from './prove/LogList';
 import { NewStart } from './prove/NewStart';
 import { Starts } from './prove/Starts';
-import { Trouble } from './prove/Trouble';
+import { hasFailed, Trouble } from './prove/Trouble';
 import { Measured } from './Measured';
 import type { StationProps } from './props';
 import { ReadoutFields } from './ReadoutFields';
@@ -21,12 +21,15 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   const [looked, setLooked] = useState<number>();
   const last = job.starts.at(-1);
   const start = job.starts.find((s) => s.no === looked) ?? last;
+  // After a start that failed the fault table comes first: what to expect is known by then.
+  const failed = last !== undefined && hasFailed(last);
   return (
     <Stack gap="4">
-      <Expected job={job} readOnly={readOnly} />
-      <CloseUp job={job} change={change} readOnly={readOnly} />
+      {!failed && <Expected job={job} readOnly={readOnly} />}
       <Trouble job={job} change={change} readOnly={readOnly} />
+      <CloseUp job={job} change={change} readOnly={readOnly} />
       {!readOnly && <NewStart job={job} change={change} />}
+      {failed && <Expected job={job} readOnly={readOnly} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
       {start && (
         <Box as="section" aria-label="Readings at this start">

@@ -147,7 +147,7 @@ public final class FaultRange {
         }
     }
 
-    /** One hidden cause by the same odds that the trade gives (docs/rules, R-8.3), written down a second time. */
+    /** One hidden cause by the same odds that the trade gives (docs/rules, R-10.3), written down a second time. */
     private static void draw(
             SplittableRandom r,
             Setup setup,
@@ -221,7 +221,7 @@ public final class FaultRange {
         return new Remedy(kind, subject, -1);
     }
 
-    /** Dark, hidden, errors: the table of the trade (docs/rules, R-8.1), written down a second time. */
+    /** Dark, hidden, errors: the table of the trade (docs/rules, R-10.1), written down a second time. */
     private static final Map<Hidden.Kind, double[]> RATES = new EnumMap<>(Map.ofEntries(
             Map.entry(Hidden.Kind.DEAD_MODULE, new double[] {.62, .33, .03}),
             Map.entry(Hidden.Kind.WEAK_MODULE, new double[] {.05, .02, .75}),

@@ -173,8 +173,12 @@ class TroubleHttpTest {
     @Test
     void aBadModuleIsFoundAndReturned(TestServer.Running server) throws IOException {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        Map<String, String> found = Map.of("socket-a", "8GB 1Rx16 PC5-4800B-SC0-1010-XT");
-        long id = fitted(client, "skerrow-tern-16", found, Map.of("socket-a", NEW_24, "socket-b", NEW_24));
+        String machine = "ostrell-drift-12";
+        long id = fitted(
+                client,
+                machine,
+                Map.of("socket", "2GB 1Rx8 PC3L-10600S-9-11-B2"),
+                Map.of("socket", "8GB 2Rx8 PC3L-12800S-11-13-F3"));
         start(client, id, false, 0);
         JsonNode first = trouble(client, id);
         assertThat(first.get("any").asBoolean()).isTrue();
@@ -185,14 +189,16 @@ class TroubleHttpTest {
         assertThat(last.get("state").asString()).as(String.join("\n", told)).isEqualTo("CONFIRMED");
         assertThat(last.at("/likely/0/text").asString())
                 .as(String.join("\n", told))
-                .startsWith("replace 24 GB");
+                .startsWith("replace 8 GB");
         JsonNode settled = change(client, id, "SettleFault", Map.of("name", "as it started"));
-        assertThat(settled.get("chosen").asBoolean()).isTrue();
+        for (JsonNode m : settled.get("modules")) {
+            assertThat(m.get("key").asString().equals("m2") && m.has("plannedAt"))
+                    .as("what ran is the plan, and the bad module is out of it")
+                    .isFalse();
+        }
         assertThat(trouble(client, id).get("settled").asString()).startsWith("replace");
         String key = "m2";
         Map<String, Object> back = Map.of("key", key, "to", "SUPPLIER", "id", "Valley Wholesale");
-        boolean in = settled.toString().contains("\"in\":\"m2\"");
-        assertThat(in).isFalse();
         ApiClient.Answer moved = client.change(id, "MoveModule", back);
         if (moved.status() != 200) {
             open(client, id);
@@ -201,14 +207,14 @@ class TroubleHttpTest {
         try (var pdf = Loader.loadPDF(client.getBytes("/api/jobs/" + id + "/return-slip.pdf?module=" + key))) {
             String text = new PDFTextStripper().getText(pdf);
             assertThat(text)
-                    .contains("Returned to the supplier", "replace 24 GB", "In the machine")
+                    .contains("Returned to the supplier", "replace 8 GB", "In the machine")
                     .doesNotContain("#");
         }
-        assertThat(client.get("/api/jobs/" + id + "/report.html").body()).contains("Found: replace 24 GB");
+        assertThat(client.get("/api/jobs/" + id + "/report.html").body()).contains("Found: replace 8 GB");
         // Handed back unproven or not, a bad module says nothing of what the model takes.
         Map<String, Object> closing = Map.of("note", "", "inParts", "Wren");
         change(client, id, "CloseJob", closing);
-        JsonNode learned = ok(client.get("/api/machines/skerrow-tern-16/learned"));
+        JsonNode learned = ok(client.get("/api/machines/" + machine + "/learned"));
         List<String> causes = new ArrayList<>();
         for (JsonNode t : learned.get("tried")) {
             if (t.has("job") && t.get("job").asLong() == id && t.has("cause")) {
@@ -218,7 +224,7 @@ class TroubleHttpTest {
         assertThat(causes).isNotEmpty().allMatch(c -> c.equals("a bad module") || c.equals("not confirmed"));
         change(client, id, "ReopenJob", Map.of());
         for (JsonNode t :
-                ok(client.get("/api/machines/skerrow-tern-16/learned")).get("tried")) {
+                ok(client.get("/api/machines/" + machine + "/learned")).get("tried")) {
             assertThat(t.has("job") && t.get("job").asLong() == id)
                     .as("what is open teaches nothing")
                     .isFalse();
@@ -244,17 +250,12 @@ class TroubleHttpTest {
     @Test
     void aClosedJobTeachesTheNext(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
-        String machine = "brindlecombe-cairn";
-        Map<String, String> found = Map.of("lower", "8GB 1Rx8 PC4-2400T-SA1-11");
-        Map<String, String> plan = Map.of("lower", "16GB 2Rx8 PC4-2400T-SE1-11", "upper", "16GB 2Rx8 PC4-2400T-SE1-11");
-        JsonNode record = client.get("/api/machines/" + machine + "/record").json();
-        List<String> sockets = new ArrayList<>();
-        record.get("positions").forEach(p -> sockets.add(p.get("id").asString()));
-        found = Map.of(sockets.get(0), "8GB 1Rx8 PC4-2400T-SA1-11");
-        plan = Map.of(sockets.get(0), "16GB 2Rx8 PC4-2400T-SE1-11", sockets.get(1), "16GB 2Rx8 PC4-2400T-SE1-11");
+        String machine = "skerrow-tern-16";
+        Map<String, String> found = Map.of("socket-a", "8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        Map<String, String> plan = Map.of("socket-a", NEW_24, "socket-b", NEW_24);
         JsonNode before = gauge(client, machine, found, plan);
         long id = fitted(client, machine, found, plan);
-        start(client, id, true, 2);
+        start(client, id, true, 12);
         JsonNode open = client.get("/api/jobs/" + id).json();
         change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
         assertThat(client.get("/api/jobs/" + id).json().at("/handedBack/grade").asString())
@@ -305,13 +306,12 @@ class TroubleHttpTest {
                 Map.of(socket, "8GB 2Rx8 PC3L-12800S-11-13-F3"));
         change(client, id, "LogStart", Map.of("outcome", "SIGNAL", "note", "two short tones", "minutes", 0));
         start(client, id, true, 1);
-        assertThat(ok(client.get("/api/machines/" + machine + "/learned"))
-                        .get("jobs")
-                        .asInt())
-                .isZero();
+        int closed = ok(client.get("/api/machines/" + machine + "/learned"))
+                .get("jobs")
+                .asInt();
         change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
         JsonNode learned = ok(client.get("/api/machines/" + machine + "/learned"));
-        assertThat(learned.get("jobs").asInt()).isEqualTo(1);
+        assertThat(learned.get("jobs").asInt()).isEqualTo(closed + 1);
         assertThat(learned.get("signals").toString()).contains("two short tones");
         assertThat(learned.get("toKeep").asInt()).isPositive();
         JsonNode kept = ok(client.post("/api/machines/" + machine + "/learned", Map.of()));

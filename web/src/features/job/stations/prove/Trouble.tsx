@@ -9,7 +9,7 @@ type Likely = Schemas['LikelyView'];
 
 /** From "it does not start" the fault table at once: what is still likely, the test that tells most for its minutes, two others. */
 export function Trouble({ job, change, readOnly }: { job: JobView; change: Change; readOnly: boolean }) {
-  const failed = job.starts.some((s) => s.outcome === 'SILENT' || s.outcome === 'SIGNAL' || hasLess(s));
+  const failed = job.starts.some(hasFailed);
   const trouble = useTrouble(job.id, job.version, failed);
   const [chosen, setChosen] = useState(0);
   const t = trouble.data;
@@ -93,8 +93,11 @@ const NAME: Record<Test['shape'], string> = {
   MEMORY_TEST: 'memory test',
 };
 
-function hasLess(start: JobView['starts'][number]) {
+/** Nothing, a signal, errors, or less memory than it should have. */
+export function hasFailed(start: JobView['starts'][number]) {
   return (
+    start.outcome === 'SILENT' ||
+    start.outcome === 'SIGNAL' ||
     (start.readout.testErrors ?? 0) > 0 ||
     start.comparison.some(
       (l) => (l.field === 'FIRMWARE_TOTAL' || l.field === 'SYSTEM_TOTAL') && l.verdict === 'DIFFERENT',

@@ -8,7 +8,7 @@ import java.util.SortedSet;
 import java.util.stream.Stream;
 
 /**
- * What is still likely after what was seen: the exact posterior over all single causes and pairs of them (R-8.1 to R-8.4). A cause that
+ * What is still likely after what was seen: the exact posterior over all single causes and pairs of them (R-10.1 to R-10.4). A cause that
  * an action or a fresh seating may have cured is followed as acting or not, so that a cure which did not help is told from one that
  * was not tried. Immutable.
  */
@@ -105,7 +105,7 @@ public final class Belief {
 
     /**
      * Whether a code, or that none shows, would still tell something. A fault that shows no code shows none at the next start either:
-     * it counts at the first start that fails so, or a few silent ones would acquit every module (R-8.1).
+     * it counts at the first start that fails so, or a few silent ones would acquit every module (R-10.1).
      */
     boolean codesTell() {
         return setup.codes()

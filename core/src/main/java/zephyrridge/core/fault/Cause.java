@@ -8,7 +8,7 @@ package zephyrridge.core.fault;
  */
 public record Cause(Kind kind, int subject, int other) {
     /**
-     * What a start shows while the cause is active: rows sum to 1 (R-8.1; common practice, no source).
+     * What a start shows while the cause is active: rows sum to 1 (R-10.1; common practice, no source).
      */
     public enum Kind {
         DEAD(.62, .33, .03, .02, true),
@@ -45,7 +45,7 @@ public record Cause(Kind kind, int subject, int other) {
             this.signals = signals;
         }
 
-        /** Chance that the cause stays after what should cure it; 1 for what no action cures (R-8.2; common practice, no source). */
+        /** Chance that the cause stays after what should cure it; 1 for what no action cures (R-10.2; common practice, no source). */
         double staysAfter() {
             return switch (this) {
                 case SEATING, COMPANION -> .1;

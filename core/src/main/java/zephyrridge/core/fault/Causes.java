@@ -8,7 +8,7 @@ import java.util.TreeSet;
 
 /**
  * All that may be wrong with one setup: causes, and hypotheses of one or two of them, with their odds before anything was seen
- * (R-8.3; common practice, no source). Two causes at once weigh a tenth of the product of their odds.
+ * (R-10.3; common practice, no source). Two causes at once weigh a tenth of the product of their odds.
  */
 final class Causes {
     static final double PAIR = .1;

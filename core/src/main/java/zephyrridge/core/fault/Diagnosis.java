@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Where a fault hunt stands (R-8.6).
+ * Where a fault hunt stands (R-10.6).
  *
  * @param leading what is to do, as far as it is clear; the likeliest first, those that together hold 95 %
  * @param next tests worth making, the best first; where something leads, its confirming test is first

@@ -1,6 +1,6 @@
 package zephyrridge.core.fault;
 
-/** How one hypothesis says a start will go: reused from hypothesis to hypothesis, since there are many. */
+/** How one hypothesis says a start will go: reused from hypothesis to hypothesis, since there are many. */
 final class Expected {
     static final double KEEPS = .98;
     static final double LEAK_NO_START = .01;

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * Which test tells most for its minutes (R-8.5): the expected drop in entropy of what to do, by minute. Where the best two lie
+ * Which test tells most for its minutes (R-10.5): the expected drop in entropy of what to do, by minute. Where the best two lie
  * within a tenth of each other, what could be asked after each decides.
  */
 public final class NextTest {

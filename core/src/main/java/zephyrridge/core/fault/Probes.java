@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
 
-/** The tests there are: actions, each module alone, one left out, swaps, halves of a server, a known-good one, the test machine. */
+/** The tests there are: actions, each module alone, one left out, swaps, halves of a server, a known-good one, the test machine. */
 final class Probes {
     /** Alone in each socket, and swaps, only where there are few: beyond that tests halve. */
     private static final int FEW = 6;

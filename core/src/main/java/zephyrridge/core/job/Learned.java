@@ -16,7 +16,7 @@ import zephyrridge.core.limit.Trial;
 import zephyrridge.core.module.ModuleSpec;
 
 /**
- * What a job that is handed back teaches the shop (R-8.7): what ran, what failed and why, how long hands took. A pure function of the
+ * What a job that is handed back teaches the shop (R-10.7): what ran, what failed and why, how long hands took. A pure function of the
  * job, so that what is learned of a start that was retracted goes with it.
  */
 public final class Learned {
@@ -191,7 +191,7 @@ public final class Learned {
             List<String> signals,
             SortedMap<Remedy.Kind, Integer> faults) {}
 
-    /** @param n over how many jobs; {@code value} the middle one, which one slow job does not move */
+    /** @param n over how many jobs; {@code value} the middle one, which one slow job does not move */
     public record Median(int n, int value) {
         static Optional<Median> of(List<Integer> values) {
             List<Integer> sorted = values.stream().sorted().toList();

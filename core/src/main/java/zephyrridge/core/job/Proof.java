@@ -123,18 +123,23 @@ public record Proof(
 
     /** A failed start, errors, and every difference that nothing explains, at any start that counts. */
     private static void open(Unit unit, List<Try> counting, List<Finding> missing) {
+        List<String> failed = new ArrayList<>();
         for (Try t : counting) {
             int no = t.start().no();
             boolean explained = unit.accepted().stream()
-                    .anyMatch(a -> a.start() == no && a.field().isEmpty());
+                            .anyMatch(a -> a.start() == no && a.field().isEmpty())
+                    || unit.log().happened().stream().anyMatch(e -> e instanceof Entry.FaultFound && e.no() > no);
             if (t.start().failed() && !explained) {
-                missing.add(say(ProofGap.PROOF_FAILED_START, String.valueOf(t.nth())));
+                failed.add(String.valueOf(t.nth()));
             }
             for (Comparison.Line l : t.comparison().lines()) {
                 if (l.verdict() == Verdict.DIFFERENT && !t.accepted().contains(l.field())) {
                     missing.add(say(ProofGap.PROOF_DIFFERENCE_OPEN, l.field().name()));
                 }
             }
+        }
+        if (!failed.isEmpty()) {
+            missing.add(0, say(ProofGap.PROOF_FAILED_START, String.join(", ", failed)));
         }
     }
 

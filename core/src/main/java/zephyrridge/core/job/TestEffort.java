@@ -10,7 +10,7 @@ import zephyrridge.core.fault.Probe;
 import zephyrridge.core.finding.Severity;
 
 /**
- * What a fault test costs at this machine as it lies there (R-8.5): the way to the sockets from what is off now, hands, what is done
+ * What a fault test costs at this machine as it lies there (R-10.5): the way to the sockets from what is off now, hands, what is done
  * besides, the start with its training, the memory test. Minutes of actions are common practice, no source.
  */
 final class TestEffort implements Effort {

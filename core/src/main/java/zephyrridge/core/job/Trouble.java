@@ -30,7 +30,7 @@ import zephyrridge.core.proof.Comparison;
 
 /**
  * A fault hunt, read out of the log: every start and every module tried elsewhere with what led up to it, put before the causes that
- * there may be (R-8). A pure function of the job; nothing of it is stored.
+ * there may be (R-10). A pure function of the job; nothing of it is stored.
  *
  * @param slots position id by number of the slot; {@code pieces} module key by number of the piece, the position of a soldered bank
  * @param goal the arrangement that is meant to work: the plan, or where that was never started what failed first
@@ -106,6 +106,17 @@ public record Trouble(
             default -> {}
         }
         return new Entry.FaultFound.Found(r.kind(), modules, place);
+    }
+
+    /** What a cause is about, in the job's own names: a module or a kind also where what is to do about it is the same for all. */
+    public Entry.FaultFound.Found named(Cause c) {
+        Entry.FaultFound.Found todo = named(c.remedy());
+        return switch (c.kind()) {
+            case DEAD, WEAK, SEATING -> new Entry.FaultFound.Found(
+                    todo.remedy(), new TreeSet<>(Set.of(pieces.get(c.subject()))), "");
+            case FIRMWARE -> new Entry.FaultFound.Found(todo.remedy(), ofKind(c.subject()), "");
+            default -> todo;
+        };
     }
 
     private String slotWhere(java.util.function.Predicate<Setup.Slot> which) {

@@ -61,7 +61,7 @@ public record Readout(
 
     public Readout {
         cannotRead = Collections.unmodifiableSortedSet(new TreeSet<>(cannotRead));
-        measured = measured == null ? List.of() : List.copyOf(measured);
+        measured = List.copyOf(measured);
     }
 
     /** With this measured, in the place of what is of its kind; not kept, it is taken away. */

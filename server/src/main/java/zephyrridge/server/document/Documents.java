@@ -19,7 +19,7 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 5;
+    public static final int UNIT_SCHEMA = 6;
 
     public static final int RECORD_SCHEMA = 3;
 
@@ -27,7 +27,8 @@ public class Documents {
             UnitLifts::fromTicksToLog,
             UnitLifts::withNothingSetAside,
             UnitLifts::withNothingWanted,
-            UnitLifts::withNoSealFound);
+            UnitLifts::withNoSealFound,
+            UnitLifts::withNothingMeasured);
     private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS =
             List.of(RecordLifts::provenanceOfPositions, RecordLifts::wayBack);
     private static final String SCHEMA = "schema";
@@ -85,7 +86,8 @@ public class Documents {
     public Work apply(Work work, String step) {
         JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
         // A step of before may leave a document of before.
-        ObjectNode unit = UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit")));
+        ObjectNode unit = UnitLifts.withNothingMeasured(
+                UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit"))));
         return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));
     }
 

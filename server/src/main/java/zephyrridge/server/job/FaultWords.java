@@ -2,7 +2,6 @@ package zephyrridge.server.job;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.SortedMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -64,13 +63,8 @@ class FaultWords {
             };
         }
 
-        String cause(Cause.Kind kind, Entry.FaultFound.Found f, Optional<String> module) {
-            return texts.say(
-                    "cause." + kind,
-                    "modules",
-                    module.map(this::module).orElseGet(() -> modules(f.modules())),
-                    "place",
-                    place(f));
+        String cause(Cause.Kind kind, Entry.FaultFound.Found f) {
+            return texts.say("cause." + kind, "modules", modules(f.modules()), "place", place(f));
         }
 
         String test(Trouble t, Probe p, int minutes) {

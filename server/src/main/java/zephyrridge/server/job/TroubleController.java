@@ -14,7 +14,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Belief;
-import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Diagnosis;
 import zephyrridge.core.fault.NextTest;
 import zephyrridge.core.fault.Probe;
@@ -132,11 +131,10 @@ class TroubleController {
                 .toList();
         List<LikelyView> because = t.belief().causes().stream()
                 .limit(MOST_LIKELY)
-                .map(s -> new LikelyView(cause(t, in, s.of()), percent(s)))
+                .map(s -> new LikelyView(in.cause(s.of().kind(), t.named(s.of())), percent(s)))
                 .filter(v -> v.percent() > 0)
                 .toList();
-        List<TestView> next = d.next().stream()
-                .limit(MOST_TESTS)
+        List<TestView> next = unlike(d.next()).stream()
                 .map(v -> test(t, in, v, d.state(), lent))
                 .toList();
         Optional<String> settled = unit.log().happened().stream()
@@ -153,6 +151,21 @@ class TroubleController {
                 t.any() ? because : List.of(),
                 next,
                 settled);
+    }
+
+    /** The best, then the best of other shapes: two of a kind are no alternatives while there are others. */
+    private static List<NextTest.Valued> unlike(List<NextTest.Valued> next) {
+        List<NextTest.Valued> chosen = new ArrayList<>();
+        for (boolean any : new boolean[] {false, true}) {
+            for (NextTest.Valued v : next) {
+                boolean other = chosen.stream()
+                        .noneMatch(c -> c.probe().shape() == v.probe().shape());
+                if (chosen.size() < MOST_TESTS && !chosen.contains(v) && (any || other)) {
+                    chosen.add(v);
+                }
+            }
+        }
+        return chosen;
     }
 
     private String sentence(Trouble t, FaultWords.In in, List<LikelyView> because) {
@@ -259,18 +272,6 @@ class TroubleController {
 
     private static List<Entry.FaultFound.Found> named(Trouble t, List<Remedy> remedies) {
         return remedies.stream().map(t::named).toList();
-    }
-
-    private String cause(Trouble t, FaultWords.In in, Cause c) {
-        return in.cause(c.kind(), t.named(c.remedy()), seated(t, c));
-    }
-
-    /** A badly seated module is named, though what to do about it is the same for all. */
-    private static Optional<String> seated(Trouble t, Cause c) {
-        return switch (c.kind()) {
-            case SEATING, DEAD, WEAK -> Optional.of(t.pieces().get(c.subject()));
-            default -> Optional.empty();
-        };
     }
 
     private static int percent(Belief.Share<?> s) {
