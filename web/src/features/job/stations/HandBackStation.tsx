@@ -32,8 +32,9 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
       after?.firmwareTotal ?? 'not read',
     ],
     ['Usable in the system, read', job.before.usable ?? 'not read', after?.usable ?? 'not read'],
-    ['Bandwidth, measured', measured(job.before), measured(after)],
   ];
+  // Runs stand in a table of their own; a single figure of before is still shown where there are none.
+  if (job.measured.length === 0) rows.push(['Bandwidth, measured', measured(job.before), measured(after)]);
   return (
     <Stack gap="4">
       <Box as="section" aria-label="Before and after" overflowX="auto">

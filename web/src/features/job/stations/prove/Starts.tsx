@@ -1,4 +1,5 @@
 import { Badge, Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
 
@@ -10,6 +11,8 @@ const OUTCOME: Record<Start['outcome'], { word: string; color: string; soft: str
   SILENT: { word: '⬣ nothing', color: 'stop', soft: 'stopSoft' },
   NOT_SAID: { word: '? not said', color: 'risk', soft: 'riskSoft' },
 };
+
+const SHOWN = 3;
 
 /** Every start that happened, the newest first; one of them is looked at. */
 export function Starts({
@@ -25,14 +28,16 @@ export function Starts({
   change: Change;
   readOnly: boolean;
 }) {
+  const [all, setAll] = useState(false);
   if (job.starts.length === 0) return null;
+  const newest = [...job.starts].reverse();
   return (
     <Box as="section" aria-label="Starts">
       <Heading as="h2" size="md" mb="2">
         Starts, the newest first
       </Heading>
       <Stack as="ol" gap="2" listStyleType="none">
-        {[...job.starts].reverse().map((s) => (
+        {newest.slice(0, all ? undefined : SHOWN).map((s) => (
           <Box
             as="li"
             key={s.no}
@@ -101,6 +106,18 @@ export function Starts({
           </Box>
         ))}
       </Stack>
+      {newest.length > SHOWN && (
+        <Button
+          size="sm"
+          variant="outline"
+          color="ink"
+          mt="2"
+          aria-expanded={all}
+          onClick={() => setAll(!all)}
+        >
+          {all ? 'Only the newest' : `${newest.length - SHOWN} earlier starts`}
+        </Button>
+      )}
     </Box>
   );
 }

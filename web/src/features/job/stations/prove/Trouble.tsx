@@ -13,7 +13,13 @@ export function Trouble({ job, change, readOnly }: { job: JobView; change: Chang
   const trouble = useTrouble(job.id, job.version, failed);
   const [chosen, setChosen] = useState(0);
   const t = trouble.data;
-  if (!failed || !t?.any) return null;
+  if (!failed || !t) return null;
+  if (!t.any)
+    return t.settled ? (
+      <Text color="good" fontWeight="600" data-settled>
+        ✓ Found, and written down: {t.settled}
+      </Text>
+    ) : null;
   const test = t.next[Math.min(chosen, t.next.length - 1)];
   return (
     <Box
@@ -32,12 +38,8 @@ export function Trouble({ job, change, readOnly }: { job: JobView; change: Chang
         {t.sentence}
       </Text>
       {t.advice && <Text>{t.advice}</Text>}
-      {t.settled && (
-        <Text color="good" fontWeight="600">
-          ✓ Written down as found: {t.settled}
-        </Text>
-      )}
-      {t.state === 'CONFIRMED' && !t.settled && !readOnly && (
+      {t.settled && <Text>Found before: {t.settled}</Text>}
+      {t.state === 'CONFIRMED' && !readOnly && (
         <Button
           mt="2"
           onClick={() => void change({ type: 'SettleFault', name: 'As it started' })}

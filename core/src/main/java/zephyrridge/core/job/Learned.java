@@ -181,7 +181,7 @@ public final class Learned {
     /**
      * What the hands of several jobs of one model took.
      *
-     * @param seconds by part; {@code firstStarts} seconds of starts whose minutes were noted, {@code signals} codes that were seen
+     * @param seconds by part; {@code firstStarts} seconds of good starts whose minutes were noted, one figure a job, {@code signals} codes that were seen
      * @param faults what was found wrong, with how often
      */
     public record Practice(
@@ -221,6 +221,7 @@ public final class Learned {
         Set<String> signals = new TreeSet<>();
         List<Integer> starts = new ArrayList<>();
         for (Unit u : jobs) {
+            List<Integer> ofJob = new ArrayList<>();
             for (Entry e : u.log().happened()) {
                 if (e instanceof Entry.FaultFound f) {
                     f.found().forEach(x -> faults.merge(x.remedy(), 1, Integer::sum));
@@ -228,9 +229,10 @@ public final class Learned {
                     if (s.outcome() == Entry.Outcome.SIGNAL && !s.note().isBlank()) {
                         signals.add(s.note());
                     }
-                    s.minutes().filter(m -> m > 0 && !s.failed()).ifPresent(m -> starts.add(m * 60));
+                    s.minutes().filter(m -> m > 0 && !s.failed()).ifPresent(m -> ofJob.add(m * 60));
                 }
             }
+            Median.of(ofJob).ifPresent(m -> starts.add(m.value()));
         }
         return new Practice(
                 seconds,

@@ -84,6 +84,18 @@ public record Trouble(
         return touched;
     }
 
+    /** Positions whose module a test wants out and in again. */
+    public SortedSet<String> reseated(zephyrridge.core.fault.Probe probe) {
+        SortedSet<String> again = new TreeSet<>();
+        for (int piece : probe.inserted()) {
+            int slot = probe.fill().slotOf(piece);
+            if (now.at(slot) == piece) {
+                again.add(slots.get(slot));
+            }
+        }
+        return again;
+    }
+
     /** What a remedy is about, in the job's own names. */
     public Entry.FaultFound.Found named(Remedy r) {
         SortedSet<String> modules = new TreeSet<>();
@@ -302,12 +314,25 @@ public record Trouble(
             return Arrangement.of(at);
         }
 
+        /** What happened since a fault was last written down: that hunt is over, and another one begins at what was done since. */
+        private List<Entry> happened() {
+            List<Entry> all = unit.log().happened();
+            int from = 0;
+            for (int i = 0; i < all.size(); i++) {
+                from = all.get(i) instanceof Entry.FaultFound ? i + 1 : from;
+            }
+            return all.subList(from, all.size());
+        }
+
         private Arrangement goal() {
             SortedMap<String, String> planned = unit.plannedModules();
+            List<Entry.Started> starts = happened().stream()
+                    .filter(Entry.Started.class::isInstance)
+                    .map(Entry.Started.class::cast)
+                    .toList();
             Optional<Entry.Started> first =
-                    unit.log().starts().stream().filter(Entry.Started::failed).findFirst();
-            boolean tried =
-                    unit.log().starts().stream().anyMatch(s -> s.arrangement().equals(planned));
+                    starts.stream().filter(Entry.Started::failed).findFirst();
+            boolean tried = starts.stream().anyMatch(s -> s.arrangement().equals(planned));
             return arrangement(tried || first.isEmpty() ? planned : first.get().arrangement());
         }
 
@@ -323,7 +348,7 @@ public record Trouble(
             boolean waited = false;
             Map<Integer, Proof.Try> tries = new HashMap<>();
             a.proof().tries().forEach(t -> tries.put(t.start().no(), t));
-            for (Entry e : unit.log().happened()) {
+            for (Entry e : happened()) {
                 if (e instanceof Entry.Moved m && m.to().isPosition() && pieces.contains(m.module())) {
                     inserted.add(pieces.indexOf(m.module()));
                 } else if (e instanceof Entry.Reseated r && pieces.contains(r.module())) {

@@ -11,7 +11,6 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -161,6 +160,10 @@ class TroubleTest {
                 assertThat(p.work().unit().log().happened())
                         .anyMatch(e ->
                                 e instanceof Entry.FaultFound f && !f.found().isEmpty());
+                assertThat(Trouble.of(w.bench(), p.work(), Assessment.of(w.bench(), p.work()), Set.of())
+                                .any())
+                        .as("what is written down is over")
+                        .isFalse();
             }
         }
         assertThat(right).as(told.toString()).isGreaterThanOrEqualTo(3);
@@ -204,15 +207,8 @@ class TroubleTest {
         }
         Map<String, String> fill = new HashMap<>(t.modules(probe.fill()));
         probe.elsewhere().ifPresent(x -> fill.values().remove(t.pieces().get(x)));
-        Set<String> reseat = new TreeSet<>();
-        for (int piece : probe.inserted()) {
-            int slot = probe.fill().slotOf(piece);
-            if (t.now().at(slot) == piece) {
-                reseat.add(t.slots().get(slot));
-            }
-        }
         if (!touched.isEmpty()) {
-            does(p, new FaultChange.Arrange(fill, reseat));
+            does(p, new FaultChange.Arrange(fill, t.reseated(probe)));
         }
         if (probe.elsewhere().isPresent()) {
             String key = t.pieces().get(probe.elsewhere().get());

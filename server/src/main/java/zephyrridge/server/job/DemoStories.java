@@ -5,23 +5,34 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.function.Predicate;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
 import zephyrridge.core.job.ClosingChange;
 import zephyrridge.core.job.ConditionChange;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.EvidenceChange;
+import zephyrridge.core.job.FaultChange;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.LogChange;
+import zephyrridge.core.job.OpeningChange;
 import zephyrridge.core.job.PlanChange;
 import zephyrridge.core.job.StartChange;
+import zephyrridge.core.job.Trouble;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.proof.Measured;
+import zephyrridge.core.proof.Readout;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
@@ -59,6 +70,7 @@ class DemoStories implements DemoJobs {
         labelAgainstFirmware();
         socketsNobodySaw();
         threeTries();
+        kitRefused();
     }
 
     /** The firmware lists the soldered bank as one more module; the module's own chip was read as well. */
@@ -254,6 +266,57 @@ class DemoStories implements DemoJobs {
                 .then(new StartChange.LogStart(Entry.Outcome.SIGNAL, "number light blinks", Optional.of(1)));
     }
 
+    /** A kit of twice 48 GB that the machine does not take, found out test by test; half of it fitted, proven and handed back. */
+    private void kitRefused() {
+        Walk walk = new Walk(
+                        "skerrow-tern-16", "Survey team", "Point clouds fill all of it; as much as it takes", "ilka")
+                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Scratched lid"))
+                .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
+                .then(before("8 GB", "7.4 GB", 4800, 1, null))
+                .then(runs(StartChange.Phase.BEFORE, "29.3 29.5 29.4"))
+                .then(typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
+                .then(typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
+                .then(new PlanChange.PlanModule("socket-a", Optional.of("m2"), Optional.empty()))
+                .then(new PlanChange.PlanModule("socket-b", Optional.of("m3"), Optional.empty()))
+                .then(new PlanChange.ChoosePlan(true))
+                .open()
+                .fit()
+                .close()
+                .then(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.of(6)));
+        walk.hunt(fill -> !fill.containsValue("m2") && !fill.containsValue("m3"));
+        walk.then(new FaultChange.SettleFault("As it started"))
+                .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"))
+                .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"));
+        SortedMap<String, JobModule> modules = jobs.get(walk.id, walk.by).unit().modules();
+        List<String> halves = modules.values().stream()
+                .filter(m -> m.labelLine().startsWith("24GB"))
+                .map(JobModule::key)
+                .toList();
+        walk.then(new PlanChange.PlanModule("socket-a", Optional.of(halves.get(0)), Optional.empty()))
+                .then(new PlanChange.PlanModule("socket-b", Optional.of(halves.get(1)), Optional.empty()))
+                .then(new PlanChange.ChoosePlan(true))
+                .open()
+                .fit()
+                .close()
+                .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(4)))
+                .then(after("48 GB", "47.2 GB", 4400, 2, null, 1))
+                .then(runs(StartChange.Phase.AFTER, "52.8 53.1 52.9"));
+        walk.checked()
+                .then(new ClosingChange.CloseJob(
+                        "The kit of 96 GB was refused and goes back; 48 GB run and were tested.", Optional.empty()));
+    }
+
+    private static Change runs(StartChange.Phase phase, String runs) {
+        return new StartChange.NoteRuns(
+                phase,
+                Optional.empty(),
+                Measured.What.READ,
+                "",
+                Optional.of(Readout.Threads.ALL),
+                runs,
+                Set.of(Measured.Condition.ON_MAINS, Measured.Condition.PROGRAMS_CLOSED));
+    }
+
     private void inProof() {
         new Walk("skerrow-tern-16", "Dairy office", "Invoices, mail and forty tabs; it stalls by noon", "ilka")
                 .then(intake(
@@ -402,6 +465,80 @@ class DemoStories implements DemoJobs {
                     .forEach(line -> then(new LogChange.ConfirmFit(
                             line.position().id(), true, Optional.empty(), Optional.empty(), Optional.empty())));
             return this;
+        }
+
+        /** All that hangs on the parts that came off was tried, and is good. */
+        Walk checked() {
+            assessment().checks().forEach(k -> then(new OpeningChange.SayCheck(k.check(), Entry.Result.GOOD, "")));
+            return this;
+        }
+
+        /** Does what is proposed until it is settled: with its way in and back each time. */
+        Walk hunt(Predicate<Map<String, String>> starts) {
+            for (int i = 0; i < 25; i++) {
+                Jobs.Current c = jobs.get(id, by);
+                Trouble t = Trouble.of(c.machine().bench(), c.work(), c.assessment(), Set.of());
+                if (t.diagnosis().next().isEmpty()) {
+                    break;
+                }
+                make(t, t.diagnosis().next().get(0).probe(), starts);
+            }
+            return this;
+        }
+
+        private void make(Trouble t, Probe probe, Predicate<Map<String, String>> starts) {
+            SortedMap<String, String> fill = new TreeMap<>(t.modules(probe.fill()));
+            Optional<String> away = probe.elsewhere().map(t.pieces()::get);
+            away.ifPresent(fill.values()::remove);
+            SortedSet<String> touched = t.touched(probe);
+            if (!touched.isEmpty()) {
+                then(new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched)).open();
+                then(new FaultChange.Arrange(fill, t.reseated(probe)));
+            }
+            away.ifPresent(key -> then(new FaultChange.LogElsewhere(key, Entry.Outcome.STARTED, probe.passes(), 0)));
+            closeAll();
+            probe.acts()
+                    .forEach(a -> then(new LogChange.LogAction(
+                            switch (a) {
+                                case MAINS -> Entry.Action.MAINS;
+                                case CLEAR -> Entry.Action.SETTINGS_CLEARED;
+                                case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
+                                case COMPANION -> Entry.Action.COMPANION;
+                            },
+                            "")));
+            if (away.isPresent()) {
+                return;
+            }
+            boolean up = starts.test(fill);
+            then(new StartChange.LogStart(up ? Entry.Outcome.STARTED : Entry.Outcome.SILENT, "", Optional.of(6)));
+            if (up) {
+                long total = fill.values().stream()
+                        .mapToLong(k -> jobs.get(id, by)
+                                .unit()
+                                .modules()
+                                .get(k)
+                                .spec()
+                                .capacity()
+                                .mebibytes())
+                        .sum();
+                then(new StartChange.EnterReadout(
+                        StartChange.Phase.AFTER, Optional.empty(), Map.of("firmwareTotal", total + " MB")));
+            }
+        }
+
+        private void closeAll() {
+            if (!assessment().now().isClosed() && !assessment().now().down()) {
+                then(new LogChange.TickStep("power-down", true)).then(new LogChange.TickStep("unplug", true));
+            }
+            for (Optional<WorkStep> next = back(); next.isPresent(); next = back()) {
+                then(new LogChange.TickStep(next.get().id(), true));
+            }
+        }
+
+        private Optional<WorkStep> back() {
+            return assessment().closing().stream()
+                    .filter(step -> !step.done() && step.kind() == WorkStep.Kind.PUT_BACK)
+                    .findFirst();
         }
     }
 }

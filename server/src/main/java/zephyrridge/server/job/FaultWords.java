@@ -2,6 +2,7 @@ package zephyrridge.server.job;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SortedMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -90,15 +91,24 @@ class FaultWords {
             return record.hasPosition(position) ? record.position(position).label() : position;
         }
 
+        /** Several of one kind are told by their number; one of several by where it was first. */
         private String modules(java.util.Collection<String> keys) {
-            Map<String, Long> alike = keys.stream()
-                    .collect(Collectors.groupingBy(this::module, java.util.TreeMap::new, Collectors.counting()));
+            Map<String, java.util.List<String>> alike = keys.stream()
+                    .collect(Collectors.groupingBy(this::kind, java.util.TreeMap::new, Collectors.toList()));
             return alike.entrySet().stream()
-                    .map(e -> e.getValue() > 1 ? e.getValue() + " × " + e.getKey() : e.getKey())
+                    .map(e -> e.getValue().size() > 1
+                            ? e.getValue().size() + " × " + e.getKey()
+                            : module(e.getValue().get(0)))
                     .collect(Collectors.joining(", "));
         }
 
-        /** Its kind with what tells it from others like it: the tag, else the place in the job. */
+        private String kind(String key) {
+            return unit.modules().containsKey(key)
+                    ? texts.show(unit.modules().get(key).spec().summary())
+                    : label(key);
+        }
+
+        /** Its kind with what tells it from others like it: the tag, else where it was first. */
         String module(String key) {
             if (!unit.modules().containsKey(key)) {
                 return label(key);
@@ -106,8 +116,22 @@ class FaultWords {
             var m = unit.modules().get(key);
             boolean twin = unit.modules().values().stream()
                     .anyMatch(o -> !o.key().equals(key) && o.spec().equals(m.spec()));
-            String name = texts.show(m.spec().summary());
-            return m.tag().map(tag -> name + " (" + tag + ")").orElse(twin ? name + " (" + key + ")" : name);
+            return m.tag()
+                    .map(tag -> kind(key) + " (" + tag + ")")
+                    .or(() -> twin
+                            ? first(key).map(at -> texts.say("trouble.first", "module", kind(key), "place", at))
+                            : Optional.empty())
+                    .orElse(kind(key));
+        }
+
+        private Optional<String> first(String key) {
+            return java.util.stream.Stream.concat(
+                            unit.log().starts().stream().map(Entry.Started::arrangement),
+                            java.util.stream.Stream.of(unit.plannedModules()))
+                    .flatMap(fill -> fill.entrySet().stream())
+                    .filter(e -> e.getValue().equals(key))
+                    .findFirst()
+                    .map(e -> label(e.getKey()));
         }
     }
 }

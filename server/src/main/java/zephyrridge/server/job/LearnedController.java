@@ -83,7 +83,11 @@ class LearnedController {
                 p.signals().stream().filter(s -> !knows(record, s)).toList(),
                 p.faults().entrySet().stream()
                         .map(e -> texts.say(
-                                "learned.fault", "what", texts.get("learned.remedy." + e.getKey()), "n", e.getValue()))
+                                e.getValue() == 1 ? "learned.fault.1" : "learned.fault",
+                                "what",
+                                texts.get("learned.remedy." + e.getKey()),
+                                "n",
+                                e.getValue()))
                         .toList(),
                 lessons(record, p).size());
     }

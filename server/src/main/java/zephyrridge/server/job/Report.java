@@ -107,7 +107,7 @@ class Report {
     private void row(StringBuilder s, MachineRecord record, Layout layout, long most, int y, String name) {
         s.append(String.format(
                 Locale.ROOT,
-                "<text x=\"0\" y=\"%d\" font-family=\"Ridge\" font-size=\"13\">%s</text>",
+                "<text x=\"0\" y=\"%d\" font-family=\"sans-serif\" font-size=\"13\">%s</text>",
                 y + 26,
                 text(name)));
         double x = 80;
@@ -127,7 +127,7 @@ class Report {
             if (width > 44) {
                 s.append(String.format(
                         Locale.ROOT,
-                        "<text x=\"%.1f\" y=\"%d\" font-family=\"Ridge\" font-size=\"13\">%s</text>",
+                        "<text x=\"%.1f\" y=\"%d\" font-family=\"sans-serif\" font-size=\"13\">%s</text>",
                         x + 5,
                         y + 26,
                         text(texts.show(m.get().capacity()))));
@@ -359,7 +359,8 @@ class Report {
                         "label",
                         module.labelLine(),
                         "supplier",
-                        buy.map(Alternative.Buy::supplier).orElse(texts.get("say.notKnown"))));
+                        buy.map(b -> texts.say("return.from", "supplier", b.supplier()))
+                                .orElse("")));
         buy.ifPresent(b -> p(
                 s,
                 texts.say(
@@ -385,6 +386,11 @@ class Report {
                 .append("</th></tr>");
         int nth = 0;
         for (Entry e : c.unit().log().happened()) {
+            if (e instanceof Entry.FaultFound f
+                    && f.found().stream().anyMatch(x -> x.modules().contains(module.key()))) {
+                // What was tried with other modules afterwards is nothing to the supplier.
+                break;
+            }
             if (e instanceof Entry.Started st) {
                 nth++;
                 line(

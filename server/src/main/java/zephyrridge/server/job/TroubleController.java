@@ -217,13 +217,7 @@ class TroubleController {
         Probe p = v.probe();
         SortedMap<String, String> fill = new TreeMap<>(t.modules(p.fill()));
         p.elsewhere().ifPresent(x -> fill.values().remove(t.pieces().get(x)));
-        List<String> reseat = new ArrayList<>();
-        for (int piece : p.inserted()) {
-            int slot = p.fill().slotOf(piece);
-            if (t.now().at(slot) == piece) {
-                reseat.add(t.slots().get(slot));
-            }
-        }
+        List<String> reseat = List.copyOf(t.reseated(p));
         Optional<String> take = lent.filter(m -> fill.containsValue(m.key())).flatMap(JobModule::tag);
         boolean arranged = reseat.isEmpty() && fill.equals(t.modules(t.now()));
         return new TestView(

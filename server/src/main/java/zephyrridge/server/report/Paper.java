@@ -24,7 +24,7 @@ public class Paper {
             """
             @page { size: A4; margin: 14mm 14mm 16mm;
                 @bottom-right { content: counter(page) " / " counter(pages); font: 8pt 'Ridge'; } }
-            body { font-family: 'Ridge'; font-size: 9.5pt; line-height: 1.32; color: #000; }
+            body { font-family: 'Ridge', sans-serif; font-size: 9.5pt; line-height: 1.32; color: #000; }
             h1 { font-size: 16pt; margin: 0 0 1mm; } h2 { font-size: 12pt; margin: 4mm 0 1.5mm; page-break-after: avoid; }
             p { margin: 0 0 1.2mm; } ul { margin: 0 0 1.5mm 4mm; padding: 0; }
             table { width: 100%; border-collapse: collapse; } td, th { text-align: left; vertical-align: top; padding: 0.7mm 1.5mm; }
