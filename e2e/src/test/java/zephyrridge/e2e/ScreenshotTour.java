@@ -41,13 +41,13 @@ class ScreenshotTour {
                 "prove",
                 "/jobs/5/prove",
                 "hand-back",
-                "/jobs/6/hand-back"));
+                "/jobs/14/hand-back"));
         views.put("drawer", "/drawer");
-        views.put("suppliers", "/suppliers");
+        views.put("trouble", "/jobs/13/prove");
+        views.put("learned", "/machines/skerrow-tern-16#learned");
         views.put("house", "/house");
         views.put("read", "/jobs/11/read");
         views.put("field-desk", "/desk");
-        views.put("new-record", "/machines?new=Ostrell+Strand+17");
         views.put("server", "/jobs/8/plan");
         views.put("machine", "/machines/fenwright-journeyman-17");
         views.put("record-editor", "/machines/skerrow-tern-16/edit");
@@ -64,8 +64,12 @@ class ScreenshotTour {
                                 + "Form factor: Row of chips\nDDR4");
                 page.waitForSelector("text=What it can take");
             }
-            if (view.getKey().equals("new-record")) {
-                page.getByText("A bank and a socket").click();
+            if (view.getKey().equals("trouble")) {
+                page.waitForSelector("[data-test-words]");
+            }
+            if (view.getKey().equals("learned")) {
+                page.waitForSelector("#learned td");
+                page.evaluate("document.querySelector('#learned').scrollIntoView()");
             }
             page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             page.waitForTimeout(400);

@@ -231,6 +231,36 @@ class TroubleHttpTest {
         }
     }
 
+    /** New modules that run in one socket and not in the other, where the old one ran: an order, not a bad socket. */
+    @Test
+    void anOrderQuirkIsFoundAndBecomesThePlan(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = fitted(
+                client,
+                "ostrell-lantern",
+                Map.of("lower", "1GB 2Rx16 PC2-5300S-555-12-A0"),
+                Map.of("lower", "2GB 2Rx8 PC2-6400S-666-12-E1"));
+        start(client, id, true, 1);
+        change(client, id, "AddModule", Map.of("origin", "TYPED", "label", "2GB 2Rx8 PC2-6400S-666-12-E1"));
+        change(client, id, "PlanModule", Map.of("position", "upper", "key", "m3"));
+        change(client, id, "ChoosePlan", Map.of("chosen", true));
+        open(client, id);
+        change(client, id, "ConfirmFit", Map.of("position", "upper", "done", true));
+        close(client, id);
+        start(client, id, false, 0);
+        Predicate<Map<String, String>> starts = fill -> !List.of("m2", "m3").contains(fill.getOrDefault("upper", ""));
+        List<String> told = hunt(client, id, starts, key -> true);
+        JsonNode last = trouble(client, id);
+        assertThat(last.at("/likely/0/text").asString())
+                .as(String.join("\n", told))
+                .startsWith("keep 2 × 2 GB")
+                .contains("out of");
+        if (last.get("state").asString().equals("CONFIRMED")) {
+            change(client, id, "SettleFault", Map.of("name", "as it ran"));
+        }
+        assertThat(told).hasSizeLessThan(45);
+    }
+
     private static JsonNode gauge(
             ApiClient client, String machine, Map<String, String> found, Map<String, String> plan) {
         long id = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "School", "wish", "")))
