@@ -13,6 +13,7 @@ import { Starts } from './prove/Starts';
 import { hasFailed, Trouble } from './prove/Trouble';
 import { Measured } from './Measured';
 import type { StationProps } from './props';
+import { PasteReadout } from './PasteReadout';
 import { ReadoutFields } from './ReadoutFields';
 import { CloseUp } from './CloseUp';
 
@@ -36,6 +37,16 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           <Heading as="h2" size="md" mb="2">
             {start === last ? 'Readings at the last start' : 'Readings at an earlier start'}
           </Heading>
+          {!readOnly && (
+            <Box mb="2">
+              <PasteReadout
+                id={`paste-${job.id}-${start.no}`}
+                onTake={(readings) =>
+                  void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings })
+                }
+              />
+            </Box>
+          )}
           <ReadoutFields
             key={start.no}
             value={start.readout}

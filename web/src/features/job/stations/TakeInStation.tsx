@@ -5,6 +5,7 @@ import { type JobView, useOperatingSystems } from '../api';
 import { Photos } from './Photos';
 import type { StationProps } from './props';
 import { Measured } from './Measured';
+import { PasteReadout } from './PasteReadout';
 import { ReadoutFields } from './ReadoutFields';
 
 type Intake = JobView['intake'];
@@ -172,6 +173,14 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
         <Heading as="h2" size="md" mb="2">
           Readings before anything is changed
         </Heading>
+        {!readOnly && (
+          <Box mb="2">
+            <PasteReadout
+              id={`paste-${job.id}`}
+              onTake={(readings) => void change({ type: 'EnterReadout', phase: 'BEFORE', readings })}
+            />
+          </Box>
+        )}
         <ReadoutFields
           value={job.before}
           disabled={readOnly}

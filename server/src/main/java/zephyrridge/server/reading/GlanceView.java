@@ -3,6 +3,8 @@ package zephyrridge.server.reading;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.quantity.ByteSize;
@@ -23,6 +25,7 @@ import zephyrridge.server.text.Texts;
  * @param takes what it can take
  * @param next what to look at next
  * @param understood each figure that was read, with what it means
+ * @param readings what it says of the memory, under the names that readings have
  * @param machine id of the record that was held beside it
  */
 public record GlanceView(
@@ -34,6 +37,7 @@ public record GlanceView(
         List<AskView> next,
         List<UnderstoodView> understood,
         List<FindingView> findings,
+        SortedMap<String, String> readings,
         Optional<String> machine) {
     public enum Sureness {
         YES,
@@ -63,6 +67,15 @@ public record GlanceView(
 
     private static final int MOST_SHAPES = 4;
 
+    private static SortedMap<String, String> readings(Glance g) {
+        SortedMap<String, String> readings = new TreeMap<>();
+        g.installed().ifPresent(p -> readings.put("systemTotal", Texts.size(p.size())));
+        g.visible().ifPresent(p -> readings.put("usable", Texts.size(p.size())));
+        g.rate().ifPresent(r -> readings.put("rate", String.valueOf(r)));
+        g.used().ifPresent(n -> readings.put("positionsFilled", String.valueOf(n)));
+        return readings;
+    }
+
     public static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
         return new GlanceView(
                 headline(g, texts),
@@ -83,6 +96,7 @@ public record GlanceView(
                 g.next().stream().map(n -> next(n, texts)).toList(),
                 understood(read, texts),
                 FindingView.of(g.findings(), texts),
+                readings(g),
                 machine);
     }
 
