@@ -29,17 +29,11 @@ class TroubleHttpTest {
         return ok(client.change(id, type, fields));
     }
 
-    /** A machine with what was found in it and a plan that is chosen, fitted and closed. */
-    private static long fitted(
+    private static long planned(
             ApiClient client, String machine, Map<String, String> found, Map<String, String> planned) {
         long id = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "Weather post", "wish", "more")))
                 .get("id")
                 .asLong();
-        change(
-                client,
-                id,
-                "AnswerIntake",
-                Map.of("seal", "NONE", "battery", "GOOD", "encryption", "NOT_ENCRYPTED", "firmwareSettings", "NOTED"));
         found.forEach((position, label) ->
                 change(client, id, "AddModule", Map.of("origin", "FOUND", "label", label, "position", position)));
         int key = found.size();
@@ -47,6 +41,18 @@ class TroubleHttpTest {
             change(client, id, "AddModule", Map.of("origin", "TYPED", "label", p.getValue()));
             change(client, id, "PlanModule", Map.of("position", p.getKey(), "key", "m" + ++key));
         }
+        return id;
+    }
+
+    /** A machine with what was found in it and a plan that is chosen, fitted and closed. */
+    private static long fitted(
+            ApiClient client, String machine, Map<String, String> found, Map<String, String> planned) {
+        long id = planned(client, machine, found, planned);
+        change(
+                client,
+                id,
+                "AnswerIntake",
+                Map.of("seal", "NONE", "battery", "GOOD", "encryption", "NOT_ENCRYPTED", "firmwareSettings", "NOTED"));
         change(client, id, "ChoosePlan", Map.of("chosen", true));
         open(client, id);
         planned.keySet().stream()
@@ -263,16 +269,7 @@ class TroubleHttpTest {
 
     private static JsonNode gauge(
             ApiClient client, String machine, Map<String, String> found, Map<String, String> plan) {
-        long id = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "School", "wish", "")))
-                .get("id")
-                .asLong();
-        found.forEach((position, label) ->
-                change(client, id, "AddModule", Map.of("origin", "FOUND", "label", label, "position", position)));
-        int key = found.size();
-        for (Map.Entry<String, String> p : new java.util.TreeMap<>(plan).entrySet()) {
-            change(client, id, "AddModule", Map.of("origin", "TYPED", "label", p.getValue()));
-            change(client, id, "PlanModule", Map.of("position", p.getKey(), "key", "m" + ++key));
-        }
+        long id = planned(client, machine, found, plan);
         return client.get("/api/jobs/" + id).json().at("/limits/judged");
     }
 

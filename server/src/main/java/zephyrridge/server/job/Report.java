@@ -185,13 +185,7 @@ class Report {
                 .append("</th><th>")
                 .append(text(texts.get("report.after")))
                 .append("</th><th></th></tr>");
-        rows.forEach(r -> {
-            s.append("<tr>");
-            for (String cell : r) {
-                s.append("<td>").append(text(cell)).append("</td>");
-            }
-            s.append("</tr>");
-        });
+        rows.forEach(r -> line(s, r));
         s.append("</table>");
     }
 
