@@ -117,6 +117,8 @@ final class Technician {
     }
 
     Technician tickAllSteps() {
+        // A station is fetched when somebody goes there; a person waits until it is there, too.
+        assertThat(page.locator("main h2").first()).isVisible();
         Locator open = page.locator("[data-step]")
                 .filter(new Locator.FilterOptions().setHas(page.locator("input:not(:checked)")));
         for (int left = open.count(); left > 0; left = open.count()) {

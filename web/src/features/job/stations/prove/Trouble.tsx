@@ -25,6 +25,7 @@ export function Trouble({ job, change, readOnly }: { job: JobView; change: Chang
     <Box
       as="section"
       aria-label="Start trouble"
+      aria-busy={trouble.isPlaceholderData}
       bg="panel"
       borderWidth="2px"
       borderColor={t.state === 'CONFIRMED' ? 'good' : 'risk'}
