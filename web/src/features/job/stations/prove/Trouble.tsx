@@ -79,6 +79,7 @@ export function Trouble({ job, change, readOnly }: { job: JobView; change: Chang
 }
 
 const NAME: Record<Test['shape'], string> = {
+  START: 'switch it on',
   WAIT: 'wait',
   MAINS: 'mains',
   CLEAR: 'clear settings',

@@ -24,6 +24,8 @@ public record Probe(
         int passes,
         Optional<Integer> elsewhere) {
     public enum Shape {
+        /** As it stands now, after what was done. */
+        START,
         WAIT,
         MAINS,
         CLEAR,

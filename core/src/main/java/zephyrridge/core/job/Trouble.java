@@ -19,6 +19,7 @@ import zephyrridge.core.fault.Attempt;
 import zephyrridge.core.fault.Belief;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Diagnosis;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Seen;
 import zephyrridge.core.fault.Setup;
@@ -33,6 +34,7 @@ import zephyrridge.core.proof.Comparison;
  * there may be (R-10). A pure function of the job; nothing of it is stored.
  *
  * @param slots position id by number of the slot; {@code pieces} module key by number of the piece, the position of a soldered bank
+ * @param pending a start as it stands, where something was done that no start has tried yet
  * @param goal the arrangement that is meant to work: the plan, or where that was never started what failed first
  */
 public record Trouble(
@@ -42,6 +44,7 @@ public record Trouble(
         Arrangement now,
         Arrangement goal,
         Belief belief,
+        Optional<Probe> pending,
         Diagnosis diagnosis) {
 
     /** @param good tags of drawer modules that were tested good */
@@ -72,7 +75,7 @@ public record Trouble(
     }
 
     /** Positions that a test puts a hand to. */
-    public SortedSet<String> touched(zephyrridge.core.fault.Probe probe) {
+    public SortedSet<String> touched(Probe probe) {
         SortedSet<String> touched = new TreeSet<>();
         for (int s = 0; s < slots.size(); s++) {
             int piece = probe.fill().at(s);
@@ -85,7 +88,7 @@ public record Trouble(
     }
 
     /** Positions whose module a test wants out and in again. */
-    public SortedSet<String> reseated(zephyrridge.core.fault.Probe probe) {
+    public SortedSet<String> reseated(Probe probe) {
         SortedSet<String> again = new TreeSet<>();
         for (int piece : probe.inserted()) {
             int slot = probe.fill().slotOf(piece);
@@ -190,6 +193,11 @@ public record Trouble(
         private final List<Setup.Slot> slotsOf = new ArrayList<>();
         private final List<Setup.Piece> piecesOf = new ArrayList<>();
         private final List<ModuleSpec> kinds = new ArrayList<>();
+        // What was done since the last start, once the attempts are read.
+        private final TreeSet<Integer> inserted = new TreeSet<>();
+        private final Set<Act> acts = EnumSet.noneOf(Act.class);
+        private boolean waited;
+        private boolean changed;
 
         Reader(Bench bench, Unit unit, Assessment a, Set<String> good) {
             this.bench = bench;
@@ -256,7 +264,7 @@ public record Trouble(
                 belief = belief.after(t);
             }
             Arrangement now = arrangement(a.inIt());
-            Trouble open = new Trouble(slots, pieces, setup, now, goal, belief, null);
+            Trouble open = new Trouble(slots, pieces, setup, now, goal, belief, pending(now), null);
             return new Trouble(
                     slots,
                     pieces,
@@ -264,6 +272,7 @@ public record Trouble(
                     now,
                     goal,
                     belief,
+                    pending(now),
                     Diagnosis.of(belief, now, goal, new TestEffort(bench, unit, a, open)));
         }
 
@@ -343,12 +352,13 @@ public record Trouble(
 
         private List<Attempt> attempts() {
             List<Attempt> attempts = new ArrayList<>();
-            TreeSet<Integer> inserted = new TreeSet<>();
-            Set<Act> acts = EnumSet.noneOf(Act.class);
-            boolean waited = false;
             Map<Integer, Proof.Try> tries = new HashMap<>();
             a.proof().tries().forEach(t -> tries.put(t.start().no(), t));
             for (Entry e : happened()) {
+                changed = e instanceof Entry.Moved
+                        || e instanceof Entry.Reseated
+                        || e instanceof Entry.Acted
+                        || changed && !(e instanceof Entry.Started || e instanceof Entry.Elsewhere);
                 if (e instanceof Entry.Moved m && m.to().isPosition() && pieces.contains(m.module())) {
                     inserted.add(pieces.indexOf(m.module()));
                 } else if (e instanceof Entry.Reseated r && pieces.contains(r.module())) {
@@ -384,6 +394,14 @@ public record Trouble(
                 }
             }
             return attempts;
+        }
+
+        /** Something was done since the last start and not tried yet: the next thing is to switch it on. */
+        private Optional<Probe> pending(Arrangement now) {
+            return changed
+                    ? Optional.of(
+                            new Probe(Probe.Shape.START, new TreeSet<>(), now, inserted, acts, 0, Optional.empty()))
+                    : Optional.empty();
         }
 
         private boolean isLong(Entry.Started s) {

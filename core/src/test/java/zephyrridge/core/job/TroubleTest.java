@@ -77,6 +77,17 @@ class TroubleTest {
         assertThat(next.acts()).doesNotContain(Act.CLEAR, Act.FIRMWARE);
     }
 
+    /** What was done is tried before anything else is proposed. */
+    @Test
+    void whatWasDoneIsSwitchedOnFirst() {
+        Walk w = fitted().does(SILENT);
+        assertThat(trouble(w).pending()).isEmpty();
+        w.does(new LogChange.LogAction(Entry.Action.MAINS, ""));
+        assertThat(trouble(w).pending().orElseThrow().acts()).containsExactly(Act.MAINS);
+        w.does(SILENT);
+        assertThat(trouble(w).pending()).isEmpty();
+    }
+
     @Test
     void clearingIsNoTestWithoutTheKey() {
         Walk w = fitted();

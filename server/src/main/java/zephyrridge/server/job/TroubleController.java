@@ -134,9 +134,20 @@ class TroubleController {
                 .map(s -> new LikelyView(in.cause(s.of().kind(), t.named(s.of())), percent(s)))
                 .filter(v -> v.percent() > 0)
                 .toList();
-        List<TestView> next = unlike(d.next()).stream()
-                .map(v -> test(t, in, v, d.state(), lent))
-                .toList();
+        List<TestView> next = new ArrayList<>();
+        // What was done is tried first: another test beside it would leave open which of the two it was.
+        t.pending()
+                .filter(p -> t.any() && d.state() != Diagnosis.State.CONFIRMED)
+                .ifPresent(p -> next.add(test(
+                        t,
+                        in,
+                        new NextTest.Valued(
+                                p, 0, Math.max(1, (c.assessment().expected().firstStartTo() + 59) / 60), 0),
+                        d.state(),
+                        lent)));
+        unlike(d.next()).stream()
+                .limit(MOST_TESTS - next.size())
+                .forEach(v -> next.add(test(t, in, v, d.state(), lent)));
         Optional<String> settled = unit.log().happened().stream()
                 .filter(Entry.FaultFound.class::isInstance)
                 .map(Entry.FaultFound.class::cast)
@@ -252,7 +263,9 @@ class TroubleController {
                                 "then",
                                 (int) Math.round(100 * f.share())))
                         .toList());
-        return state == Diagnosis.State.TO_CONFIRM ? texts.get("trouble.confirms") + " " + told : told;
+        return state == Diagnosis.State.TO_CONFIRM && p.shape() != Probe.Shape.START
+                ? texts.get("trouble.confirms") + " " + told
+                : told;
     }
 
     private static Entry.Action action(Act act) {
