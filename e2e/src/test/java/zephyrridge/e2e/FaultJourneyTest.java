@@ -85,6 +85,7 @@ class FaultJourneyTest {
                 t.go("Open").tickAllSteps();
                 t.go("Prove");
                 settledTable(t);
+                fill = fill(t);
                 press(t, t.page.locator("[data-arrange]"));
             }
             if (in(t, "does not start there").count() > 0) {

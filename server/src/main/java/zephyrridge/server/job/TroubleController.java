@@ -110,6 +110,8 @@ class TroubleController {
         return drawer.free(c.machine().record().controller().generation()).stream()
                 .filter(d -> d.tested() == Drawer.Tested.GOOD
                         && d.jobId().isEmpty()
+                        && c.unit().modules().values().stream()
+                                .noneMatch(m -> m.tag().filter(d.tag()::equals).isPresent())
                         && c.machine().bench().takes(d.spec()))
                 .min(Comparator.comparing(Drawer.StockModule::tag))
                 .map(d -> new JobModule(
