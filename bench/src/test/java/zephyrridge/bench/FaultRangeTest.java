@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
  * a few dozen hunts spread: they catch a proposal that has become blind, not a percent.
  */
 class FaultRangeTest {
-    private static final int HUNTS = Integer.getInteger("zephyr.hunts", 40);
+    private static final int HUNTS = Integer.getInteger("zephyr.hunts", 25);
 
     @Test
     void proposalsFindWhatIsHiddenInFewerMinutes() {
