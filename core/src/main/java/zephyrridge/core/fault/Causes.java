@@ -89,7 +89,7 @@ final class Causes {
         return order.subList(0, keep);
     }
 
-    private static final int MOST_PAIRS = 20_000;
+    private static final int MOST_PAIRS = 4_000;
 
     private List<Remedy> remedies(int[] pair, int state) {
         List<Remedy> open = new ArrayList<>();

@@ -215,9 +215,9 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
     }
 
     /**
-     * What is right whatever of the leading it is: leave the modules alone that all of them speak of, or go back to what started.
+     * What is right whatever of the leading it is: go back to what ran.
      *
-     * @return the arrangement that last came up good after something had failed; empty where none did
+     * @return the arrangement that last came up with all it has; empty where none did
      */
     public static Optional<Arrangement> safe(Belief belief) {
         List<Attempt> attempts =

@@ -46,7 +46,10 @@ public final class NextTest {
         List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort));
         worth.removeIf(v -> v.drop() < LEAST_DROP);
         worth.sort(Comparator.comparingDouble(Valued::perMinute).reversed());
-        if (worth.size() > 1 && worth.get(1).perMinute() > ALIKE * worth.get(0).perMinute()) {
+        // On a server looking two tests ahead would cost more seconds than it saves minutes.
+        if (!belief.setup().large()
+                && worth.size() > 1
+                && worth.get(1).perMinute() > ALIKE * worth.get(0).perMinute()) {
             double first = twoSteps(belief, worth.get(0), goal, effort);
             double second = twoSteps(belief, worth.get(1), goal, effort);
             if (second > first) {
