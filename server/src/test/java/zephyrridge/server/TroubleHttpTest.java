@@ -448,6 +448,16 @@ class TroubleHttpTest {
         assertThat(client.upload("/api/jobs/import", "application/octet-stream", "{}".getBytes(StandardCharsets.UTF_8))
                         .status())
                 .isEqualTo(422);
+        for (String part : List.of("unit", "order")) {
+            String without = new String(out, StandardCharsets.UTF_8).replace("\"" + part + "\":{", "\"x\":{");
+            assertThat(client.upload(
+                                    "/api/jobs/import",
+                                    "application/octet-stream",
+                                    without.getBytes(StandardCharsets.UTF_8))
+                            .status())
+                    .as("without " + part)
+                    .isEqualTo(422);
+        }
         String broken = new String(out, StandardCharsets.UTF_8).replace("\"skerrow-tern-16\"", "\"no-such\"");
         assertThat(client.upload(
                                 "/api/jobs/import", "application/octet-stream", broken.getBytes(StandardCharsets.UTF_8))

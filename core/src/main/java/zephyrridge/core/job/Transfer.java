@@ -22,6 +22,8 @@ public final class Transfer {
     public static Optional<Finding> refuses(Unit unit, Bench bench) {
         boolean elsewhere =
                 unit.asFound().keySet().stream().anyMatch(p -> !bench.record().hasPosition(p))
+                        || unit.alternatives().isEmpty()
+                        || !unit.modules().keySet().stream().allMatch(k -> k.matches("m\\d{1,6}"))
                         || unit.asFound().values().stream()
                                 .anyMatch(k -> !unit.modules().containsKey(k));
         if (elsewhere) {

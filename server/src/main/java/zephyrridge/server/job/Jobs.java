@@ -227,7 +227,9 @@ public class Jobs {
                         "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
                                 + ". Write it out again with this version of the product.");
             }
-            ObjectNode stored = (ObjectNode) export.get("unit");
+            if (!(export.get("unit") instanceof ObjectNode stored) || !(export.get("order") instanceof ObjectNode)) {
+                throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
+            }
             stored.put("schema", Documents.UNIT_SCHEMA);
             unit = Transfer.arrived(documents.unit(json.writeValueAsString(stored)));
             order = json.treeToValue(export.get("order"), Order.class);
