@@ -1,10 +1,12 @@
-import { Box, Button, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Box, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { dayAndClock } from '../../parts/times';
 import type { Account } from '../session';
+import { Keep } from './Keep';
+import { WorkForm } from './WorkForm';
 
 type House = Schemas['HouseView'];
 type Question = Schemas['QuestionView'];
@@ -34,8 +36,10 @@ export function HousePage({ account }: { account: Account }) {
             <One key={q.id} question={q} house={house.data} writes={writes} />
           ))}
           <TermsForm house={house.data} writes={writes} />
+          <WorkForm house={house.data} writes={writes} />
           <History name="Changes of the rules" changes={house.data.rulesHistory} />
           <History name="Changes of the terms" changes={house.data.termsHistory} />
+          <History name="Changes of the kinds of work" changes={house.data.workHistory} />
         </Stack>
       )}
     </Box>
@@ -43,19 +47,7 @@ export function HousePage({ account }: { account: Account }) {
 }
 
 function One({ question: q, house, writes }: { question: Question; house: House; writes: boolean }) {
-  const queries = useQueryClient();
   const [wanted, setWanted] = useState<string>();
-  const [reason, setReason] = useState('');
-  const choose = useMutation({
-    mutationFn: () =>
-      api.put<House>('/api/house/rules', { expectedVersion: house.rulesVersion, school: wanted, reason }),
-    onSuccess: (next) => {
-      queries.setQueryData(['house'], next);
-      setWanted(undefined);
-      setReason('');
-    },
-    onError: () => void queries.invalidateQueries({ queryKey: ['house'] }),
-  });
   return (
     <Box as="fieldset">
       <Text as="legend" fontWeight="700" mb="1">
@@ -100,40 +92,20 @@ function One({ question: q, house, writes }: { question: Question; house: House;
         })}
       </Stack>
       {wanted && (
-        <Flex gap="3" mt="2" align="end" wrap="wrap">
-          <Field.Root maxW="28rem">
-            <Field.Label fontWeight="600">Why from now on</Field.Label>
-            <Input value={reason} onChange={(e) => setReason(e.target.value)} />
-          </Field.Root>
-          <Button disabled={!reason.trim()} loading={choose.isPending} onClick={() => choose.mutate()}>
-            Follow this from now on
-          </Button>
-          <Button variant="ghost" color="ink" onClick={() => setWanted(undefined)}>
-            Leave it
-          </Button>
-        </Flex>
-      )}
-      {choose.isError && (
-        <Text role="alert" color="stop">
-          {choose.error.message}
-        </Text>
+        <Keep
+          path="/api/house/rules"
+          what={{ expectedVersion: house.rulesVersion, school: wanted }}
+          button="Follow this from now on"
+          onKept={() => setWanted(undefined)}
+          onLeave={() => setWanted(undefined)}
+        />
       )}
     </Box>
   );
 }
 
 function TermsForm({ house, writes }: { house: House; writes: boolean }) {
-  const queries = useQueryClient();
   const [terms, setTerms] = useState(house.terms);
-  const [reason, setReason] = useState('');
-  const keep = useMutation({
-    mutationFn: () =>
-      api.put<House>('/api/house/terms', { expectedVersion: house.termsVersion, terms, reason }),
-    onSuccess: (next) => {
-      queries.setQueryData(['house'], next);
-      setReason('');
-    },
-  });
   const changed = JSON.stringify(terms) !== JSON.stringify(house.terms);
   const number = (label: string, value: number, set: (v: number) => void) => (
     <Field.Root disabled={!writes}>
@@ -167,20 +139,12 @@ function TermsForm({ house, writes }: { house: House; writes: boolean }) {
         )}
       </Grid>
       {writes && changed && (
-        <Flex gap="3" mt="2" align="end" wrap="wrap">
-          <Field.Root maxW="28rem">
-            <Field.Label fontWeight="600">Why</Field.Label>
-            <Input value={reason} onChange={(e) => setReason(e.target.value)} />
-          </Field.Root>
-          <Button disabled={!reason.trim()} loading={keep.isPending} onClick={() => keep.mutate()}>
-            Keep these terms
-          </Button>
-        </Flex>
-      )}
-      {keep.isError && (
-        <Text role="alert" color="stop">
-          {keep.error.message}
-        </Text>
+        <Keep
+          path="/api/house/terms"
+          what={{ expectedVersion: house.termsVersion, terms }}
+          button="Keep these terms"
+          onKept={(next) => setTerms(next.terms)}
+        />
       )}
     </Box>
   );

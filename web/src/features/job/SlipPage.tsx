@@ -50,6 +50,9 @@ export function SlipPage({ account }: { account: Account }) {
         <Button size="sm" onClick={() => window.print()}>
           Print
         </Button>
+        <Button asChild size="sm" variant="outline" color="ink">
+          <a href={`/api/jobs/${id}/slip.pdf`}>As PDF</a>
+        </Button>
       </Flex>
       <Heading as="h1" size="2xl">
         {s.machine}
@@ -223,9 +226,15 @@ function ExtraRow({
   writes: boolean;
   onSay: (said: Omit<Schemas['CounterSays'], 'type'>, refused?: (why: string) => void) => void;
 }) {
-  const offered = (next: { price?: string; answer?: Extra['answer'] }, refused?: (why: string) => void) => {
-    const all = { price: e.price, answer: e.answer, ...next };
-    onSay({ extra: e.extra, offered: { price: all.price || undefined, answer: all.answer } }, refused);
+  const offered = (next: Partial<Schemas['Offered']>, refused?: (why: string) => void) => {
+    const all = { price: e.price, minutes: e.minutes, answer: e.answer, ...next };
+    onSay(
+      {
+        extra: e.extra,
+        offered: { price: all.price || undefined, minutes: all.minutes, answer: all.answer },
+      },
+      refused,
+    );
   };
   return (
     <Flex gap="3" align="end" wrap="wrap" py="0.5">
@@ -246,10 +255,24 @@ function ExtraRow({
             width="11rem"
             onCommit={(price, refused) => offered({ price }, refused)}
           />
+          <TextField
+            label={`Minutes: ${e.name}`}
+            value={e.minutes?.toString() ?? ''}
+            width="11rem"
+            onCommit={(typed, refused) => {
+              const minutes = typed.trim() ? Number(typed) : undefined;
+              if (minutes !== undefined && !Number.isInteger(minutes)) {
+                refused('Whole minutes, such as 15.');
+              } else {
+                offered({ minutes }, refused);
+              }
+            }}
+          />
         </>
       ) : (
         <Text>
-          {e.name}: {e.price || 'price after a look'}, {ANSWER[e.answer]}
+          {e.name}: {e.price || (e.minutes ? `by time, ${e.minutes} minutes` : 'price after a look')},{' '}
+          {ANSWER[e.answer]}
         </Text>
       )}
     </Flex>

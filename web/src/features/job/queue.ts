@@ -334,6 +334,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   Arrange: 'modules arranged for a test',
   LogElsewhere: 'a module tried elsewhere',
   PlanAsStarted: 'what ran made the plan',
+  OrderAgain: 'another one ordered',
   SettleFault: 'what was wrong',
   NoteRuns: 'what was measured',
   MoveModule: 'a module moved',

@@ -208,6 +208,18 @@ function Returns({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' 
               Send back to {m.supplier}
             </Button>
           )}
+          {!readOnly && !job.closed && m.origin === 'OFFER' && (
+            <Button
+              size="sm"
+              variant="outline"
+              color="ink"
+              onClick={() =>
+                void change({ type: 'OrderAgain', key: m.key, name: 'With another of the same' })
+              }
+            >
+              Order another like it
+            </Button>
+          )}
           <Link
             href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}
             target="_blank"

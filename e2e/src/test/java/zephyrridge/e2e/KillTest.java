@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
@@ -20,6 +21,7 @@ import zephyrridge.server.account.DemoAccounts;
  * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
  * there afterwards, and state and events are of one piece. Rounds: -Dzephyr.kills, 2 by default; ./zephyr test-kill N runs more.
  */
+@Order(1)
 @ResourceLock("installation")
 class KillTest {
     private static final int WRITERS = 4;

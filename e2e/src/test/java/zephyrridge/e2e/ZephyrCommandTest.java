@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -25,6 +26,7 @@ import zephyrridge.server.account.DemoAccounts;
 
 /** The start command, used as a person does. */
 @ExtendWith(Browser.class)
+@Order(2)
 @ResourceLock("installation")
 class ZephyrCommandTest {
     private Installation zephyr;

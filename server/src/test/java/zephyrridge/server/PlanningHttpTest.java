@@ -10,6 +10,8 @@ import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -322,6 +324,53 @@ class PlanningHttpTest {
         throw new AssertionError("the sheet is still running");
     }
 
+    /** The shop's own figures of work, by its lead, with a reason; the system itself is always counted. */
+    @Test
+    void theKindsOfWorkAreTheShopsOwn(TestServer.Running server) {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        JsonNode house = ok(lead.get("/api/house"));
+        List<Object> kinds = new ArrayList<>();
+        list(house.get("work")).forEach(kinds::add);
+        Map<String, Object> mapping =
+                Map.of("id", "own-1", "name", "Maps", "low", "2 GB", "usual", "6 GB", "high", "20 GB", "year", 2031);
+        kinds.add(mapping);
+        Map<String, Object> body =
+                Map.of("expectedVersion", house.get("workVersion").asLong(), "work", kinds, "reason", "the surveyors");
+        assertThat(ApiClient.signedIn(server, "ilka")
+                        .put("/api/house/work", body)
+                        .status())
+                .isEqualTo(403);
+        JsonNode kept = ok(lead.put("/api/house/work", body));
+        assertThat(kept.at("/workHistory/0/reason").asString()).isEqualTo("the surveyors");
+        assertThat(lead.put("/api/house/work", body).status()).isEqualTo(409);
+        long version = kept.get("workVersion").asLong();
+        for (Map<String, Object> wrong : List.<Map<String, Object>>of(
+                Map.of("low", "8 GB"), Map.of("high", "6 TB and more"), Map.of("year", 12), Map.of("name", " "))) {
+            Map<String, Object> bad = new HashMap<>(mapping);
+            bad.putAll(wrong);
+            assertThat(lead.put(
+                                    "/api/house/work",
+                                    Map.of(
+                                            "expectedVersion",
+                                            version,
+                                            "work",
+                                            List.of(kinds.get(0), bad),
+                                            "reason",
+                                            "x"))
+                            .status())
+                    .as(wrong.toString())
+                    .isIn(400, 422);
+        }
+        assertThat(lead.put(
+                                "/api/house/work",
+                                Map.of("expectedVersion", version, "work", List.of(mapping), "reason", "x"))
+                        .body())
+                .contains("The system itself is always counted");
+        ok(lead.put(
+                "/api/house/work",
+                Map.of("expectedVersion", version, "work", list(house.get("work")), "reason", "as before")));
+    }
+
     /** Another school, another recommendation; only the lead chooses, and nobody overwrites another's choice. */
     @Test
     void theLeadChoosesTheHouseRules(TestServer.Running server) {
@@ -394,7 +443,7 @@ class PlanningHttpTest {
 
     /** Net lines, tax and total to the cent; days from today; the owner's yes with what it was to. */
     @Test
-    void theSlipAddsUp(TestServer.Running server) {
+    void theSlipAddsUp(TestServer.Running server) throws Exception {
         ApiClient client = ApiClient.signedIn(server, "ilka");
         long id = job(client, "skerrow-tern-16", "8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a");
         assertThat(ok(client.get("/api/jobs/" + id + "/slip")).get("proposed").asString())
@@ -446,10 +495,46 @@ class PlanningHttpTest {
                 .contains(Math.round(Double.parseDouble(with.get("total").asString()) / 2) + " % of what the machine")
                 .contains("55.50")
                 .endsWith("(own list, spring)");
+        // Work without a price of its own is charged by its minutes, in whole steps; work with a price only takes its
+        // time.
+        ok(client.change(
+                id, "CounterSays", Map.of("extra", "DUST", "offered", Map.of("minutes", 20, "answer", "YES"))));
+        JsonNode byTime = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(byTime.get("minutes").asInt()).isEqualTo(with.get("minutes").asInt() + 20);
+        assertThat(labour(byTime))
+                .isCloseTo(
+                        Math.ceil(byTime.get("minutes").asInt() / 15.0) * 12,
+                        org.assertj.core.api.Assertions.within(0.001));
+        ok(client.change(
+                id,
+                "CounterSays",
+                Map.of("extra", "DUST", "offered", Map.of("price", "5", "minutes", 20, "answer", "YES"))));
+        JsonNode priced = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(priced.get("minutes")).isEqualTo(byTime.get("minutes"));
+        assertThat(labour(priced)).isEqualTo(labour(with));
+        assertThat(client.change(
+                                id,
+                                "CounterSays",
+                                Map.of("extra", "DUST", "offered", Map.of("minutes", 601, "answer", "YES")))
+                        .status())
+                .isEqualTo(422);
         ok(client.change(id, "OwnerAgrees", Map.of("who", "M. Fell", "to", "32 GB for EUR " + slip.get("total"))));
         JsonNode agreed = ok(client.get("/api/jobs/" + id + "/slip"));
         assertThat(agreed.at("/consent/who").asString()).isEqualTo("M. Fell");
         assertThat(agreed.at("/consent/current").asBoolean()).isTrue();
+        try (var pdf = Loader.loadPDF(client.getBytes("/api/jobs/" + id + "/slip.pdf"))) {
+            assertThat(new PDFTextStripper().getText(pdf))
+                    .contains(priced.get("total").asString(), "Please leave alone", "no reset", "M. Fell: 32 GB")
+                    .contains("Comes out, yours")
+                    .doesNotContain("{");
+        }
+    }
+
+    private static double labour(JsonNode slip) {
+        return list(slip.get("lines")).stream()
+                .filter(l -> l.get("what").asString().startsWith("Labour"))
+                .mapToDouble(l -> Double.parseDouble(l.get("amount").asString()))
+                .sum();
     }
 
     /** Somebody waits for what was ordered: the bench shows the day, and until when it can go back. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
 
 /**
@@ -29,6 +30,11 @@ public record Alternative(String id, String name, SortedMap<String, String> plan
             Optional<Integer> returnDays) {
         public Buy {
             returnDays = returnDays == null ? Optional.empty() : returnDays;
+        }
+
+        static Buy of(Offer o, int packs) {
+            return new Buy(
+                    o.id(), o.supplier(), o.wording(), packs, o.pieces(), o.price(), o.leadDays(), o.returnDays());
         }
 
         public Money whole() {

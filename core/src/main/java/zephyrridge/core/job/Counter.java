@@ -6,6 +6,7 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.quantity.Money;
 
 /**
@@ -46,10 +47,16 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
         NO
     }
 
-    /** @param price empty where it is told after a look */
-    public record Offered(Optional<Money> price, Answer answer) {
+    /**
+     * @param price of all of it, its work among it; empty where it is told after a look
+     * @param minutes of bench time, 1 to {@value #MOST_MINUTES}: charged as labour where it has no price of its own
+     */
+    public record Offered(Optional<Money> price, Optional<Integer> minutes, Answer answer) {
+        public static final int MOST_MINUTES = 600;
+
         public Offered {
             price = price == null ? Optional.empty() : price;
+            minutes = minutes == null ? Optional.empty() : minutes;
         }
     }
 
@@ -87,9 +94,18 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
 
     /** The prices of what the owner said yes to. */
     public Money agreed() {
-        return extras.values().stream()
-                .filter(o -> o.answer() == Answer.YES)
-                .flatMap(o -> o.price().stream())
-                .reduce(Money.ZERO, Money::plus);
+        return yes().flatMap(o -> o.price().stream()).reduce(Money.ZERO, Money::plus);
+    }
+
+    /** @param all the minutes of all that the owner said yes to; else only of what has no price, which is charged by its minutes */
+    public int agreedMinutes(boolean all) {
+        return yes().filter(o -> all || o.price().isEmpty())
+                .flatMap(o -> o.minutes().stream())
+                .mapToInt(Integer::intValue)
+                .sum();
+    }
+
+    private Stream<Offered> yes() {
+        return extras.values().stream().filter(o -> o.answer() == Answer.YES);
     }
 }

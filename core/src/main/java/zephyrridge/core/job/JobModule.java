@@ -18,8 +18,10 @@ public record JobModule(
         offer = offer == null ? Optional.empty() : offer;
     }
 
-    /** Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might buy, or a
-     * supplier's. */
+    /**
+     * Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might
+     * buy, or a supplier's.
+     */
     public enum Origin {
         FOUND,
         READ,

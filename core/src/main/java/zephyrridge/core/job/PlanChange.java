@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -150,15 +151,7 @@ public sealed interface PlanChange extends Change {
                     throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), String.valueOf(o.stock())));
                 }
                 left.merge(o.id(), pack.packs() * o.pieces(), Integer::sum);
-                buys.add(new Alternative.Buy(
-                        o.id(),
-                        o.supplier(),
-                        o.wording(),
-                        pack.packs(),
-                        o.pieces(),
-                        o.price(),
-                        o.leadDays(),
-                        o.returnDays()));
+                buys.add(Alternative.Buy.of(o, pack.packs()));
             }
             Unit unit = s.unit;
             for (Piece piece : pieces) {
@@ -211,6 +204,57 @@ public sealed interface PlanChange extends Change {
     }
 
     int MOST_ALTERNATIVES = 24;
+
+    /**
+     * Another of what a module was bought as, planned for where that module was: for one that turned out bad. It is ordered again at
+     * no other price: the bad one goes back to whom it came from.
+     *
+     * @param key of the module that is replaced
+     * @param name of the layout
+     */
+    record OrderAgain(@NotBlank @Size(max = 16) String key, @NotNull @Size(max = 60) String name)
+            implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            JobModule bad = s.module(key);
+            Offer o = s.offer(bad.offer().orElseThrow(() -> s.refused(Refusal.NOT_BOUGHT.of("key", bad.labelLine()))));
+            String socket = wasIn(s.unit, bad.key()).orElseThrow(() -> s.noSuch("position", bad.labelLine()));
+            if (o.stock() < 1) {
+                throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), "0"));
+            }
+            JobModule other = new JobModule(
+                    s.unit.freshModuleKey(),
+                    JobModule.Origin.OFFER,
+                    o.wording(),
+                    Optional.empty(),
+                    bad.offer(),
+                    o.spec());
+            SortedMap<String, String> planned =
+                    new TreeMap<>(s.unit.onTheTable().planned());
+            planned.put(socket, other.key());
+            List<Alternative.Buy> buys = new ArrayList<>(s.unit.onTheTable().buys());
+            if (buys.stream().noneMatch(b -> b.offer().equals(o.id()))) {
+                buys.add(Alternative.Buy.of(o, 1));
+            }
+            Work next = s.work.with(s.unit.withModule(other).withAlternative(name.strip(), planned, buys));
+            if (next.unit().alternatives().size() > MOST_ALTERNATIVES) {
+                throw s.refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(MOST_ALTERNATIVES)));
+            }
+            return new ChoosePlan(true).to(new Situation(next, s.bench, s.ports));
+        }
+
+        /** The position it was in at the last start that had it, else where a layout wanted it. */
+        private static Optional<String> wasIn(Unit unit, String key) {
+            List<SortedMap<String, String>> fills = new ArrayList<>();
+            unit.log().starts().forEach(x -> fills.add(0, x.arrangement()));
+            unit.alternatives().forEach(a -> fills.add(a.planned()));
+            return fills.stream()
+                    .flatMap(f -> f.entrySet().stream())
+                    .filter(e -> e.getValue().equals(key))
+                    .map(Map.Entry::getKey)
+                    .findFirst();
+        }
+    }
 
     /** Another of the layouts that were put together comes onto the table. */
     record PutOnTable(@NotBlank @Size(max = 8) String alternative) implements PlanChange {
@@ -290,6 +334,11 @@ public sealed interface PlanChange extends Change {
             if (extra.isPresent() && offered.isPresent()) {
                 extras.put(extra.get(), offered.get());
             }
+            offered.flatMap(Counter.Offered::minutes)
+                    .filter(m -> m < 1 || m > Counter.Offered.MOST_MINUTES)
+                    .ifPresent(m -> {
+                        throw s.refused(Refusal.VALUE_CANNOT_BE.of("minutes", String.valueOf(m)));
+                    });
             if (worth.filter(w -> w.source().length() > 200).isPresent()) {
                 throw s.refused(Refusal.VALUE_CANNOT_BE.of("source", worth.get().source()));
             }

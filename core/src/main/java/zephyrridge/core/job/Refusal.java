@@ -23,6 +23,7 @@ public enum Refusal implements FindingCode {
     MODULE_STILL_IN(Sort.INVALID),
     FAULT_NOT_CONFIRMED(Sort.INVALID),
     OFFER_SHORT(Sort.CONFLICT),
+    NOT_BOUGHT(Sort.INVALID),
     TOO_MANY(Sort.INVALID),
     HERE_ALREADY(Sort.INVALID),
     POSITION_SOLDERED(Sort.INVALID),

@@ -13,6 +13,9 @@ public record WorkProfile(String id, String name, ByteSize low, ByteSize usual, 
     /** The one that is always counted. */
     public static final String SYSTEM = "system";
 
+    /** More than any machine of these years takes. */
+    private static final ByteSize MOST = ByteSize.ofGibibytes(64 << 10);
+
     private static final List<WorkProfile> SHIPPED = CsvTable.read(WorkProfile.class, "work.csv", 6).stream()
             .map(c -> new WorkProfile(
                     c[0],
@@ -23,7 +26,21 @@ public record WorkProfile(String id, String name, ByteSize low, ByteSize usual, 
                     Integer.parseInt(c[5])))
             .toList();
 
+    /** @throws IllegalArgumentException saying what cannot be, and where */
     public WorkProfile {
+        if (!id.matches("[a-z0-9-]{1,40}")) {
+            throw new IllegalArgumentException(
+                    "the id of a kind of work is small letters, digits and dashes, up to 40: " + id);
+        }
+        if (name.isBlank() || name.length() > 80) {
+            throw new IllegalArgumentException("a kind of work has a name of up to 80 letters: " + id);
+        }
+        if (high.compareTo(MOST) > 0) {
+            throw new IllegalArgumentException("no work keeps so much memory busy: " + name + ", " + high);
+        }
+        if (year < 1990 || year > 2100) {
+            throw new IllegalArgumentException("the year of the figures is 1990 to 2100: " + name + ", " + year);
+        }
         if (low.compareTo(usual) > 0 || usual.compareTo(high) > 0) {
             throw new IllegalArgumentException("low, usual and high ascend: " + name);
         }

@@ -97,6 +97,24 @@ class AlternativesTest {
     }
 
     @Test
+    void anotherOfABadModuleIsOrderedForItsPlace() {
+        Walk w = walk().does(adopt("a kit of two", true, piece("A1", null, null, "o1"), piece("B1", null, null, "o1")));
+        String bad = w.unit().plannedModules().get("B1");
+        assertThat(w.refused(new PlanChange.OrderAgain("m1", "again"))).isEqualTo("NOT_BOUGHT");
+        String good = w.unit().plannedModules().get("A1");
+        w.does(adopt("as it ran", false, piece("A1", good, null, null)), new PlanChange.OrderAgain(bad, "again"));
+        String other = w.unit().plannedModules().get("B1");
+        assertThat(other).isNotEqualTo(bad);
+        assertThat(w.unit().modules().get(other).offer()).contains("o1");
+        assertThat(w.unit().isChosen()).isTrue();
+        assertThat(w.unit().onTheTable().purchases())
+                .as("the bad one goes back: the owner pays once")
+                .isEqualTo(Money.ofMinor(5_990));
+        w.offers.clear();
+        assertThat(w.refused(new PlanChange.OrderAgain(bad, "again"))).isEqualTo("NO_SUCH");
+    }
+
+    @Test
     void theOwnersYesIsKeptWithWhatItWasTo() {
         Walk w = walk().does(new PlanChange.OwnerAgrees("R. Thornby", "the kit, at 90"));
         assertThat(w.unit().consent().orElseThrow().to()).isEqualTo("the kit, at 90");

@@ -248,7 +248,7 @@ class OpeningsTest {
                 Optional.empty(),
                 bans,
                 Optional.of(Counter.Extra.PASTE),
-                Optional.of(new Counter.Offered(Optional.empty(), answer)),
+                Optional.of(new Counter.Offered(Optional.empty(), Optional.empty(), answer)),
                 Optional.empty());
     }
 

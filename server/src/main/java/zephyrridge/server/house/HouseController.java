@@ -96,6 +96,10 @@ class HouseController {
                 != body.work().size()) {
             throw Problem.invalid("work", "Two kinds of work have the same id. Give one of them another.");
         }
+        if (body.work().stream().noneMatch(w -> w.id().equals(WorkProfile.SYSTEM))) {
+            throw Problem.invalid(
+                    "work", "The system itself is always counted. Keep its line, and change its figures.");
+        }
         house.change(House.Setting.WORK, body.expectedVersion(), body.work(), body.reason(), who.getName());
         return house();
     }

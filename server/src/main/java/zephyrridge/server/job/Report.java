@@ -16,7 +16,6 @@ import zephyrridge.core.job.Counter;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Intake;
-import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.Unit;
@@ -28,6 +27,7 @@ import zephyrridge.core.proof.BeforeAfter;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.server.account.Accounts;
+import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
 
 /**
@@ -48,7 +48,7 @@ class Report {
 
     /** XHTML of the whole report. */
     String body(Jobs.Current c, LocalDate today) {
-        StringBuilder s = new StringBuilder();
+        Sheet s = new Sheet();
         Unit u = c.unit();
         MachineRecord record = c.machine().record();
         Layout before = u.layout(record, u.asFound());
@@ -57,29 +57,19 @@ class Report {
                 .bench()
                 .evaluator()
                 .evaluate(after, after, u.intake().host());
-        s.append("<h1>").append(text(record.name())).append("</h1>");
-        p(
-                s,
-                texts.say(
-                        "report.head",
-                        "job",
-                        c.row().id(),
-                        "owner",
-                        c.work().order().owner(),
-                        "day",
-                        today));
-        p(s, c.work().order().wish());
+        s.title(record.name());
+        s.says(texts.say(
+                "report.head", "job", c.row().id(), "owner", c.work().order().owner(), "day", today));
+        s.says(c.work().order().wish());
         ByteSize was = c.assessment().found().installed();
         ByteSize is = now.installed();
-        s.append("<p class=\"large\">")
-                .append(text(
-                        !u.isLookedAt()
-                                ? texts.say("report.now", "after", is)
-                                : was.equals(is)
-                                        ? texts.say("report.same", "after", is)
-                                        : texts.say("report.change", "before", was, "after", is)))
-                .append("</p>");
-        s.append(picture(record, before, after));
+        s.large(
+                !u.isLookedAt()
+                        ? texts.say("report.now", "after", is)
+                        : was.equals(is)
+                                ? texts.say("report.same", "after", is)
+                                : texts.say("report.change", "before", was, "after", is));
+        s.drawing(picture(record, before, after));
         proof(s, c);
         figures(s, c);
         done(s, c);
@@ -88,10 +78,10 @@ class Report {
         dates(s, c, today);
         cautions(s, c);
         u.closing().map(Unit.Closing::note).filter(n -> !n.isBlank()).ifPresent(note -> {
-            h(s, "report.note");
-            p(s, note);
+            s.heading(texts.get("report.note"));
+            s.says(note);
         });
-        return s.toString();
+        return s.body();
     }
 
     /** Two rows to one scale: what was in it, what is in it now. */
@@ -144,49 +134,41 @@ class Report {
         return sum;
     }
 
-    private void proof(StringBuilder s, Jobs.Current c) {
+    private void proof(Sheet s, Jobs.Current c) {
         Proof p = c.assessment().proof();
         Grade grade = c.unit().closing().map(Unit.Closing::grade).orElse(p.closed() ? p.grade() : Grade.NONE);
         boolean proven = c.unit().closing().map(Unit.Closing::proven).orElse(p.proven());
-        h(s, "report.proof");
-        s.append("<p><b>").append(text(texts.get("report.grade." + grade))).append("</b></p>");
+        s.heading(texts.get("report.proof"));
+        s.strong(texts.get("report.grade." + grade));
         if (!proven && grade != Grade.NONE) {
-            p(s, texts.get("report.lessThanAsked"));
+            s.says(texts.get("report.lessThanAsked"));
         }
         c.unit()
                 .accepted()
-                .forEach(a -> p(
-                        s,
-                        texts.get("say.accepted")
-                                .replace("{by}", accounts.nameOf(a.by()))
-                                .replace("{reason}", a.reason())));
+                .forEach(a -> s.says(texts.get("say.accepted")
+                        .replace("{by}", accounts.nameOf(a.by()))
+                        .replace("{reason}", a.reason())));
     }
 
-    private void figures(StringBuilder s, Jobs.Current c) {
+    private void figures(Sheet s, Jobs.Current c) {
         Readout before = c.unit().before();
         Readout after = after(c);
-        List<String[]> rows = new ArrayList<>();
+        List<List<String>> rows = new ArrayList<>();
         size(rows, "field.FIRMWARE_TOTAL", before.firmwareTotal(), after.firmwareTotal());
         size(rows, "field.SYSTEM_TOTAL", before.systemTotal(), after.systemTotal());
         size(rows, "field.USABLE", before.usable(), after.usable());
         if (before.rate().isPresent() || after.rate().isPresent()) {
-            rows.add(new String[] {texts.get("field.RATE"), number(before.rate()), number(after.rate()), ""});
+            rows.add(List.of(texts.get("field.RATE"), number(before.rate()), number(after.rate()), ""));
         }
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
-            rows.add(new String[] {r.name(), r.before(), r.after(), r.verdict()});
+            rows.add(List.of(r.name(), r.before(), r.after(), r.verdict()));
         }
         if (rows.isEmpty()) {
             return;
         }
-        h(s, "report.figures");
-        s.append("<table><tr><th></th><th>")
-                .append(text(texts.get("report.before")))
-                .append("</th><th>")
-                .append(text(texts.get("report.after")))
-                .append("</th><th></th></tr>");
-        rows.forEach(r -> line(s, r));
-        s.append("</table>");
+        s.heading(texts.get("report.figures"));
+        s.table(List.of("", texts.get("report.before"), texts.get("report.after"), ""), rows);
     }
 
     /** What was read at the last start of what is in it now; an older start says nothing of it. */
@@ -198,15 +180,14 @@ class Report {
                 .orElse(Readout.NOTHING);
     }
 
-    private void size(List<String[]> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after) {
+    private void size(List<List<String>> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after) {
         if (before.isPresent() || after.isPresent()) {
             String none = texts.get("report.notRead");
-            rows.add(new String[] {
-                texts.get(name),
-                before.map(b -> texts.show(b.rounded())).orElse(none),
-                after.map(a -> texts.show(a.rounded())).orElse(none),
-                ""
-            });
+            rows.add(List.of(
+                    texts.get(name),
+                    before.map(b -> texts.show(b.rounded())).orElse(none),
+                    after.map(a -> texts.show(a.rounded())).orElse(none),
+                    ""));
         }
     }
 
@@ -214,7 +195,7 @@ class Report {
         return n.map(String::valueOf).orElse(texts.get("report.notRead"));
     }
 
-    private void done(StringBuilder s, Jobs.Current c) {
+    private void done(Sheet s, Jobs.Current c) {
         List<String> done = new ArrayList<>();
         FaultWords.In in = faults.in(c.machine().record(), c.unit());
         SortedMap<String, Integer> parts = new TreeMap<>();
@@ -251,10 +232,10 @@ class Report {
         if (failed > 0) {
             done.add(texts.say(failed == 1 ? "report.failed.1" : "report.failed", "count", failed));
         }
-        list(s, "report.done", done);
+        s.list(texts.get("report.done"), done);
     }
 
-    private void checks(StringBuilder s, Jobs.Current c) {
+    private void checks(Sheet s, Jobs.Current c) {
         List<String> lines = new ArrayList<>();
         for (AfterCheck k : c.assessment().checks()) {
             lines.add(texts.get("check." + k.check()) + ": "
@@ -266,11 +247,11 @@ class Report {
                             .map(n -> " (" + n + ")")
                             .orElse(""));
         }
-        list(s, "report.checks", lines);
+        s.list(texts.get("report.checks"), lines);
     }
 
     /** What came out, and where each of it is. */
-    private void modules(StringBuilder s, Jobs.Current c) {
+    private void modules(Sheet s, Jobs.Current c) {
         FaultWords.In in = faults.in(c.machine().record(), c.unit());
         List<String> lines = new ArrayList<>();
         c.assessment().now().places().forEach((key, place) -> {
@@ -287,11 +268,11 @@ class Report {
                                 : texts.say("place." + place.kind(), "id", place.id())));
             }
         });
-        list(s, "report.pulled", lines);
+        s.list(texts.get("report.pulled"), lines);
     }
 
     /** Dates that are still ahead: what is past is no advice any more. */
-    private void dates(StringBuilder s, Jobs.Current c, LocalDate today) {
+    private void dates(Sheet s, Jobs.Current c, LocalDate today) {
         List<String> lines = new ArrayList<>();
         Optional<LocalDate> until = c.row().returnUntil();
         if (c.unit().isChosen() || c.unit().closing().isPresent()) {
@@ -310,10 +291,10 @@ class Report {
                 }
             }
         }
-        list(s, "report.dates", lines);
+        s.list(texts.get("report.dates"), lines);
     }
 
-    private void cautions(StringBuilder s, Jobs.Current c) {
+    private void cautions(Sheet s, Jobs.Current c) {
         List<String> lines = new ArrayList<>();
         if (c.unit().intake().battery() == Intake.Battery.SWOLLEN) {
             lines.add(texts.get("report.swollen"));
@@ -331,115 +312,6 @@ class Report {
                 .map(Unit.Closing::inParts)
                 .filter(x -> !x.isBlank())
                 .ifPresent(by -> lines.add(texts.say("report.inParts", "by", by)));
-        list(s, "report.cautions", lines);
-    }
-
-    /** Proof for a supplier: which module, what was bought, what was found and at which starts. */
-    String returnSlip(Jobs.Current c, JobModule module, LocalDate today) {
-        StringBuilder s = new StringBuilder();
-        FaultWords.In in = faults.in(c.machine().record(), c.unit());
-        Optional<Alternative.Buy> buy = c.unit().alternatives().stream()
-                .flatMap(a -> a.buys().stream())
-                .filter(b -> module.offer().filter(b.offer()::equals).isPresent())
-                .findFirst();
-        s.append("<h1>").append(text(texts.get("return.title"))).append("</h1>");
-        p(s, texts.say("return.head", "job", c.row().id(), "day", today));
-        p(
-                s,
-                texts.say(
-                        "return.module",
-                        "module",
-                        in.module(module.key()),
-                        "label",
-                        module.labelLine(),
-                        "supplier",
-                        buy.map(b -> texts.say("return.from", "supplier", b.supplier()))
-                                .orElse("")));
-        buy.ifPresent(b -> p(
-                s,
-                texts.say(
-                        "return.bought",
-                        "wording",
-                        b.wording(),
-                        "price",
-                        b.price().toString())));
-        c.row().returnUntil().ifPresent(d -> p(s, texts.say("report.returnUntil", "day", d)));
-        h(s, "return.reason");
-        List<String> found = c.unit().log().happened().stream()
-                .filter(Entry.FaultFound.class::isInstance)
-                .map(Entry.FaultFound.class::cast)
-                .filter(f -> f.found().stream().anyMatch(x -> x.modules().contains(module.key())))
-                .map(f -> in.remedies(f.found()))
-                .toList();
-        p(s, found.isEmpty() ? texts.get("return.notConfirmed") : String.join("; ", found));
-        h(s, "return.proof");
-        s.append("<table><tr><th></th><th>")
-                .append(text(texts.get("return.inIt")))
-                .append("</th><th>")
-                .append(text(texts.get("return.seen")))
-                .append("</th></tr>");
-        int nth = 0;
-        for (Entry e : c.unit().log().happened()) {
-            if (e instanceof Entry.FaultFound f
-                    && f.found().stream().anyMatch(x -> x.modules().contains(module.key()))) {
-                // What was tried with other modules afterwards is nothing to the supplier.
-                break;
-            }
-            if (e instanceof Entry.Started st) {
-                nth++;
-                line(
-                        s,
-                        String.valueOf(nth),
-                        in.fill(st.arrangement()),
-                        texts.get("log.Started." + st.outcome())
-                                + (st.note().isBlank() ? "" : " " + st.note())
-                                + st.readout()
-                                        .firmwareTotal()
-                                        .map(t -> " " + texts.show(t.rounded()))
-                                        .orElse(""));
-            } else if (e instanceof Entry.Elsewhere x && x.module().equals(module.key())) {
-                line(
-                        s,
-                        "",
-                        texts.get("return.elsewhere"),
-                        texts.say(
-                                "log.Elsewhere." + x.outcome(),
-                                "module",
-                                in.module(x.module()),
-                                "passes",
-                                x.passes(),
-                                "errors",
-                                x.errors()));
-            }
-        }
-        return s.append("</table>").toString();
-    }
-
-    private static void line(StringBuilder s, String... cells) {
-        s.append("<tr>");
-        for (String cell : cells) {
-            s.append("<td>").append(text(cell)).append("</td>");
-        }
-        s.append("</tr>");
-    }
-
-    private void h(StringBuilder s, String key) {
-        s.append("<h2>").append(text(texts.get(key))).append("</h2>");
-    }
-
-    private static void p(StringBuilder s, String words) {
-        if (!words.isBlank()) {
-            s.append("<p>").append(text(words)).append("</p>");
-        }
-    }
-
-    private void list(StringBuilder s, String title, List<String> lines) {
-        if (lines.isEmpty()) {
-            return;
-        }
-        h(s, title);
-        s.append("<ul>");
-        lines.stream().distinct().forEach(l -> s.append("<li>").append(text(l)).append("</li>"));
-        s.append("</ul>");
+        s.list(texts.get("report.cautions"), lines);
     }
 }

@@ -29,12 +29,14 @@ class ReportController {
 
     private final Jobs jobs;
     private final Report report;
+    private final ReturnSlip returnSlip;
     private final Paper paper;
     private final Clock clock;
 
-    ReportController(Jobs jobs, Report report, Paper paper, Clock clock) {
+    ReportController(Jobs jobs, Report report, ReturnSlip returnSlip, Paper paper, Clock clock) {
         this.jobs = jobs;
         this.report = report;
+        this.returnSlip = returnSlip;
         this.paper = paper;
         this.clock = clock;
     }
@@ -42,7 +44,7 @@ class ReportController {
     @GetMapping(path = "/api/jobs/{id}/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
-        return pdf("report-" + id, paper.pdf("Report, job " + id, report.body(c, LocalDate.now(clock))));
+        return Paper.answer("report-" + id, paper.pdf("Report, job " + id, report.body(c, LocalDate.now(clock))));
     }
 
     /** The same as a page that any browser prints. */
@@ -61,14 +63,8 @@ class ReportController {
         Jobs.Current c = jobs.get(id, who.getName());
         JobModule m = Optional.ofNullable(c.unit().modules().get(module))
                 .orElseThrow(() -> Problem.notFound("module", module));
-        return pdf("return-" + id, paper.pdf("Return, job " + id, report.returnSlip(c, m, LocalDate.now(clock))));
-    }
-
-    private static ResponseEntity<byte[]> pdf(String name, byte[] pdf) {
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + ".pdf\"")
-                .contentType(MediaType.APPLICATION_PDF)
-                .body(pdf);
+        return Paper.answer(
+                "return-" + id, paper.pdf("Return, job " + id, returnSlip.body(c, m, LocalDate.now(clock))));
     }
 
     /** All jobs, a line each (RFC 4180). A cell that a spreadsheet would take for a formula is marked as text. */

@@ -14,6 +14,9 @@ import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
 import java.util.logging.Level;
 import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
 
@@ -32,7 +35,8 @@ public class Paper {
             .box { width: 4mm; } .tick { display: inline-block; width: 3.4mm; height: 3.4mm; border: 0.4mm solid #000; }
             .min { width: 14mm; text-align: right; white-space: nowrap; } .quiet { font-size: 8pt; }
             .caution { font-weight: bold; } .drawing { width: 70mm; } .large { font-size: 18pt; font-weight: bold; }
-            th { border-bottom: 0.3mm solid #000; }
+            th { border-bottom: 0.3mm solid #000; } .sign { margin-top: 14mm; border-spacing: 6mm 0; border-collapse: separate; }
+            .sign td { border-top: 0.3mm solid #000; font-size: 8pt; }
             """;
 
     /** For {@link #page}: nothing but this very style may apply, and nothing is loaded. */
@@ -81,6 +85,14 @@ public class Paper {
             throw new UncheckedIOException("drawing " + title, e);
         }
         return out.toByteArray();
+    }
+
+    /** @param name of the file, without its ending */
+    public static ResponseEntity<byte[]> answer(String name, byte[] pdf) {
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"" + name + ".pdf\"")
+                .contentType(MediaType.APPLICATION_PDF)
+                .body(pdf);
     }
 
     /** The same as a page of its own, for a browser to print. */

@@ -1,0 +1,57 @@
+import { Button, Field, Flex, Input, Text } from '@chakra-ui/react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, type Schemas } from '../../api/client';
+
+type House = Schemas['HouseView'];
+
+/** Nothing of the house is changed without a reason. A refusal is told, and what was typed stays. */
+export function Keep({
+  path,
+  what,
+  button,
+  onKept,
+  onLeave,
+}: {
+  path: string;
+  what: object;
+  button: string;
+  onKept: (next: House) => void;
+  onLeave?: () => void;
+}) {
+  const queries = useQueryClient();
+  const [reason, setReason] = useState('');
+  const keep = useMutation({
+    mutationFn: () => api.put<House>(path, { ...what, reason }),
+    onSuccess: (next) => {
+      queries.setQueryData(['house'], next);
+      setReason('');
+      onKept(next);
+    },
+    // Somebody else may have changed it: what stands there now is shown beside what was wanted.
+    onError: () => void queries.invalidateQueries({ queryKey: ['house'] }),
+  });
+  return (
+    <>
+      <Flex gap="3" mt="2" align="end" wrap="wrap">
+        <Field.Root maxW="28rem">
+          <Field.Label fontWeight="600">Why from now on</Field.Label>
+          <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
+        </Field.Root>
+        <Button disabled={!reason.trim()} loading={keep.isPending} onClick={() => keep.mutate()}>
+          {button}
+        </Button>
+        {onLeave && (
+          <Button variant="ghost" color="ink" onClick={onLeave}>
+            Leave it
+          </Button>
+        )}
+      </Flex>
+      {keep.isError && (
+        <Text role="alert" color="stop">
+          {keep.error.message}
+        </Text>
+      )}
+    </>
+  );
+}
