@@ -69,13 +69,14 @@ export function TextField({
   mono,
   width,
   draftKey,
-}: Common & { mono?: boolean; width?: string }) {
+  type,
+}: Common & { mono?: boolean; width?: string; type?: 'date' }) {
   const draft = useDraft(value, onCommit, draftKey);
   const wrong = error ?? draft.error;
   return (
     <Field.Root disabled={disabled} invalid={!!wrong} width={width ?? 'full'}>
       <Field.Label fontWeight="600">{label}</Field.Label>
-      <Input {...draft.input} fontFamily={mono ? 'mono' : undefined} />
+      <Input {...draft.input} type={type} fontFamily={mono ? 'mono' : undefined} />
       {help && <Field.HelperText color="quiet">{help}</Field.HelperText>}
       {wrong && <Field.ErrorText color="stop">Not kept: {wrong}</Field.ErrorText>}
     </Field.Root>

@@ -28,6 +28,8 @@ export function JobHeader({ job, state, writer, onUndo, onRedo }: Props) {
           #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
         </Text>
         <Text flex="1" minW="0" truncate color="quiet" hideBelow="md">
+          {job.order.promised && !job.closed && `for ${job.order.promised}, `}
+          {job.order.away && `not here: ${job.order.away}, `}
           {job.order.owner}: {job.order.wish || 'no wish noted yet'}
         </Text>
         <KeptState job={job} state={state} />

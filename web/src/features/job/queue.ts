@@ -335,6 +335,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   LogElsewhere: 'a module tried elsewhere',
   PlanAsStarted: 'what ran made the plan',
   OrderAgain: 'another one ordered',
+  NoteOrder: 'when it is promised, or where it is',
   SettleFault: 'what was wrong',
   NoteRuns: 'what was measured',
   MoveModule: 'a module moved',

@@ -1,2 +1,3 @@
 export { TimerBar } from './TimerBar';
 export { StartTimer } from './StartTimer';
+export { useTimers } from './api';

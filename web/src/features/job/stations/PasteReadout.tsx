@@ -1,16 +1,17 @@
-import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas } from '../../../api/client';
 
 const NAMES: Record<string, string> = {
+  firmwareTotal: 'total in the firmware',
   systemTotal: 'total in the system',
   usable: 'usable',
   rate: 'rate',
   positionsFilled: 'modules listed',
 };
 
-/** Readings out of what a system's window or command says, pasted or dropped as a text file. */
+/** Readings out of what a system's window or command says, pasted or in a file; a firmware table, too. */
 export function PasteReadout({
   id,
   onTake,
@@ -19,22 +20,32 @@ export function PasteReadout({
   onTake: (readings: Record<string, string>) => void;
 }) {
   const [text, setText] = useState('');
+  const [file, setFile] = useState<File>();
+  const given = file !== undefined || text.trim() !== '';
   const told = useQuery({
-    queryKey: ['glance-readings', text],
-    queryFn: () => api.post<Schemas['GlanceView']>('/api/glance', { text }),
-    enabled: text.trim() !== '',
+    queryKey: ['glance-readings', text, file?.name, file?.size, file?.lastModified],
+    queryFn: () =>
+      file
+        ? api.upload<Schemas['GlanceView']>(
+            '/api/glance/file',
+            new Blob([file], { type: 'application/octet-stream' }),
+          )
+        : api.post<Schemas['GlanceView']>('/api/glance', { text }),
+    enabled: given,
     placeholderData: (previous) => previous,
     staleTime: Infinity,
+    retry: false,
   });
-  const readings = text.trim() === '' ? [] : Object.entries(told.data?.readings ?? {});
+  const readings = given ? Object.entries(told.data?.readings ?? {}) : [];
   return (
     <details>
       <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
-        Paste what the system says
+        Paste or drop what the system says
       </Box>
       <label htmlFor={id}>
         <Text fontSize="sm" color="quiet">
-          The about page, the performance page, a command's answer: all of it or a line
+          The about page, the performance page, a command's answer: all of it or a line. A file may be dropped
+          here, a firmware table among them.
         </Text>
       </label>
       <Textarea
@@ -42,32 +53,59 @@ export function PasteReadout({
         rows={3}
         maxLength={100_000}
         value={text}
-        onChange={(e) => setText(e.target.value)}
+        onChange={(e) => {
+          setFile(undefined);
+          setText(e.target.value);
+        }}
         onDrop={(e) => {
-          const file = e.dataTransfer.files[0];
-          if (!file) return;
+          const dropped = e.dataTransfer.files[0];
+          if (!dropped) return;
           e.preventDefault();
-          void file.text().then((dropped) => setText(dropped.slice(0, 100_000)));
+          setText('');
+          setFile(dropped);
         }}
       />
-      {text.trim() !== '' && (
+      <Input
+        type="file"
+        size="sm"
+        mt="1"
+        pt="1"
+        maxW="22rem"
+        aria-label="A file of what the system says"
+        key={file ? 'chosen' : 'none'}
+        hidden={file !== undefined}
+        onChange={(e) => {
+          setText('');
+          setFile(e.target.files?.[0]);
+        }}
+      />
+      {given && (
         <Flex gap="3" align="center" wrap="wrap" mt="1">
           <Text flex="1" minW="14rem">
+            {file && `${file.name}: `}
             {readings.length > 0
               ? readings.map(([name, value]) => `${NAMES[name] ?? name}: ${value}`).join('; ')
-              : told.isPending
-                ? 'One moment …'
-                : 'No total, rate or count is understood in this. Paste the lines that name them.'}
+              : told.isError
+                ? told.error.message
+                : told.isPending
+                  ? 'One moment …'
+                  : 'No total, rate or count is understood in this. Paste the lines that name them.'}
           </Text>
           <Button
             disabled={readings.length === 0}
             onClick={() => {
               onTake(Object.fromEntries(readings));
               setText('');
+              setFile(undefined);
             }}
           >
             Take these readings
           </Button>
+          {file && (
+            <Button variant="ghost" color="ink" onClick={() => setFile(undefined)}>
+              Leave it
+            </Button>
+          )}
         </Flex>
       )}
     </details>

@@ -79,6 +79,23 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           onCommit={(wish, refused) => answer({ wish }, refused)}
           disabled={readOnly}
         />
+        <Grid templateColumns="1fr 1fr" gap="3">
+          <TextField
+            label="Promised for"
+            type="date"
+            value={job.order.promised ?? ''}
+            draftKey={key('promised')}
+            onCommit={(promised, refused) => void change({ type: 'NoteOrder', promised }, refused)}
+            disabled={readOnly}
+          />
+          <TextField
+            label="Where it is, if not here"
+            value={job.order.away ?? ''}
+            draftKey={key('away')}
+            onCommit={(away, refused) => void change({ type: 'NoteOrder', away }, refused)}
+            disabled={readOnly}
+          />
+        </Grid>
         <SelectField
           label="Operating system"
           value={intake.operatingSystem ?? ''}

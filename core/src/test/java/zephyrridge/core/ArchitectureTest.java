@@ -101,7 +101,7 @@ class ArchitectureTest {
                 .should()
                 .dependOnClassesThat()
                 .haveNameMatching(
-                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\.(?!LocalDateTime|LocalDate$).*")
+                        "java\\.util\\.Random|java\\.io\\.File.*|java\\.util\\.concurrent\\.ThreadLocalRandom|java\\.time\\.(?!LocalDateTime|LocalDate$|DateTimeException$).*")
                 .check(CORE);
         noClasses()
                 .that()

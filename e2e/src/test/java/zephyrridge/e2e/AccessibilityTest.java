@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -44,8 +43,9 @@ class AccessibilityTest {
             "/jobs/13/prove",
             "/jobs/6/hand-back");
 
+    /** Each view is loaded once, looked at in light and dark, and shown in all three widths. */
     @Test
-    void noSeriousFindingInLightAndDark(TestServer.Running server, Browser.Running browser) {
+    void noSeriousFindingAndNothingWiderThanTheScreen(TestServer.Running server, Browser.Running browser) {
         Page page = browser.newPage(server.address());
         page.waitForSelector("text=Demo accounts");
         List<String> found = new ArrayList<>(inBothModes(page, "sign-in"));
@@ -61,44 +61,39 @@ class AccessibilityTest {
             page.navigate(view);
             page.waitForSelector("h1");
             found.addAll(inBothModes(page, view));
+            found.addAll(tooWide(page, view));
         }
         wren.delete("/api/jobs/5/timers/" + timer);
-        assertThat(found).isEmpty();
-    }
-
-    /** Each view is loaded once and shown in all three widths. */
-    @Test
-    void nothingIsWiderThanTheScreen(TestServer.Running server, Browser.Running browser) {
-        Page page = browser.newPage(server.address());
-        new Technician(page).signIn("wren");
         // Texts as long as they may be, without a gap to break at.
-        long job = ApiClient.signedIn(server, "ilka")
-                .post(
+        long job = wren.post(
                         "/api/jobs",
                         Map.of("machineId", "skerrow-tern-16", "owner", "W".repeat(200), "wish", "m".repeat(2000)))
                 .json()
                 .get("id")
                 .asLong();
-        List<String> found = new ArrayList<>();
-        for (String view : Stream.concat(
-                        VIEWS.stream(), Stream.of("/jobs/" + job + "/take-in", "/jobs/" + job + "/plan"))
-                .toList()) {
+        for (String view : List.of("/jobs/" + job + "/take-in", "/jobs/" + job + "/plan", "/jobs")) {
             page.navigate(view);
             page.waitForSelector("h1");
-            for (int[] size : new int[][] {{1280, 800}, {1024, 768}, {390, 844}}) {
-                page.setViewportSize(size[0], size[1]);
-                // Pictures are drawn anew for another width, a moment after it changed.
-                try {
-                    page.waitForFunction(
-                            "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth",
-                            null,
-                            new Page.WaitForFunctionOptions().setTimeout(2000));
-                } catch (TimeoutError tooWide) {
-                    found.add(view + " at " + size[0] + " is wider than the screen");
-                }
-            }
+            found.addAll(tooWide(page, view));
         }
         assertThat(found).isEmpty();
+    }
+
+    private static List<String> tooWide(Page page, String view) {
+        List<String> found = new ArrayList<>();
+        for (int[] size : new int[][] {{390, 844}, {1024, 768}, {1280, 800}}) {
+            page.setViewportSize(size[0], size[1]);
+            // Pictures are drawn anew for another width, a moment after it changed.
+            try {
+                page.waitForFunction(
+                        "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth",
+                        null,
+                        new Page.WaitForFunctionOptions().setTimeout(2000));
+            } catch (TimeoutError tooWide) {
+                found.add(view + " at " + size[0] + " is wider than the screen");
+            }
+        }
+        return found;
     }
 
     /** The page's own switch of light and dark, without loading it again. */

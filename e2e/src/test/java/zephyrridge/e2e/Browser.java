@@ -4,6 +4,8 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
@@ -17,6 +19,11 @@ import org.junit.jupiter.api.extension.ParameterResolver;
 public final class Browser implements ParameterResolver {
     /** What is running. */
     public static final class Running implements AutoCloseable {
+        static {
+            // On a busy machine an answer may take its time; what is wrong stays wrong.
+            PlaywrightAssertions.setDefaultAssertionTimeout(15_000);
+        }
+
         private final Playwright playwright = Playwright.create(new Playwright.CreateOptions()
                 .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1", "PLAYWRIGHT_NODEJS_PATH", onPath("node"))));
         private final com.microsoft.playwright.Browser browser = playwright
@@ -37,6 +44,8 @@ public final class Browser implements ParameterResolver {
             BrowserContext context = browser.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
                     .setViewportSize(1280, 800)
                     .setBaseURL(address)
+                    // What moves for show would only be waited for.
+                    .setReducedMotion(ReducedMotion.REDUCE)
                     .setAcceptDownloads(true));
             context.setDefaultTimeout(15_000);
             Page page = context.newPage();

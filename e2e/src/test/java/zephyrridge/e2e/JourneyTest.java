@@ -58,7 +58,8 @@ class JourneyTest {
         t.go("Fit");
         t.page.locator("[data-fit='socket-b'] input").fill("D-011");
         t.button("Seated, latches flush").click();
-        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("Socket B is to get D-010, and D-011 was scanned");
+        assertThat(t.alert("Socket B is to get D-010, and D-011 was scanned").first())
+                .isVisible();
         t.page.locator("[data-fit='socket-b'] input").fill("D-010");
         t.button("Seated, latches flush").click();
         assertThat(t.button("Take back")).isVisible();
@@ -279,7 +280,7 @@ class JourneyTest {
         t.page.locator("[data-fit='a-upper']")
                 .getByText("Seated, latches flush")
                 .click();
-        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("fit Socket A, lower first");
+        assertThat(t.alert("fit Socket A, lower first").first()).isVisible();
         t.page.locator("[data-fit='a-lower']")
                 .getByText("Seated, latches flush")
                 .click();
@@ -347,7 +348,7 @@ class JourneyTest {
         ilka.answer("Battery", "Worn");
         bram.page.getByLabel("Condition, and what came with it").fill("Hinge loose, no charger");
         bram.page.getByLabel("Condition, and what came with it").blur();
-        assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
+        assertThat(bram.alert("Ilka changed the answers of Take in").first()).isVisible();
         assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
         assertThat(bram.page
                         .getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
@@ -357,7 +358,7 @@ class JourneyTest {
         long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
         bram.page.reload();
-        assertThat(bram.page.getByRole(AriaRole.ALERT)).containsText("Ilka changed the answers of Take in");
+        assertThat(bram.alert("Ilka changed the answers of Take in").first()).isVisible();
         bram.button("Put mine on top").click();
         bram.kept();
         JsonNode both = state(server, id);
@@ -387,7 +388,7 @@ class JourneyTest {
         ilka.page.route("**/api/jobs/*/changes", route -> route.abort());
         ilka.page.getByLabel("Condition, and what came with it").fill("Lid scratched");
         ilka.page.getByLabel("Condition, and what came with it").blur();
-        assertThat(ilka.page.getByRole(AriaRole.ALERT)).containsText("The server does not answer");
+        assertThat(ilka.alert("The server does not answer").first()).isVisible();
         ilka.page.getByLabel("Firmware version").fill("1.07");
         ilka.page.getByLabel("Firmware version").blur();
         assertThat(ilka.page.getByText("2 changes wait")).isVisible();
@@ -427,7 +428,8 @@ class JourneyTest {
         t.page.locator("[data-photos]")
                 .setInputFiles(new com.microsoft.playwright.options.FilePayload(
                         "note.png", "image/png", "no picture".getBytes()));
-        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("note.png: This is no JPEG and no PNG picture");
+        assertThat(t.alert("note.png: This is no JPEG and no PNG picture").first())
+                .isVisible();
         t.go("Prove");
         t.button("Timer: Memory test, 10:00").click();
         assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText("Skerrow Tern 16");

@@ -33,7 +33,8 @@ class ReadJourneyTest {
             new FilePayload("table.bin", "application/octet-stream", table),
             new FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())
         });
-        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("letter.txt: Nothing in this text is known here");
+        assertThat(t.alert("letter.txt: Nothing in this text is known here").first())
+                .isVisible();
         assertThat(t.page.locator("[data-source='FIRMWARE']")).containsText("SMBIOS table 3.3, 4 memory devices");
         assertThat(t.page.locator("[data-evidence='a-lower']")).containsText("socket with a module");
         assertThat(t.page.locator("[data-evidence='a-upper']")).containsText("empty socket, confirmed");

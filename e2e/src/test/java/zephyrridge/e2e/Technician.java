@@ -78,6 +78,8 @@ final class Technician {
     }
 
     Technician drag(Locator from, Locator to) {
+        // What lands meanwhile would draw anew what is held.
+        kept();
         from.scrollIntoViewIfNeeded();
         BoundingBox a = atRest(from);
         BoundingBox b = atRest(to);
@@ -117,8 +119,8 @@ final class Technician {
     }
 
     Technician tickAllSteps() {
-        // A station is fetched when somebody goes there; a person waits until it is there, too.
-        assertThat(page.locator("main h2").first()).isVisible();
+        // What the work asks for follows from what has landed.
+        kept();
         Locator open = page.locator("[data-step]")
                 .filter(new Locator.FilterOptions().setHas(page.locator("input:not(:checked)")));
         for (int left = open.count(); left > 0; left = open.count()) {
@@ -139,6 +141,7 @@ final class Technician {
 
     /** Switches the machine on, and it comes up. */
     Technician start() {
+        kept();
         int before = page.locator("[data-start]").count();
         button("It came up").click();
         assertThat(page.locator("[data-start]")).hasCount(before + 1);
@@ -174,6 +177,11 @@ final class Technician {
     Locator lead(String text) {
         return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next"))
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^" + text)));
+    }
+
+    /** What the page says by itself because something was refused. */
+    Locator alert(String text) {
+        return page.getByRole(AriaRole.ALERT).filter(new Locator.FilterOptions().setHasText(text));
     }
 
     /** In the margin, or where the work is; what stops also stands above the work on narrow screens. */

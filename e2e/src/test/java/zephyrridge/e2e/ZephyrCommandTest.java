@@ -14,8 +14,8 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.Map;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -29,20 +29,25 @@ import zephyrridge.server.account.DemoAccounts;
 @Order(2)
 @ResourceLock("installation")
 class ZephyrCommandTest {
-    private Installation zephyr;
+    /** With the demo's data; every test asks for a start, which is no more than a look where it runs already. */
+    private static Installation zephyr;
 
-    @BeforeEach
-    void install() throws IOException {
+    @BeforeAll
+    static void install() throws IOException {
         zephyr = new Installation();
     }
 
-    @AfterEach
-    void stopAndTidy() throws IOException {
+    @AfterAll
+    static void stopAndTidy() throws IOException {
         zephyr.close();
     }
 
-    private ApiClient ilka() {
-        ApiClient client = new ApiClient(zephyr.address());
+    private static ApiClient ilka() {
+        return ilka(zephyr);
+    }
+
+    private static ApiClient ilka(Installation at) {
+        ApiClient client = new ApiClient(at.address());
         assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status())
                 .isEqualTo(204);
         return client;
@@ -81,7 +86,7 @@ class ZephyrCommandTest {
     @Test
     void restoresWhatWasBackedUp() throws Exception {
         assertThat(zephyr.zephyr("demo").code()).isZero();
-        Path file = zephyr.home.resolve("workshop.sql.gz");
+        Path file = zephyr.home.resolve("demo.sql.gz");
         long kept = ilka().post(
                         "/api/jobs",
                         Map.of(
@@ -122,55 +127,60 @@ class ZephyrCommandTest {
     /** An empty installation asks for its first lead, then leads to the first machine and the first job; the demo is apart from it. */
     @Test
     void theFirstUseLeadsToTheFirstJob(Browser.Running browser) throws Exception {
-        Installation.Said said = zephyr.zephyr("start");
-        assertThat(said.code()).as(said.text()).isZero();
-        String code = said.text().replaceAll("(?s).*set-up code: (\\S+).*", "$1");
-        Technician t = new Technician(browser.newPage(zephyr.address()));
-        assertThat(t.heading("A new workshop")).isVisible();
-        t.page.getByLabel("Set-up code").fill("wrong");
-        t.page.getByLabel("Name").fill("Sedge");
-        t.page.getByLabel("Login").fill("sedge");
-        t.page.getByLabel("Password").fill("rain-over-the-moor");
-        t.button("Open the workshop").click();
-        assertThat(t.page.getByRole(AriaRole.ALERT)).containsText("not the set-up code");
-        t.page.getByLabel("Set-up code").fill(code);
-        t.button("Open the workshop").click();
-        assertThat(t.heading("Bench")).isVisible();
-        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine"))
-                .click();
-        t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Quarrow");
-        t.page.getByLabel("Model").fill("Tor 12");
-        t.button("Make the record").click();
-        assertThat(t.heading("Quarrow Tor 12")).isVisible();
-        t.page.navigate("/jobs");
-        t.takeIn("Quarrow Tor 12", "Valley library", "A second program at once");
-        assertThat(t.page.getByText("#1 Quarrow Tor 12")).isVisible();
-        assertThat(t.complaints).isEmpty();
-        // The same code makes no second lead, and the demo does not start over the workshop's data.
-        assertThat(new ApiClient(zephyr.address())
-                        .get("/api/session")
-                        .json()
-                        .get("setUp")
-                        .asBoolean())
-                .isFalse();
-        assertThat(zephyr.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
-        assertThat(zephyr.zephyr("demo").text()).contains("runs with the data of the workshop");
-        Path file = zephyr.home.resolve("workshop.sql.gz");
-        assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("All data of the workshop");
-        zephyr.zephyr("stop");
-        assertThat(zephyr.zephyr("demo").code()).isZero();
-        assertThat(ilka().get("/api/jobs").body()).doesNotContain("Tor 12").contains("Dairy office");
-        // A backup knows whose data it holds: it replaces no other's, and what runs goes on.
-        Installation.Said wrong = zephyr.zephyr("restore", file.toString());
-        assertThat(wrong.code()).isNotZero();
-        assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
-        assertThat(ilka().get("/api/jobs").body()).contains("Dairy office");
-        assertThat(zephyr.zephyr("reset-demo").code()).isZero();
-        zephyr.zephyr("stop");
-        assertThat(zephyr.zephyr("start").code()).isZero();
-        ApiClient sedge = new ApiClient(zephyr.address());
-        sedge.signIn("sedge", "rain-over-the-moor");
-        assertThat(sedge.get("/api/jobs").body()).contains("Tor 12").doesNotContain("Dairy office");
+        try (Installation fresh = new Installation()) {
+            Installation.Said said = fresh.zephyr("start");
+            assertThat(said.code()).as(said.text()).isZero();
+            String code = said.text().replaceAll("(?s).*set-up code: (\\S+).*", "$1");
+            Technician t = new Technician(browser.newPage(fresh.address()));
+            assertThat(t.heading("A new workshop")).isVisible();
+            t.page.getByLabel("Set-up code").fill("wrong");
+            t.page.getByLabel("Name").fill("Sedge");
+            t.page.getByLabel("Login").fill("sedge");
+            t.page.getByLabel("Password").fill("rain-over-the-moor");
+            t.button("Open the workshop").click();
+            assertThat(t.alert("not the set-up code").first()).isVisible();
+            t.page.getByLabel("Set-up code").fill(code);
+            t.button("Open the workshop").click();
+            assertThat(t.heading("Bench")).isVisible();
+            t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine"))
+                    .click();
+            t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true))
+                    .fill("Quarrow");
+            t.page.getByLabel("Model").fill("Tor 12");
+            t.button("Make the record").click();
+            assertThat(t.heading("Quarrow Tor 12")).isVisible();
+            t.page.navigate("/jobs");
+            t.takeIn("Quarrow Tor 12", "Valley library", "A second program at once");
+            assertThat(t.page.getByText("#1 Quarrow Tor 12")).isVisible();
+            assertThat(t.complaints).isEmpty();
+            // The same code makes no second lead, and the demo does not start over the workshop's data.
+            assertThat(new ApiClient(fresh.address())
+                            .get("/api/session")
+                            .json()
+                            .get("setUp")
+                            .asBoolean())
+                    .isFalse();
+            assertThat(fresh.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
+            assertThat(fresh.zephyr("demo").text()).contains("runs with the data of the workshop");
+            Path file = fresh.home.resolve("workshop.sql.gz");
+            assertThat(fresh.zephyr("backup", file.toString()).text()).contains("All data of the workshop");
+            fresh.zephyr("stop");
+            assertThat(fresh.zephyr("demo").code()).isZero();
+            assertThat(ilka(fresh).get("/api/jobs").body())
+                    .doesNotContain("Tor 12")
+                    .contains("Dairy office");
+            // A backup knows whose data it holds: it replaces no other's, and what runs goes on.
+            Installation.Said wrong = fresh.zephyr("restore", file.toString());
+            assertThat(wrong.code()).isNotZero();
+            assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
+            assertThat(ilka(fresh).get("/api/jobs").body()).contains("Dairy office");
+            assertThat(fresh.zephyr("reset-demo").code()).isZero();
+            fresh.zephyr("stop");
+            assertThat(fresh.zephyr("start").code()).isZero();
+            ApiClient sedge = new ApiClient(fresh.address());
+            sedge.signIn("sedge", "rain-over-the-moor");
+            assertThat(sedge.get("/api/jobs").body()).contains("Tor 12").doesNotContain("Dairy office");
+        }
     }
 
     /** The server is killed while somebody types; when it is started again everything lands, and the database has it. */
@@ -202,8 +212,9 @@ class ZephyrCommandTest {
 
     @Test
     void aTakenPortIsSaidWithWhatToDo() throws Exception {
-        try (ServerSocket other = new ServerSocket(zephyr.databasePort, 1, InetAddress.getLoopbackAddress())) {
-            Installation.Said said = zephyr.zephyr("demo");
+        try (Installation fresh = new Installation();
+                ServerSocket other = new ServerSocket(fresh.databasePort, 1, InetAddress.getLoopbackAddress())) {
+            Installation.Said said = fresh.zephyr("demo");
             assertThat(said.code()).isNotZero();
             assertThat(said.text())
                     .contains("port " + other.getLocalPort() + " is taken")

@@ -17,12 +17,15 @@ import java.util.TreeSet;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.core.env.Environment;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Bench;
+import zephyrridge.core.job.Counter;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Order;
@@ -67,6 +70,31 @@ class MigrationTest {
                     .hasSize(old.at("/readings/sources").size());
             assertThat(unit.log().entries()).hasSize(old.at("/log/entries").size());
             // Written and read again it is the same.
+            assertThat(documents.unit(documents.write(unit))).isEqualTo(unit);
+        }
+    }
+
+    /** Jobs as the demo of those days wrote them: all that was said is there, and what came later was not said. */
+    @ParameterizedTest
+    @ValueSource(ints = {3, 4, 5})
+    void jobsOfLaterSchemasLoseNothing(int schema, TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        JsonNode jobs = corpus(schema, "jobs.json");
+        assertThat(jobs).hasSizeGreaterThan(10);
+        for (JsonNode old : jobs) {
+            assertThat(old.get("schema").asInt()).isEqualTo(schema);
+            Unit unit = documents.unit(old.toString());
+            assertThat(unit.log().entries()).hasSize(old.at("/log/entries").size());
+            assertThat(unit.modules().keySet())
+                    .isEqualTo(Set.copyOf(old.get("modules").propertyNames()));
+            assertThat(unit.alternatives()).hasSize(old.get("alternatives").size());
+            assertThat(unit.isChosen()).isEqualTo(old.hasNonNull("chosen"));
+            assertThat(unit.before().measured()).isEmpty();
+            unit.log().starts().forEach(s -> assertThat(s.readout().measured()).isEmpty());
+            if (schema < 4) {
+                assertThat(unit.counter()).isEqualTo(Counter.NOTHING);
+                assertThat(unit.consent()).isEmpty();
+            }
             assertThat(documents.unit(documents.write(unit))).isEqualTo(unit);
         }
     }

@@ -405,6 +405,22 @@ class ReadingHttpTest {
         byte[] table = desk.getBytes("/api/jobs/2/smbios");
         assertThat(SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow().fitted())
                 .isEqualTo(ByteSize.ofGibibytes(32));
+        // The same table after the work, for its readings alone: nothing is kept of it.
+        JsonNode glance = desk.upload("/api/glance/file", "application/octet-stream", table)
+                .json();
+        assertThat(glance.at("/readings/firmwareTotal").asString()).isEqualTo("32 GB");
+        assertThat(glance.at("/readings").has("systemTotal")).isFalse();
+        assertThat(glance.at("/readings/positionsFilled").asInt()).isEqualTo(2);
+        JsonNode text = desk.upload(
+                        "/api/glance/file",
+                        "application/octet-stream",
+                        "Installed RAM 12.0 GB (11.6 GB usable)".getBytes(StandardCharsets.UTF_8))
+                .json();
+        assertThat(text.at("/readings/systemTotal").asString()).isEqualTo("12 GB");
+        assertThat(desk.upload("/api/glance/file", "application/octet-stream", new byte[] {1, 2, 3})
+                        .json()
+                        .get("readings"))
+                .isEmpty();
     }
 
     @Test

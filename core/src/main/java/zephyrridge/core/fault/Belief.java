@@ -118,44 +118,38 @@ public final class Belief {
         double[] w = weights.clone();
         boolean changed =
                 !inserted.isEmpty() || last().map(l -> !l.fill().equals(fill)).orElse(true);
-        for (int h = 0; h < causes.first.length; h++) {
-            step(w, h, causes.first[h], 1, inserted, acts, waited, changed);
+        // By cause, since the same one stands in many hypotheses.
+        int n = causes.causes.size();
+        boolean[] acting = new boolean[n];
+        double[] stays = new double[n];
+        boolean any = false;
+        for (int c = 0; c < n; c++) {
+            Cause cause = causes.causes.get(c);
+            acting[c] = cause.kind() == Cause.Kind.TRAINING && changed;
+            stays[c] = cures(cause, inserted, acts, waited) ? cause.kind().staysAfter() : 1;
+            any |= acting[c] || stays[c] < 1;
+        }
+        for (int h = 0; any && h < causes.first.length; h++) {
+            step(w, h * 4, 1, acting[causes.first[h]], stays[causes.first[h]]);
             if (causes.second[h] >= 0) {
-                step(w, h, causes.second[h], 2, inserted, acts, waited, changed);
+                step(w, h * 4, 2, acting[causes.second[h]], stays[causes.second[h]]);
             }
         }
         return w;
     }
 
-    private void step(
-            double[] w,
-            int h,
-            int cause,
-            int bit,
-            SortedSet<Integer> inserted,
-            Set<Act> acts,
-            boolean waited,
-            boolean changed) {
-        Cause c = causes.causes.get(cause);
-        if (!c.kind().curable()) {
-            return;
-        }
-        boolean cured = cures(c, inserted, acts, waited);
-        if (c.kind() == Cause.Kind.TRAINING && changed) {
-            for (int state = 0; state < 4; state++) {
-                if ((state & bit) == 0) {
-                    w[h * 4 + (state | bit)] += w[h * 4 + state];
-                    w[h * 4 + state] = 0;
-                }
+    /** @param acting acts anew, whatever was; {@code stays} the chance that it goes on acting after what was done */
+    private static void step(double[] w, int at, int bit, boolean acting, double stays) {
+        for (int state = 0; state < 4; state++) {
+            if (acting && (state & bit) == 0) {
+                w[at + (state | bit)] += w[at + state];
+                w[at + state] = 0;
             }
         }
-        if (cured) {
-            double stays = c.kind().staysAfter();
-            for (int state = 0; state < 4; state++) {
-                if ((state & bit) != 0) {
-                    w[h * 4 + (state & ~bit)] += w[h * 4 + state] * (1 - stays);
-                    w[h * 4 + state] *= stays;
-                }
+        for (int state = 0; stays < 1 && state < 4; state++) {
+            if ((state & bit) != 0) {
+                w[at + (state & ~bit)] += w[at + state] * (1 - stays);
+                w[at + state] *= stays;
             }
         }
     }
@@ -168,9 +162,9 @@ public final class Belief {
         boolean actsA = (i & 1) != 0 && reach.touches[a];
         boolean actsB = b >= 0 && (i & 2) != 0 && reach.touches[b];
         e.of(
-                actsA ? causes.causes.get(a).kind() : null,
+                actsA ? causes.kinds[a] : null,
                 actsA ? reach.part[a] : -1,
-                actsB ? causes.causes.get(b).kind() : null,
+                actsB ? causes.kinds[b] : null,
                 actsB ? reach.part[b] : -1,
                 reach);
     }

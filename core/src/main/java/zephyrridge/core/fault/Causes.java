@@ -19,6 +19,8 @@ final class Causes {
 
     final List<Cause> causes = new ArrayList<>();
     final List<Double> odds = new ArrayList<>();
+    /** Of the causes, by number. */
+    final Cause.Kind[] kinds;
     /** Causes of a hypothesis, the second -1 for a single one. */
     final int[] first;
 
@@ -32,6 +34,7 @@ final class Causes {
     Causes(Setup setup, Arrangement goal) {
         single(setup, goal);
         int n = causes.size();
+        kinds = causes.stream().map(Cause::kind).toArray(Cause.Kind[]::new);
         List<int[]> pairs = new ArrayList<>();
         List<Double> weights = new ArrayList<>();
         for (int i = 0; i < n; i++) {

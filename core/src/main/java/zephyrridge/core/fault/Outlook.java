@@ -1,7 +1,7 @@
 package zephyrridge.core.fault;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 
@@ -14,8 +14,8 @@ final class Outlook {
     /** By outcome and by what to do. */
     private final List<double[]> weights = new ArrayList<>();
 
-    private final Map<Long, Integer> byMissing = new HashMap<>();
-    private static final long SOME = -1;
+    /** By the set that is missing, plus 1, the outcome plus 1; at 0 some piece that nobody names. */
+    private int[] byMissing = new int[0];
 
     private Outlook(int classes) {
         this.classes = classes;
@@ -66,12 +66,21 @@ final class Outlook {
             o.weights.get(ERRORS)[todo] += w[i] * e.errors * finds;
             o.weights.get(GOOD)[todo] += w[i] * (e.good + e.errors * (1 - finds));
             for (int m = 0; m < e.sets; m++) {
-                long size = e.set[m] == Reach.SOME_PIECE ? SOME : reach.mebibytes(e.set[m]);
-                o.weights.get(o.byMissing.computeIfAbsent(size, k -> o.outcome(Seen.missing(Math.max(0, k)))))[todo] +=
-                        w[i] * e.missing[m];
+                o.weights.get(o.missing(e.set[m], reach))[todo] += w[i] * e.missing[m];
             }
         }
         return o;
+    }
+
+    private int missing(int set, Reach reach) {
+        int at = set == Reach.SOME_PIECE ? 0 : reach.alike(set) + 1;
+        if (at >= byMissing.length) {
+            byMissing = Arrays.copyOf(byMissing, Math.max(at + 1, reach.sets() + 8));
+        }
+        if (byMissing[at] == 0) {
+            byMissing[at] = outcome(Seen.missing(at == 0 ? 0 : reach.mebibytes(set))) + 1;
+        }
+        return byMissing[at] - 1;
     }
 
     private int outcome(Seen seen) {

@@ -1,7 +1,9 @@
 package zephyrridge.core.fault;
 
+import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 
 /** What every cause would do in one arrangement, worked out once for all hypotheses. */
@@ -15,10 +17,19 @@ final class Reach {
     /** Number of the set of pieces that is missing where exactly the cause's part is; -1 for none. */
     final int[] part;
 
-    private final java.util.List<BitSet> sets = new java.util.ArrayList<>();
-    private final java.util.List<Long> sizes = new java.util.ArrayList<>();
+    private final List<BitSet> sets = new ArrayList<>();
+    private final List<Long> sizes = new ArrayList<>();
     private final Map<BitSet, Integer> numbers = new HashMap<>();
-    private final Map<Long, Integer> unions = new HashMap<>();
+    /** By two sets, the number of both together plus 1; 0 where nobody asked yet. As wide as there are parts. */
+    private final int[] unions;
+
+    private final int parts;
+    /** Number of the set of all pieces, -1 while no cause hides as much. */
+    private int all = -1;
+
+    /** By set, the outcome that it is counted under by whoever reads this; sets with as much memory share one. */
+    private final List<Integer> alike = new ArrayList<>();
+
     final int pieces;
 
     Reach(Setup setup, Causes causes, Arrangement fill) {
@@ -38,12 +49,16 @@ final class Reach {
                 part[c] = set.isEmpty() ? -1 : number(set);
             }
         }
+        parts = sets.size();
+        unions = new int[parts * parts];
     }
 
     private int number(BitSet set) {
         return numbers.computeIfAbsent(set, s -> {
             sets.add(s);
+            all = s.equals(whole) ? sets.size() - 1 : all;
             sizes.add(setup.mebibytes(s));
+            alike.add(sizes.indexOf(setup.mebibytes(s)));
             return sets.size() - 1;
         });
     }
@@ -55,16 +70,27 @@ final class Reach {
         if (a < 0) {
             return b;
         }
-        return unions.computeIfAbsent(((long) Math.min(a, b) << 32) | Math.max(a, b), k -> {
+        int at = Math.min(a, b) * parts + Math.max(a, b);
+        if (unions[at] == 0) {
             BitSet both = (BitSet) sets.get(a).clone();
             both.or(sets.get(b));
-            return number(both);
-        });
+            unions[at] = number(both) + 1;
+        }
+        return unions[at] - 1;
+    }
+
+    /** The first set of as much memory: where only the amount is seen, both look the same. */
+    int alike(int set) {
+        return alike.get(set);
+    }
+
+    int sets() {
+        return sets.size();
     }
 
     /** Nothing is left: then it does not start. */
     boolean isAll(int set) {
-        return set >= 0 && sets.get(set).equals(whole) || set == SOME_PIECE && pieces <= 1;
+        return set >= 0 && set == all || set == SOME_PIECE && pieces <= 1;
     }
 
     long mebibytes(int set) {

@@ -50,6 +50,7 @@ import java.util.Set;
     @JsonSubTypes.Type(value = FaultChange.Arrange.class, name = "Arrange"),
     @JsonSubTypes.Type(value = FaultChange.LogElsewhere.class, name = "LogElsewhere"),
     @JsonSubTypes.Type(value = FaultChange.PlanAsStarted.class, name = "PlanAsStarted"),
+    @JsonSubTypes.Type(value = ConditionChange.NoteOrder.class, name = "NoteOrder"),
     @JsonSubTypes.Type(value = PlanChange.OrderAgain.class, name = "OrderAgain"),
     @JsonSubTypes.Type(value = FaultChange.SettleFault.class, name = "SettleFault"),
     @JsonSubTypes.Type(value = LogChange.ClearSettings.class, name = "ClearSettings"),

@@ -6,6 +6,8 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.DateTimeException;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -63,8 +65,45 @@ public sealed interface ConditionChange extends Change {
             Order order = s.work.order();
             Unit unit = s.unit.withIntake(next);
             return new Work(
-                    new Order(owner.orElse(order.owner()), wish.orElse(order.wish())),
+                    order.with(owner.orElse(order.owner()), wish.orElse(order.wish())),
                     battery.isPresent() ? s.stillHolds(unit, s.bench) : unit);
+        }
+    }
+
+    /**
+     * When it is to be ready, and where the machine is meanwhile; what is absent stays, "" takes it away.
+     *
+     * @param promised a day as in 2031-05-20
+     * @param away where it is, while it is not here
+     */
+    record NoteOrder(Optional<@Size(max = 10) String> promised, Optional<@Size(max = 200) String> away)
+            implements ConditionChange {
+        @Override
+        public Work to(Situation s) {
+            Order now = s.work.order();
+            return new Work(
+                    new Order(
+                            now.owner(),
+                            now.wish(),
+                            promised.isEmpty()
+                                    ? now.promised()
+                                    : promised.filter(d -> !d.isBlank()).map(d -> day(s, d)),
+                            away.isEmpty()
+                                    ? now.away()
+                                    : away.map(String::strip).filter(a -> !a.isEmpty())),
+                    s.unit);
+        }
+
+        private static LocalDate day(Situation s, String text) {
+            try {
+                LocalDate day = LocalDate.parse(text.strip());
+                if (day.getYear() < 1990 || day.getYear() > 2999) {
+                    throw s.refused(Refusal.VALUE_CANNOT_BE.of("promised", text));
+                }
+                return day;
+            } catch (DateTimeException e) {
+                throw s.refused(Refusal.VALUE_CANNOT_BE.of("promised", text));
+            }
         }
     }
 

@@ -81,6 +81,14 @@ public final class Glancer {
                     .filter(Listed::filled)
                     .flatMap(x -> Claims.generation(x.device().memoryType()).stream())
                     .findFirst());
+            // What it runs at; what a module could do says nothing of it.
+            List<Integer> runs = table.stream()
+                    .filter(Listed::filled)
+                    .map(x -> x.device().configuredSpeed())
+                    .toList();
+            rate = rate.or(() -> runs.stream().anyMatch(n -> n <= 0)
+                    ? Optional.empty()
+                    : runs.stream().min(Comparator.naturalOrder()));
         } else if (content instanceof Recognised.Label l) {
             l.reading().spec().ifPresent(m -> generation = generation.or(() -> Optional.of(m.generation())));
         } else if (content instanceof Recognised.Chip c) {

@@ -32,7 +32,7 @@ class SecurityConfig {
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .authenticated()
                         // The desk account reads only.
-                        .requestMatchers("/api/labels/decode", "/api/glance", "/api/sign-out")
+                        .requestMatchers("/api/labels/decode", "/api/glance", "/api/glance/file", "/api/sign-out")
                         .authenticated()
                         .requestMatchers("/api/**")
                         .hasAnyRole("LEAD", "TECHNICIAN")

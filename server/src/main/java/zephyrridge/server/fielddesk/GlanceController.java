@@ -6,6 +6,7 @@ import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -34,9 +35,21 @@ class GlanceController {
 
     @PostMapping("/api/glance")
     GlanceView glance(@Valid @RequestBody Told body) {
-        List<Recognised> read = Recogniser.all(body.text().getBytes(StandardCharsets.UTF_8), trees);
-        Optional<Machines.Ready> machine =
-                body.machineId().filter(id -> !id.isBlank()).map(machines::get);
+        return look(
+                Recogniser.all(body.text().getBytes(StandardCharsets.UTF_8), trees),
+                body.machineId().filter(id -> !id.isBlank()).map(machines::get));
+    }
+
+    /** The same of a file, whatever is in it: a firmware table, a chip's image, a listing, a window's text. */
+    @PostMapping(path = "/api/glance/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    GlanceView file(@RequestBody byte[] content) {
+        Recognised whole = Recogniser.recognise(content, trees);
+        return look(
+                whole instanceof Recognised.Unknown ? Recogniser.all(content, trees) : List.of(whole),
+                Optional.empty());
+    }
+
+    private GlanceView look(List<Recognised> read, Optional<Machines.Ready> machine) {
         Optional<Double> minutes = machine.flatMap(m -> m.reach().values().stream()
                 .map(r -> (double) r.minutes())
                 .max(Double::compare)

@@ -1,6 +1,8 @@
 package zephyrridge.server.job;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -30,7 +32,9 @@ import zephyrridge.core.job.Trouble;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.Jep106;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.plan.Offer;
 import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.reading.label.LabelParser;
@@ -40,6 +44,7 @@ import zephyrridge.core.survey.Dumps;
 import zephyrridge.server.demo.DemoJobs;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.Sources;
+import zephyrridge.server.supplier.Suppliers;
 
 /** The demo's jobs, walked to where they stand through the same changes a person makes. */
 @Component
@@ -48,8 +53,12 @@ class DemoStories implements DemoJobs {
     private final Jobs jobs;
     private final Machines machines;
     private final Sources sources;
+    private final Suppliers suppliers;
+    private final Clock clock;
 
-    DemoStories(Jobs jobs, Machines machines, Sources sources) {
+    DemoStories(Jobs jobs, Machines machines, Sources sources, Suppliers suppliers, Clock clock) {
+        this.suppliers = suppliers;
+        this.clock = clock;
         this.jobs = jobs;
         this.machines = machines;
         this.sources = sources;
@@ -71,6 +80,30 @@ class DemoStories implements DemoJobs {
         socketsNobodySaw();
         threeTries();
         kitRefused();
+        partsOrdered();
+    }
+
+    /** Two modules of a wholesaler's pack are on their way; who asked knows the day. */
+    private void partsOrdered() {
+        String label = "8GB 1Rx16 PC5-4800B-SC0-1010-XT";
+        Offer pack = suppliers.offers(MemoryGeneration.DDR5).stream()
+                .filter(o -> o.wording().equals(label) && o.pieces() == 2)
+                .findFirst()
+                .orElseThrow();
+        new Walk("skerrow-tern-16", "Valley library", "Two reading rooms share it; it pauses when both print", "bram")
+                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "One key cap loose, noted"))
+                .then(found(label, "socket-a"))
+                .then(before("8 GB", "7.5 GB", 4800, 1, null))
+                .then(new PlanChange.AdoptLayout(
+                        "A pack of two",
+                        List.of(
+                                new PlanChange.AdoptLayout.Piece(
+                                        "socket-a", Optional.empty(), Optional.empty(), Optional.of(pack.id())),
+                                new PlanChange.AdoptLayout.Piece(
+                                        "socket-b", Optional.empty(), Optional.empty(), Optional.of(pack.id()))),
+                        List.of(new PlanChange.AdoptLayout.Pack(pack.id(), 1)),
+                        true))
+                .promised(6);
     }
 
     /** The firmware lists the soldered bank as one more module; the module's own chip was read as well. */
@@ -156,7 +189,9 @@ class DemoStories implements DemoJobs {
     private void cannot() {
         new Walk("quarrow-fell-13-s", "Walk-in", "More memory, whatever it costs", "bram")
                 .then(intake("windows-11-home", Intake.Seal.NONE, Intake.Battery.GOOD, "Like new"))
-                .then(before("12 GB", "11.2 GB", 3733, 2, null));
+                .then(before("12 GB", "11.2 GB", 3733, 2, null))
+                .then(new ConditionChange.NoteOrder(
+                        Optional.empty(), Optional.of("the owner took it along until Monday")));
     }
 
     private void serverHalfWay() {
@@ -194,7 +229,8 @@ class DemoStories implements DemoJobs {
                 .then(found("4GB 1Rx8 PC4-2400T-SA1-11", "a-below"))
                 .then(before("4 GB", "3.6 GB", 2400, 1, 14_900))
                 .then(new PlanChange.PlanModule("b-top", Optional.empty(), Optional.of("D-002")))
-                .then(new PlanChange.ChoosePlan(true));
+                .then(new PlanChange.ChoosePlan(true))
+                .promised(1);
     }
 
     private void justTakenIn() {
@@ -219,7 +255,8 @@ class DemoStories implements DemoJobs {
                 .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "a-lower"))
                 .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "b-lower"))
                 .then(before("32 GB", "31.6 GB", 2933, 2, 36_700))
-                .then(new PlanChange.PlanModule("a-upper", Optional.empty(), Optional.of("D-001")));
+                .then(new PlanChange.PlanModule("a-upper", Optional.empty(), Optional.of("D-001")))
+                .promised(9);
     }
 
     private void swollen() {
@@ -236,7 +273,8 @@ class DemoStories implements DemoJobs {
                 .then(found("4GB 1Rx16 PC4-2666V-SC0-11", "socket-b"))
                 .then(before("12 GB", "11.5 GB", 2666, 2, null))
                 .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-007")))
-                .then(new PlanChange.ChoosePlan(true));
+                .then(new PlanChange.ChoosePlan(true))
+                .promised(-1);
     }
 
     private void thirtyTwoBits() {
@@ -439,6 +477,12 @@ class DemoStories implements DemoJobs {
         Walk read(String name, byte[] content, Optional<String> position) {
             return then(new EvidenceChange.AddSource(
                     sources.keep(id, name, content, by).id(), name, position));
+        }
+
+        /** @param days from the demo's day on */
+        Walk promised(int days) {
+            return then(new ConditionChange.NoteOrder(
+                    Optional.of(LocalDate.now(clock).plusDays(days).toString()), Optional.empty()));
         }
 
         Assessment assessment() {

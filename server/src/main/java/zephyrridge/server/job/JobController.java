@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,6 +36,7 @@ import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.Refusal;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Waits;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.server.document.Differences;
@@ -64,6 +66,7 @@ class JobController {
     /** @param landed the version that this very change left; others may have come after it */
     record ChangeAnswer(long landed, JobView job) {}
 
+    /** @param daysLeft until the promised day, by the shop's clock; negative where it is past */
     record JobListEntry(
             long id,
             String machineId,
@@ -73,10 +76,14 @@ class JobController {
             Station station,
             boolean closed,
             boolean blocked,
+            Waits waits,
             Instant updatedAt,
             String updatedBy,
             Optional<LocalDate> partsOn,
-            Optional<LocalDate> returnUntil) {}
+            Optional<LocalDate> returnUntil,
+            Optional<LocalDate> promised,
+            Optional<Long> daysLeft,
+            Optional<String> away) {}
 
     /** @param before and {@code after} "" for nothing */
     record FieldChange(String name, String before, String after) {}
@@ -101,20 +108,29 @@ class JobController {
 
     @GetMapping("/api/jobs")
     List<JobListEntry> list() {
+        LocalDate today = LocalDate.now(clock);
         return jobs.list().stream()
                 .map(r -> new JobListEntry(
                         r.id(),
                         r.machineId(),
                         r.machine(),
-                        r.owner(),
-                        r.wish(),
+                        r.order().owner(),
+                        r.order().wish(),
                         Station.valueOf(r.station()),
                         r.status().equals("CLOSED"),
                         r.blocked(),
+                        // What was to arrive until today is for the shop to look after.
+                        r.waits() == Waits.PARTS
+                                        && r.partsOn().filter(today::isBefore).isEmpty()
+                                ? Waits.US
+                                : r.waits(),
                         utc(r.updatedAt()),
                         r.updatedBy(),
                         r.partsOn(),
-                        r.returnUntil()))
+                        r.returnUntil(),
+                        r.order().promised(),
+                        r.order().promised().map(d -> ChronoUnit.DAYS.between(today, d)),
+                        r.order().away()))
                 .toList();
     }
 

@@ -13,9 +13,11 @@ import java.util.Map;
 import java.util.Optional;
 import org.jooq.DSLContext;
 import org.jooq.Records;
+import org.jooq.SelectField;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Waits;
 
 @Repository
 class JobStore {
@@ -26,8 +28,7 @@ class JobStore {
     record Row(
             long id,
             long orderId,
-            String owner,
-            String wish,
+            Order order,
             String machineId,
             long machineVersion,
             String state,
@@ -42,10 +43,10 @@ class JobStore {
             long id,
             String machineId,
             String machine,
-            String owner,
-            String wish,
+            Order order,
             String station,
             String status,
+            Waits waits,
             boolean blocked,
             LocalDateTime updatedAt,
             String updatedBy,
@@ -56,12 +57,20 @@ class JobStore {
     record Shown(
             String station,
             String status,
+            Waits waits,
             boolean blocked,
             Optional<LocalDate> partsOn,
             Optional<LocalDate> returnUntil) {}
 
     /** @param login of who did it; {@code who} their name */
     record EventRow(long version, LocalDateTime at, String login, String who, String type) {}
+
+    private static final SelectField<Order> ORDER = DSL.row(
+                    WORK_ORDER.OWNER,
+                    WORK_ORDER.WISH,
+                    WORK_ORDER.PROMISED.convertFrom(Optional::ofNullable),
+                    WORK_ORDER.AWAY.convertFrom(Optional::ofNullable))
+            .mapping(Order::new);
 
     private final DSLContext sql;
 
@@ -75,10 +84,10 @@ class JobStore {
                         JOB.ID,
                         JOB.MACHINE_ID,
                         MACHINE.NAME,
-                        WORK_ORDER.OWNER,
-                        WORK_ORDER.WISH,
+                        ORDER,
                         JOB.STATION,
                         JOB.STATUS,
+                        JOB.WAITS.convertFrom(Waits::valueOf),
                         JOB.BLOCKED,
                         JOB.UPDATED_AT,
                         by,
@@ -117,8 +126,7 @@ class JobStore {
         return sql.select(
                         JOB.ID,
                         JOB.ORDER_ID,
-                        WORK_ORDER.OWNER,
-                        WORK_ORDER.WISH,
+                        ORDER,
                         JOB.MACHINE_ID,
                         JOB.MACHINE_VERSION,
                         JOB.STATE,
@@ -157,6 +165,8 @@ class JobStore {
         long orderId = sql.insertInto(WORK_ORDER)
                 .set(WORK_ORDER.OWNER, order.owner())
                 .set(WORK_ORDER.WISH, order.wish())
+                .set(WORK_ORDER.PROMISED, order.promised().orElse(null))
+                .set(WORK_ORDER.AWAY, order.away().orElse(null))
                 .returningResult(WORK_ORDER.ID)
                 .fetchOne(WORK_ORDER.ID);
         return sql.insertInto(JOB)
@@ -165,6 +175,7 @@ class JobStore {
                 .set(JOB.MACHINE_VERSION, machineVersion)
                 .set(JOB.STATION, shown.station)
                 .set(JOB.STATUS, shown.status)
+                .set(JOB.WAITS, shown.waits.name())
                 .set(JOB.BLOCKED, shown.blocked)
                 .set(JOB.STATE, state)
                 .set(JOB.VERSION, 1L)
@@ -181,6 +192,7 @@ class JobStore {
         boolean updated = sql.update(JOB)
                         .set(JOB.STATION, shown.station)
                         .set(JOB.STATUS, shown.status)
+                        .set(JOB.WAITS, shown.waits.name())
                         .set(JOB.BLOCKED, shown.blocked)
                         .set(JOB.PARTS_ON, shown.partsOn.orElse(null))
                         .set(JOB.RETURN_UNTIL, shown.returnUntil.orElse(null))
@@ -193,10 +205,12 @@ class JobStore {
                         .and(JOB.VERSION.eq(expected))
                         .execute()
                 == 1;
-        if (updated && !(order.owner().equals(row.owner) && order.wish().equals(row.wish))) {
+        if (updated && !order.equals(row.order)) {
             sql.update(WORK_ORDER)
                     .set(WORK_ORDER.OWNER, order.owner())
                     .set(WORK_ORDER.WISH, order.wish())
+                    .set(WORK_ORDER.PROMISED, order.promised().orElse(null))
+                    .set(WORK_ORDER.AWAY, order.away().orElse(null))
                     .where(WORK_ORDER.ID.eq(row.orderId))
                     .execute();
         }

@@ -27,6 +27,7 @@ import zephyrridge.core.job.Outcome;
 import zephyrridge.core.job.Trail;
 import zephyrridge.core.job.Transfer;
 import zephyrridge.core.job.Unit;
+import zephyrridge.core.job.Waits;
 import zephyrridge.core.job.Work;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.document.Documents;
@@ -94,7 +95,8 @@ public class Jobs {
 
     public List<Listed> listed() {
         return store.list().stream()
-                .map(r -> new Listed(r.id(), r.machine(), r.owner(), r.wish()))
+                .map(r -> new Listed(
+                        r.id(), r.machine(), r.order().owner(), r.order().wish()))
                 .toList();
     }
 
@@ -429,7 +431,7 @@ public class Jobs {
     }
 
     private Work work(JobStore.Row row) {
-        return new Work(new Order(row.owner(), row.wish()), documents.unit(row.state()));
+        return new Work(row.order(), documents.unit(row.state()));
     }
 
     private Machines.Ready machine(JobStore.Row row, Work work) {
@@ -463,6 +465,7 @@ public class Jobs {
         return new JobStore.Shown(
                 a.trail().current().name(),
                 closed ? "CLOSED" : "OPEN",
+                Waits.of(work, a),
                 blocked,
                 buys.isEmpty() || fitted ? Optional.empty() : partsOn.or(() -> Optional.of(today.plusDays(lead))),
                 buys.isEmpty() ? Optional.empty() : returnUntil.or(() -> back));

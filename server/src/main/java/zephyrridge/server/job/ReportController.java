@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.server.report.Paper;
+import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
 /** What leaves the shop on paper or as a list. */
@@ -31,13 +32,15 @@ class ReportController {
     private final Report report;
     private final ReturnSlip returnSlip;
     private final Paper paper;
+    private final Texts texts;
     private final Clock clock;
 
-    ReportController(Jobs jobs, Report report, ReturnSlip returnSlip, Paper paper, Clock clock) {
+    ReportController(Jobs jobs, Report report, ReturnSlip returnSlip, Paper paper, Texts texts, Clock clock) {
         this.jobs = jobs;
         this.report = report;
         this.returnSlip = returnSlip;
         this.paper = paper;
+        this.texts = texts;
         this.clock = clock;
     }
 
@@ -73,19 +76,32 @@ class ReportController {
         StringWriter out = new StringWriter();
         try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
             csv.printRecord(
-                    "job", "machine", "owner", "wish", "station", "state", "updated", "by", "parts on", "return until");
+                    "job",
+                    "machine",
+                    "owner",
+                    "wish",
+                    "station",
+                    "state",
+                    "updated",
+                    "by",
+                    "parts on",
+                    "return until",
+                    "promised",
+                    "waits for");
             for (JobStore.ListRow r : jobs.list()) {
                 csv.printRecord(
                         r.id(),
                         plain(r.machine()),
-                        plain(r.owner()),
-                        plain(r.wish()),
+                        plain(r.order().owner()),
+                        plain(r.order().wish()),
                         r.station(),
                         r.status().equals("CLOSED") ? "handed back" : r.blocked() ? "blocked" : "open",
                         JobController.utc(r.updatedAt()),
                         plain(r.updatedBy()),
                         r.partsOn().map(LocalDate::toString).orElse(""),
-                        r.returnUntil().map(LocalDate::toString).orElse(""));
+                        r.returnUntil().map(LocalDate::toString).orElse(""),
+                        r.order().promised().map(LocalDate::toString).orElse(""),
+                        texts.get("waits." + r.waits()));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

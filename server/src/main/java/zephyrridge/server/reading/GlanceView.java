@@ -67,9 +67,11 @@ public record GlanceView(
 
     private static final int MOST_SHAPES = 4;
 
-    private static SortedMap<String, String> readings(Glance g) {
+    /** A firmware's table counts as the firmware does; whatever else is read is the system's word. */
+    private static SortedMap<String, String> readings(Glance g, List<Recognised> read) {
         SortedMap<String, String> readings = new TreeMap<>();
-        g.installed().ifPresent(p -> readings.put("systemTotal", Texts.size(p.size())));
+        boolean table = !read.isEmpty() && read.stream().allMatch(Recognised.Firmware.class::isInstance);
+        g.installed().ifPresent(p -> readings.put(table ? "firmwareTotal" : "systemTotal", Texts.size(p.size())));
         g.visible().ifPresent(p -> readings.put("usable", Texts.size(p.size())));
         g.rate().ifPresent(r -> readings.put("rate", String.valueOf(r)));
         g.used().ifPresent(n -> readings.put("positionsFilled", String.valueOf(n)));
@@ -96,7 +98,7 @@ public record GlanceView(
                 g.next().stream().map(n -> next(n, texts)).toList(),
                 understood(read, texts),
                 FindingView.of(g.findings(), texts),
-                readings(g),
+                readings(g, read),
                 machine);
     }
 

@@ -1,0 +1,37 @@
+package zephyrridge.core.job;
+
+import zephyrridge.core.limit.Condition;
+
+/** What a job waits for, as far as the job itself says. */
+public enum Waits {
+    /** Somebody of the shop can go on. */
+    US,
+    /** The layout that is to be fitted needs the owner's yes, and none is noted for it. */
+    OWNER,
+    /** What was decided on is bought, and not all of it is fitted. */
+    PARTS,
+    /** The machine is not here. */
+    OUTSIDE,
+    /** Handed back. */
+    NOTHING;
+
+    public static Waits of(Work work, Assessment a) {
+        Unit unit = work.unit();
+        if (unit.closing().isPresent()) {
+            return NOTHING;
+        }
+        if (work.order().away().isPresent()) {
+            return OUTSIDE;
+        }
+        boolean toFit = a.fitLines().stream().anyMatch(l -> !l.done());
+        if (!toFit) {
+            return US;
+        }
+        boolean yesMissing = PlanConditions.of(unit, a.limits()).stream()
+                .anyMatch(c -> c.condition().kind() == Condition.Kind.CONSENT && !c.met());
+        if (yesMissing) {
+            return OWNER;
+        }
+        return unit.isChosen() && !unit.onTheTable().buys().isEmpty() ? PARTS : US;
+    }
+}

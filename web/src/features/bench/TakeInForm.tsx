@@ -1,0 +1,111 @@
+import { Box, Button, Flex, Grid, Input, Text } from '@chakra-ui/react';
+import { type FormEvent, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useMachines } from '../../api/machines';
+import { MachinePicker } from '../../parts/MachinePicker';
+import { dropGlance } from '../../parts/glance';
+import { useTakeIn } from './api';
+
+/** A machine comes in: which, whose, and what is wanted of it. */
+export function TakeInForm({
+  machine,
+  told,
+  onClose,
+}: {
+  machine: string;
+  told: string;
+  onClose: () => void;
+}) {
+  const machines = useMachines();
+  const takeIn = useTakeIn();
+  const navigate = useNavigate();
+  const [machineId, setMachineId] = useState(machine);
+  const [owner, setOwner] = useState('');
+  const [wish, setWish] = useState('');
+  // Sent twice, because the answer got lost or the key was hit twice, it is one job all the same.
+  const [takeInId] = useState(() => crypto.randomUUID());
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    takeIn.mutate(
+      { machineId, owner: owner.trim(), wish: wish.trim(), takeInId, told },
+      {
+        onSuccess: (job) => {
+          dropGlance();
+          navigate(`/jobs/${job.id}/take-in`);
+        },
+      },
+    );
+  };
+  const chosen = machines.data?.find((m) => m.id === machineId);
+  const describe = (typed: string) => navigate(`/machines?new=${encodeURIComponent(typed)}&then=take`);
+  return (
+    <Box
+      as="section"
+      aria-label="Take a machine in"
+      bg="panel"
+      borderWidth="2px"
+      borderColor="accent"
+      borderRadius="md"
+      p="4"
+      mb="4"
+    >
+      <form onSubmit={submit}>
+        <Grid templateColumns={{ base: '1fr', md: '1.4fr 1fr 2fr auto' }} gap="3" alignItems="end">
+          <MachinePicker
+            label="Machine"
+            machines={machines.data}
+            chosen={machineId}
+            onChoose={setMachineId}
+            onUnknown={describe}
+            autoFocus
+          />
+          <Box>
+            <label htmlFor="take-in-owner">
+              <Text fontWeight="600">Whose it is</Text>
+            </label>
+            <Input
+              id="take-in-owner"
+              value={owner}
+              onChange={(e) => setOwner(e.target.value)}
+              maxLength={200}
+            />
+          </Box>
+          <Box>
+            <label htmlFor="take-in-wish">
+              <Text fontWeight="600">What they want, in their words</Text>
+            </label>
+            <Input
+              id="take-in-wish"
+              value={wish}
+              onChange={(e) => setWish(e.target.value)}
+              maxLength={2000}
+            />
+          </Box>
+          <Flex gap="2">
+            <Button type="submit" disabled={!machineId || !owner.trim()} loading={takeIn.isPending}>
+              Take in
+            </Button>
+            <Button variant="outline" color="ink" onClick={onClose}>
+              Cancel
+            </Button>
+          </Flex>
+        </Grid>
+        {chosen && chosen.quirks.length > 0 && (
+          <Text mt="2">
+            <b>To know of it:</b> {chosen.quirks.join(' ')}
+          </Text>
+        )}
+        {told && (
+          <Text fontSize="sm" color="quiet" mt="2">
+            What was told at the field desk goes with it.
+          </Text>
+        )}
+        {takeIn.isError && (
+          <Text role="alert" color="stop" mt="2">
+            {takeIn.error.message}
+          </Text>
+        )}
+      </form>
+    </Box>
+  );
+}

@@ -1,0 +1,57 @@
+import { describe, expect, it } from 'vitest';
+import { grouped, has, type Job, promise } from './board';
+
+const job = (id: number, more: Partial<Job> = {}): Job => ({
+  id,
+  machineId: 'm',
+  machine: 'Quarrow Fell 13',
+  owner: 'Survey team',
+  wish: 'more',
+  station: 'PLAN',
+  closed: false,
+  blocked: false,
+  waits: 'US',
+  updatedAt: '2031-05-14T09:30:00Z',
+  updatedBy: 'Ilka',
+  ...more,
+});
+
+describe('the board', () => {
+  it('puts each job where it waits, and what cannot wait first', () => {
+    const jobs = [
+      job(1),
+      job(2, { waits: 'PARTS', partsOn: '2031-05-19' }),
+      job(3, { blocked: true }),
+      job(4, { waits: 'PARTS', daysLeft: -2 }),
+      job(5, { closed: true, waits: 'NOTHING', daysLeft: -9 }),
+      job(6, { daysLeft: 3 }),
+      job(7, { daysLeft: 0 }),
+      job(8),
+    ];
+    expect(grouped(jobs, new Set([8])).map(([group, , held]) => [group, held.map((j) => j.id)])).toEqual([
+      ['FIRST', [4, 3]],
+      ['US', [7, 6, 1]],
+      ['TIMER', [8]],
+      ['PARTS', [2]],
+      ['NOTHING', [5]],
+    ]);
+  });
+
+  it('says a promise in days', () => {
+    expect([-2, -1, 0, 1, 4].map(promise)).toEqual([
+      'late by 2 days',
+      'late by 1 day',
+      'for today',
+      'in 1 day',
+      'in 4 days',
+    ]);
+  });
+
+  it('finds by any word, person, state and day', () => {
+    const j = job(12, { promised: '2031-05-20', away: 'with the owner' });
+    for (const words of ['fell survey', '#12', 'ilka', 'next: plan', '2031-05-20', 'with owner', '']) {
+      expect(has(j, words)).toBe(true);
+    }
+    expect(has(j, 'fell dairy')).toBe(false);
+  });
+});
