@@ -57,7 +57,7 @@ export function TakeInForm({
             chosen={machineId}
             onChoose={setMachineId}
             onUnknown={describe}
-            autoFocus
+            autoFocus={machine === ''}
           />
           <Box>
             <label htmlFor="take-in-owner">
@@ -65,6 +65,7 @@ export function TakeInForm({
             </label>
             <Input
               id="take-in-owner"
+              autoFocus={machine !== ''}
               value={owner}
               onChange={(e) => setOwner(e.target.value)}
               maxLength={200}

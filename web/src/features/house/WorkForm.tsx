@@ -15,10 +15,17 @@ const COLUMNS: [keyof Kind, string, string][] = [
 ];
 const SYSTEM = 'system';
 
+/** Memory is written as the trade writes it. */
+function asWritten(work: Kind[]): Kind[] {
+  const size = (text: string) => text.replace(/ ([KMGT])iB$/, ' $1B');
+  return work.map((w) => ({ ...w, low: size(w.low), usual: size(w.usual), high: size(w.high) }));
+}
+
 /** The kinds of work that Plan adds up, with what each keeps busy: the shop's own figures. */
 export function WorkForm({ house, writes }: { house: House; writes: boolean }) {
-  const [work, setWork] = useState(house.work);
-  const changed = JSON.stringify(work) !== JSON.stringify(house.work);
+  const kept = asWritten(house.work);
+  const [work, setWork] = useState(kept);
+  const changed = JSON.stringify(work) !== JSON.stringify(kept);
   const set = (i: number, key: keyof Kind, text: string) =>
     setWork(
       work.map((w, n) =>
@@ -99,7 +106,7 @@ export function WorkForm({ house, writes }: { house: House; writes: boolean }) {
           path="/api/house/work"
           what={{ expectedVersion: house.workVersion, work }}
           button="Keep these figures"
-          onKept={(next) => setWork(next.work)}
+          onKept={(next) => setWork(asWritten(next.work))}
         />
       )}
     </Box>

@@ -104,7 +104,8 @@ function Checked({ job }: { job: JobView }) {
 
 function where(look: EvidenceView['looks'][number]): string {
   if (look.kind === 'MANUAL') return 'The manual of this very variant';
-  return look.under ? `Under: ${look.under}` : 'Open to the eye';
+  const what = look.labels.join(', ');
+  return look.under ? `${what}, under: ${look.under}` : `${what}, open to the eye`;
 }
 
 /** The one look that tells most for its minutes, with two others beside it. */

@@ -1,4 +1,4 @@
-import { Box, Grid, Heading, Stack } from '@chakra-ui/react';
+import { Box, Flex, Grid, Heading, Stack } from '@chakra-ui/react';
 import { Choice } from '../../../parts/Choice';
 import { SelectField, TextBox, TextField } from '../../../parts/Labelled';
 import { type JobView, useOperatingSystems } from '../api';
@@ -64,7 +64,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
   const key = (field: string) => `${job.id}:${field}`;
   return (
     <Stack gap="4">
-      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 2fr' }} gap="3">
+      <Grid templateColumns={{ base: '1fr', md: '1fr 2fr 10rem 1fr' }} gap="3">
         <TextField
           label="Whose it is"
           value={job.order.owner}
@@ -79,35 +79,38 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           onCommit={(wish, refused) => answer({ wish }, refused)}
           disabled={readOnly}
         />
-        <Grid templateColumns="1fr 1fr" gap="3">
-          <TextField
-            label="Promised for"
-            type="date"
-            value={job.order.promised ?? ''}
-            draftKey={key('promised')}
-            onCommit={(promised, refused) => void change({ type: 'NoteOrder', promised }, refused)}
-            disabled={readOnly}
-          />
-          <TextField
-            label="Where it is, if not here"
-            value={job.order.away ?? ''}
-            draftKey={key('away')}
-            onCommit={(away, refused) => void change({ type: 'NoteOrder', away }, refused)}
-            disabled={readOnly}
-          />
-        </Grid>
-        <SelectField
-          label="Operating system"
-          value={intake.operatingSystem ?? ''}
-          options={[
-            ['', 'Not known'],
-            ...(systems.data ?? []).map<[string, string]>((os) => [os.id, os.name]),
-          ]}
-          onChange={(operatingSystem) => answer({ operatingSystem })}
+        <TextField
+          label="Promised for"
+          type="date"
+          value={job.order.promised ?? ''}
+          draftKey={key('promised')}
+          onCommit={(promised, refused) => void change({ type: 'NoteOrder', promised }, refused)}
           disabled={readOnly}
         />
+        <TextField
+          label="Where it is, if not here"
+          value={job.order.away ?? ''}
+          draftKey={key('away')}
+          onCommit={(away, refused) => void change({ type: 'NoteOrder', away }, refused)}
+          disabled={readOnly}
+        />
+      </Grid>
+      <Flex gap="6" wrap="wrap" align="end">
+        <Box width="20rem" maxW="full">
+          <SelectField
+            label="Operating system"
+            value={intake.operatingSystem ?? ''}
+            options={[
+              ['', 'Not known'],
+              ...(systems.data ?? []).map<[string, string]>((os) => [os.id, os.name]),
+            ]}
+            onChange={(operatingSystem) => answer({ operatingSystem })}
+            disabled={readOnly}
+          />
+        </Box>
         <Choice
           label="Word size"
+          labelWidth="auto"
           value={String(intake.wordBits ?? '')}
           options={[
             ['', 'Not known'],
@@ -117,7 +120,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           onChange={(bits) => answer({ wordBits: Number(bits) })}
           disabled={readOnly}
         />
-      </Grid>
+      </Flex>
       <Choice
         label="Warranty seal"
         value={intake.seal}

@@ -43,15 +43,17 @@ public final class NextTest {
 
     /** All tests worth making, the best first. */
     public static List<Valued> of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
-        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort));
+        // What an arrangement reaches is the same whatever is believed.
+        Map<Arrangement, Reach> reaches = new HashMap<>();
+        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort, reaches));
         worth.removeIf(v -> v.drop() < LEAST_DROP);
         worth.sort(Comparator.comparingDouble(Valued::perMinute).reversed());
         // On a server looking two tests ahead would cost more seconds than it saves minutes.
         if (!belief.setup().large()
                 && worth.size() > 1
                 && worth.get(1).perMinute() > ALIKE * worth.get(0).perMinute()) {
-            double first = twoSteps(belief, worth.get(0), goal, effort);
-            double second = twoSteps(belief, worth.get(1), goal, effort);
+            double first = twoSteps(belief, worth.get(0), goal, effort, reaches);
+            double second = twoSteps(belief, worth.get(1), goal, effort, reaches);
             if (second > first) {
                 worth.add(0, worth.remove(1));
             }
@@ -59,9 +61,9 @@ public final class NextTest {
         return worth;
     }
 
-    private static List<Valued> valued(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
+    private static List<Valued> valued(
+            Belief belief, Arrangement now, Arrangement goal, Effort effort, Map<Arrangement, Reach> reaches) {
         List<Valued> all = new ArrayList<>();
-        Map<Arrangement, Reach> reaches = new HashMap<>();
         double before = belief.entropy();
         for (Probe p : Probes.of(belief, now, goal)) {
             Optional<Integer> minutes = effort.minutes(now, p);
@@ -73,12 +75,13 @@ public final class NextTest {
     }
 
     /** What two tests in a row tell by minute: this one, and after each likely outcome the best of the next. */
-    private static double twoSteps(Belief belief, Valued first, Arrangement goal, Effort effort) {
+    private static double twoSteps(
+            Belief belief, Valued first, Arrangement goal, Effort effort, Map<Arrangement, Reach> reaches) {
         double drop = first.drop();
         double minutes = first.minutes();
-        for (Outlook.Branch b : Outlook.of(belief, first.probe(), null).likely(.05)) {
+        for (Outlook.Branch b : Outlook.of(belief, first.probe(), reaches).likely(.05)) {
             Belief then = belief.after(first.probe().seen(b.seen()));
-            Optional<Valued> best = valued(then, first.probe().fill(), goal, effort).stream()
+            Optional<Valued> best = valued(then, first.probe().fill(), goal, effort, reaches).stream()
                     .filter(v -> v.drop() >= LEAST_DROP)
                     .max(Comparator.comparingDouble(Valued::perMinute));
             if (best.isPresent()) {

@@ -43,6 +43,7 @@ final class Outlook {
                         : reaches.computeIfAbsent(probe.fill(), f -> new Reach(belief.setup, belief.causes, f));
         double finds = Expected.found(probe.passes());
         double clean = Math.pow(.5, belief.cleanPasses());
+        boolean codes = belief.codesTell() && !away;
         Expected e = new Expected();
         for (int i = 0; i < w.length; i++) {
             if (w[i] <= 1e-12) {
@@ -60,7 +61,6 @@ final class Outlook {
                 o.weights.get(GOOD)[todo] += w[i] * (1 - errors);
                 continue;
             }
-            boolean codes = belief.codesTell() && !away;
             o.weights.get(SILENT)[todo] += w[i] * e.noStart * (codes ? 1 - e.code : 1);
             o.weights.get(CODE)[todo] += codes ? w[i] * e.noStart * e.code : 0;
             o.weights.get(ERRORS)[todo] += w[i] * e.errors * finds;

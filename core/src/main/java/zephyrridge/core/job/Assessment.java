@@ -109,7 +109,7 @@ public record Assessment(
                 found,
                 plan,
                 limits,
-                Gates.reading(unit, found),
+                Gates.reading(unit, bench, found),
                 openingGates,
                 Gates.fitting(openingGates, plan, unit.isChosen()),
                 Gates.clearing(unit),

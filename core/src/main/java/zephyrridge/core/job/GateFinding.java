@@ -39,6 +39,7 @@ public enum GateFinding implements FindingCode {
     CHECK_BAD(Tried.class),
     READ_NOTHING_YET(Count.class),
     READ_TOTAL_DIFFERS(Totals.class),
+    READ_TOTAL_POINTS(Pointed.class),
     FIT_LOWER_FIRST(Order.class),
     FIT_WRONG_MODULE(Wrong.class),
     FIT_WRONG_POSITION(Wrong.class),
@@ -64,8 +65,11 @@ public enum GateFinding implements FindingCode {
 
     public record Count(int stops) implements Detail {}
 
-    /** @param firmware what the firmware's screen said; {@code read} what the modules' labels and soldered banks add up to */
-    public record Totals(ByteSize firmware, ByteSize read) implements Detail {}
+    /** @param total what firmware or system said; {@code read} what the modules' labels and soldered banks add up to */
+    public record Totals(ByteSize total, ByteSize read) implements Detail {}
+
+    /** @param rest what is missing to the total; {@code position} the one socket that nothing speaks of */
+    public record Pointed(ByteSize total, ByteSize read, ByteSize rest, String position) implements Detail {}
 
     public record Order(String position, String lower) implements Detail {}
 

@@ -3,13 +3,12 @@ package zephyrridge.core.job;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.machine.Position;
-import zephyrridge.core.machine.SlotModel;
-import zephyrridge.core.quantity.ByteSize;
 
 /**
  * What a station still lacks, and the one thing that comes next there.
@@ -26,6 +25,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         SETTINGS,
         NOTHING_READ,
         TOTAL_DIFFERS,
+        TOTAL_POINTS,
         SOCKETS_NOT_SEEN,
         NOTHING_PLANNED,
         LIMIT_BROKEN,
@@ -124,36 +124,21 @@ public record Lead(Station station, List<Gap> missing, Next next) {
             gaps.add(new Gap(Kind.NOTHING_READ, ""));
             return gaps;
         }
-        if (!Gates.reading(unit, found).isEmpty()) {
+        List<Finding> totals = Gates.reading(unit, bench, found);
+        if (totals.stream().anyMatch(f -> f.code() == GateFinding.READ_TOTAL_POINTS)) {
+            GateFinding.Pointed p = (GateFinding.Pointed) totals.get(0).detail();
+            gaps.add(new Gap(Kind.TOTAL_POINTS, p.position()));
+            return gaps;
+        }
+        if (!totals.isEmpty()) {
             gaps.add(new Gap(Kind.TOTAL_DIFFERS, ""));
         }
-        List<String> open = bench.record().positions().stream()
-                .filter(p -> !p.isSoldered() && !unit.asFound().containsKey(p.id()) && !isAbsent(unit, bench, p))
-                .filter(p -> Optional.ofNullable(unit.readings().seen().get(p.id()))
-                        .filter(s -> s.what().state() == SlotModel.State.EMPTY)
-                        .isEmpty())
-                .map(Position::label)
-                .toList();
-        if (!open.isEmpty() && !totalSays(unit, found.installed())) {
+        List<String> open =
+                Gates.notSeen(unit, bench).stream().map(Position::label).toList();
+        if (!open.isEmpty() && !unit.before().agreesWith(found.installed())) {
             gaps.add(new Gap(Kind.SOCKETS_NOT_SEEN, String.join(", ", open)));
         }
         return gaps;
-    }
-
-    private static boolean isAbsent(Unit unit, Bench bench, Position p) {
-        return p.carrier().filter(unit.deviations().absent()::contains).isPresent()
-                || p.channels().stream().allMatch(c -> bench.record().channels().stream()
-                        .filter(x -> x.id().equals(c))
-                        .anyMatch(x -> unit.deviations().absent().contains(x.processor())));
-    }
-
-    /** Whether a total that was read is what the modules add up to; to half a GB, as systems print it. */
-    private static boolean totalSays(Unit unit, ByteSize installed) {
-        return unit.before()
-                .firmwareTotal()
-                .or(() -> unit.before().systemTotal())
-                .filter(t -> Math.abs(t.bytes() - installed.bytes()) <= 1L << 29)
-                .isPresent();
     }
 
     private static Lead limits(Unit unit, Assessment a) {

@@ -74,6 +74,22 @@ public record Readout(
         return with().measured(next).build();
     }
 
+    /** The firmware's total, or where nobody read it the system's. */
+    public Optional<ByteSize> total() {
+        return firmwareTotal.or(() -> systemTotal);
+    }
+
+    /** Whether a total that was read is this much: the firmware's exactly, the system's to half a GB, as systems print it. */
+    public boolean agreesWith(ByteSize installed) {
+        return firmwareTotal.isPresent()
+                ? firmwareTotal.get().equals(installed)
+                : systemTotal
+                        .filter(t -> Math.abs(t.bytes() - installed.bytes()) <= HALF_A_GIB)
+                        .isPresent();
+    }
+
+    private static final long HALF_A_GIB = 1L << 29;
+
     public boolean isEmpty() {
         return equals(NOTHING);
     }

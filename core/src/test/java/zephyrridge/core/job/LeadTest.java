@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.quantity.ByteSize;
 
 /** What each station lacks and what comes next: true at every step of a walk, and the walk is led by it. */
@@ -49,6 +50,30 @@ class LeadTest {
         w.does(new StartChange.EnterReadout(
                 StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB")));
         assertThat(missing(w, Station.READ)).contains(Lead.Kind.TOTAL_DIFFERS);
+    }
+
+    /** One socket that nobody looked into, and a sum that leaves a module's worth for it. */
+    @Test
+    void theSumSaysWhereTheRestIs() {
+        Walk w = new Walk().answered();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        List<String> sockets = w.bench().record().positions().stream()
+                .filter(p -> !p.isSoldered() && !p.id().equals("A1"))
+                .map(p -> p.id())
+                .toList();
+        sockets.subList(1, sockets.size())
+                .forEach(p -> w.does(new EvidenceChange.SayWhatIsSeen(
+                        p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty())));
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "11.9 GB")));
+        assertThat(missing(w, Station.READ)).as("no module holds 7.9 GB").contains(Lead.Kind.TOTAL_DIFFERS);
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "12 GB")));
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.TOTAL_POINTS);
+        assertThat(lead(w, Station.READ).missing().get(0).of())
+                .isEqualTo(w.bench().record().position(sockets.get(0)).label());
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D8, Optional.of(sockets.get(0))));
+        assertThat(missing(w, Station.READ)).isEmpty();
     }
 
     /** Whatever the lead says can be done with one key is done by the core; a walk along it ends proven. */

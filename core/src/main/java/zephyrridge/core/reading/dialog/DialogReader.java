@@ -41,6 +41,11 @@ public final class DialogReader {
     private static final Pattern SLOTS_ONLY = Pattern.compile(
             "^(?:[\\p{L} ]{0,40}[:\\uFF1A])? ?\\d{1,3} ?(?:/|\\p{L}{1,10}(?: \\p{L}{1,6})?) ?\\d{1,3}$");
 
+    private static final Pattern PARTS = Pattern.compile("[,;] {1,4}");
+    /** "2 of 4 slots": the count before its word. */
+    private static final Pattern SLOTS_AFTER = Pattern.compile(
+            "(?i)(\\d{1,3} ?(?:/|of|von|sur|de) ?\\d{1,3}) (?:(?:memory|ram) )?(?:slots?|sockets?|positions?|steckpl\u00e4tzen?|sockeln?|emplacements?)\\b");
+
     private final List<DialogReading.Word> words = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
     private int asked;
@@ -60,7 +65,9 @@ public final class DialogReader {
         DeviceBlocks blocks = DeviceBlocks.of(lines);
         for (int i = 0; i < lines.size(); i++) {
             if (!blocks.consumed(i)) {
-                r.line(i + 1, lines.get(i).strip());
+                for (String said : typed(lines.get(i).strip())) {
+                    r.line(i + 1, said);
+                }
             }
         }
         r.agree();
@@ -81,6 +88,21 @@ public final class DialogReader {
                 .stripTrailing();
     }
 
+    /** What somebody types into one line, "Installed RAM 16 GB, Speed: 3200 MT/s, 2 of 2 slots": each part that says by itself what it is. */
+    private static List<String> typed(String line) {
+        List<String> said = new ArrayList<>();
+        int from = 0;
+        for (Matcher m = PARTS.matcher(line); m.find(); ) {
+            String next = line.substring(m.end());
+            if (known(next).isPresent() || SLOTS_AFTER.matcher(next).lookingAt()) {
+                said.add(line.substring(from, m.start()));
+                from = m.end();
+            }
+        }
+        said.add(line.substring(from));
+        return said;
+    }
+
     private void line(int no, String line) {
         if (line.isEmpty()) {
             return;
@@ -88,6 +110,11 @@ public final class DialogReader {
         Matcher free = FREE.matcher(line);
         if (free.matches()) {
             free(no, line, free);
+            return;
+        }
+        Matcher after = SLOTS_AFTER.matcher(line);
+        if (after.lookingAt()) {
+            slots(no, line, after.group(1));
             return;
         }
         Optional<Known> known = known(line);

@@ -122,6 +122,29 @@ class DialogReaderTest {
     }
 
     /** A figure that could be two things is asked about and counts for nothing. */
+    /** Nobody who types begins a new line for each figure. */
+    @Test
+    void whatIsTypedIntoOneLine() {
+        DialogReading r =
+                DialogReader.read("Installed RAM 16.0 GB (15.7 GB usable), Speed: 3200 MT/s; Slots used: 2 of 4");
+        assertThat(r.size(Meaning.INSTALLED).orElseThrow().size()).isEqualTo(ByteSize.ofGibibytes(16));
+        assertThat(r.size(Meaning.VISIBLE)).isPresent();
+        assertThat(r.rate().orElseThrow().number()).isEqualTo(3200);
+        assertThat(r.slots().orElseThrow().used()).isEqualTo(2);
+        assertThat(r.slots().orElseThrow().of()).contains(4);
+        DialogReading counts = DialogReader.read("Memory 8,0 GB, 1 of 2 slots");
+        assertThat(counts.size(Meaning.INSTALLED).orElseThrow().size()).isEqualTo(ByteSize.ofGibibytes(8));
+        assertThat(counts.slots().orElseThrow().used()).isEqualTo(1);
+        assertThat(DialogReader.read("2 von 4 Steckpl\u00e4tzen")
+                        .slots()
+                        .orElseThrow()
+                        .of())
+                .contains(4);
+        // A name with a comma in it stays one.
+        assertThat(DialogReader.read("Caption: Physical Memory, speed of light").rate())
+                .isEmpty();
+    }
+
     @Test
     void aLoneFigureIsAskedAbout() {
         DialogReading r = read("16 GB", "Nogle ord 7,7 GB", "Slots used: 3 of 2");
