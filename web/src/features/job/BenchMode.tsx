@@ -249,7 +249,7 @@ function Fit({
       </Text>
       {l.in && (
         <Text>
-          Notch {l.keySide}
+          Notch: {l.keySide}
           {l.turned ? ' (this socket is turned round)' : ''}; {l.angle}, until no gold is to be seen;{' '}
           {l.latches > 0 ? `${l.latches} latches flush, contact strip even` : 'screws in their order'}.
         </Text>

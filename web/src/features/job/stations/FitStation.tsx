@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Grid, Input, Stack, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Choice } from '../../../parts/Choice';
 import { Findings } from '../../../parts/Findings';
 import type { Change, JobView } from '../api';
@@ -170,6 +170,7 @@ function Line({
 }) {
   const [seen, setSeen] = useState('');
   const [notch, setNotch] = useState<Notch>();
+  const seated = useRef<HTMLButtonElement>(null);
   return (
     <Box
       as="li"
@@ -233,6 +234,8 @@ function Line({
                 <Input
                   value={seen}
                   onChange={(e) => setSeen(e.target.value)}
+                  // A scanner ends with Enter; the module is not seated yet then, so the next Enter says that it is.
+                  onKeyDown={(e) => e.key === 'Enter' && (e.preventDefault(), seated.current?.focus())}
                   fontFamily="mono"
                   disabled={disabled}
                   placeholder={l.inTag ?? ''}
@@ -249,7 +252,7 @@ function Line({
                     disabled={disabled}
                     onClick={() => setNotch(way)}
                   >
-                    {way === 'AS_IT_BELONGS' ? `Notch ${l.keySide}` : 'Notch the other way'}
+                    {way === 'AS_IT_BELONGS' ? 'Notch meets the key' : 'Notch the other way'}
                   </Button>
                 ))}
               </Flex>
@@ -276,7 +279,7 @@ function Line({
               )}
             </Flex>
           ) : (
-            <Button disabled={disabled} onClick={() => onConfirm(true, seen.trim(), notch)}>
+            <Button ref={seated} disabled={disabled} onClick={() => onConfirm(true, seen.trim(), notch)}>
               {l.in ? 'Seated, latches flush' : 'Taken out'}
             </Button>
           )}

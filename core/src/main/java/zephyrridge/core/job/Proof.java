@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
@@ -148,15 +149,23 @@ public record Proof(
         boolean total = settled(counting, Field.FIRMWARE_TOTAL)
                 || settled(counting, Field.SYSTEM_TOTAL)
                 || cannot.contains(Field.FIRMWARE_TOTAL) && cannot.contains(Field.SYSTEM_TOTAL);
+        List<Field> notRead = new ArrayList<>();
+        List<Field> undecided = new ArrayList<>();
         if (!total) {
-            missing.add(say(ProofGap.PROOF_NOT_READ, Field.FIRMWARE_TOTAL.name()));
+            notRead.add(Field.FIRMWARE_TOTAL);
         }
         for (Field f : List.of(Field.RATE, Field.POSITIONS)) {
             if (!settled(counting, f) && !cannot.contains(f)) {
                 boolean readAtAll =
                         counting.stream().anyMatch(t -> t.comparison().line(f).verdict() != Verdict.NOT_READ);
-                missing.add(say(readAtAll ? ProofGap.PROOF_UNDECIDED : ProofGap.PROOF_NOT_READ, f.name()));
+                (readAtAll ? undecided : notRead).add(f);
             }
+        }
+        if (!notRead.isEmpty()) {
+            missing.add(say(ProofGap.PROOF_NOT_READ, new ProofGap.Fields(notRead)));
+        }
+        if (!undecided.isEmpty()) {
+            missing.add(say(ProofGap.PROOF_UNDECIDED, new ProofGap.Fields(undecided)));
         }
     }
 
@@ -201,11 +210,15 @@ public record Proof(
     }
 
     private static Finding say(ProofGap code, String of) {
+        return say(code, new ProofGap.Of(of));
+    }
+
+    private static Finding say(ProofGap code, Detail detail) {
         return Finding.of(
                 code,
                 Severity.NOTE,
                 new Subject(Subject.Kind.JOB, ""),
-                new ProofGap.Of(of),
+                detail,
                 new Evidence.Clause("docs/rules", "R-7.1", false));
     }
 

@@ -1,7 +1,9 @@
 package zephyrridge.core.job;
 
+import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.proof.Comparison;
 
 /** What a proof still lacks. */
 public enum ProofGap implements FindingCode {
@@ -12,17 +14,30 @@ public enum ProofGap implements FindingCode {
     PROOF_START_AFTER_OPENING,
     PROOF_FAILED_START,
     PROOF_DIFFERENCE_OPEN,
-    PROOF_UNDECIDED,
-    PROOF_NOT_READ,
+    PROOF_UNDECIDED(Fields.class),
+    PROOF_NOT_READ(Fields.class),
     PROOF_PASS_WANTED,
     PROOF_NIGHT_WANTED,
     PROOF_NOT_CLOSED,
     PROOF_CANNOT_READ;
 
+    private final Class<? extends Detail> detailType;
+
+    ProofGap() {
+        this(Of.class);
+    }
+
+    ProofGap(Class<? extends Detail> detailType) {
+        this.detailType = detailType;
+    }
+
     @Override
     public Class<? extends Detail> detailType() {
-        return Of.class;
+        return detailType;
     }
+
+    /** @param of the readings it is about */
+    public record Fields(List<Comparison.Field> of) implements Detail {}
 
     /** @param of the reading, the start's number or the parts it is about; "" for the job */
     public record Of(String of) implements Detail {}

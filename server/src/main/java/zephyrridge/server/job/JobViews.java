@@ -18,6 +18,7 @@ import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Now;
 import zephyrridge.core.job.Place;
+import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.layout.Verdict;
@@ -160,28 +161,42 @@ class JobViews {
         return c.assessment().trail().legs().stream()
                 .map(l -> {
                     Lead lead = leads.get(l.station().ordinal());
-                    return new LegView(l.station(), l.status(), l.minutes(), missing(lead), next(c, lead.next()));
+                    return new LegView(
+                            l.station(),
+                            l.status(),
+                            l.minutes(),
+                            missing(lead, c.assessment().proof()),
+                            next(c, lead.next()));
                 })
                 .toList();
     }
 
-    /** What a station lacks; the questions of Take in are one phrase. */
-    private List<String> missing(Lead lead) {
+    /** What a station lacks; the questions of Take in are one phrase, and a proof names the first thing it lacks. */
+    private List<String> missing(Lead lead, Proof proof) {
         List<String> questions = lead.missing().stream()
                 .filter(g -> g.kind().isQuestion())
                 .map(g -> texts.get("lead." + g.kind()))
                 .toList();
         Stream<String> others = lead.missing().stream()
                 .filter(g -> !g.kind().isQuestion())
-                .map(g -> g.of().equals("1")
-                        ? texts.find("lead." + g.kind() + ".1").orElseGet(() -> texts.say("lead." + g.kind(), "of", 1))
-                        : texts.say("lead." + g.kind(), "of", g.of()));
+                .map(g -> g.kind() == Lead.Kind.NOT_PROVEN && !proof.missing().isEmpty()
+                        ? clause(texts.of(proof.missing().get(0)))
+                        : g.of().equals("1")
+                                ? texts.find("lead." + g.kind() + ".1")
+                                        .orElseGet(() -> texts.say("lead." + g.kind(), "of", 1))
+                                : texts.say("lead." + g.kind(), "of", g.of()));
         return Stream.concat(
                         others,
                         questions.isEmpty()
                                 ? Stream.empty()
                                 : Stream.of(texts.say("lead.QUESTIONS", "of", String.join(", ", questions))))
                 .toList();
+    }
+
+    /** A sentence as part of another. */
+    private static String clause(String sentence) {
+        return sentence.substring(0, 1).toLowerCase(Locale.ROOT)
+                + sentence.substring(1).replaceFirst("\\.$", "");
     }
 
     private JobView.LeadNextView next(Jobs.Current c, Lead.Next next) {
