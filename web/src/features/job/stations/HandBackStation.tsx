@@ -183,7 +183,13 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
   );
 }
 
-/** What was bought and is not in the machine: back to whom it came from, with why and how it was found. */
+/** Where a module that came out can go, beside going back to whom it was bought from. */
+const ASIDE: ['BIN' | 'OWNER', string][] = [
+  ['OWNER', 'To the owner'],
+  ['BIN', 'Into the drawer'],
+];
+
+/** What is not in the machine: where it lies, where it goes, and for what was bought the way back with why and how it was found. */
 function Returns({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
   const back = job.modules.filter((m) => m.aside !== undefined);
   if (back.length === 0) return null;
@@ -220,15 +226,30 @@ function Returns({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' 
               Order another like it
             </Button>
           )}
-          <Link
-            href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}
-            target="_blank"
-            rel="noopener"
-            color="accent"
-            textDecoration="underline"
-          >
-            Return slip
-          </Link>
+          {!readOnly &&
+            !m.returned &&
+            ASIDE.filter(([to]) => to !== m.place).map(([to, name]) => (
+              <Button
+                key={to}
+                size="sm"
+                variant="outline"
+                color="ink"
+                onClick={() => void change({ type: 'MoveModule', key: m.key, to, id: '' })}
+              >
+                {name}
+              </Button>
+            ))}
+          {m.supplier && (
+            <Link
+              href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}
+              target="_blank"
+              rel="noopener"
+              color="accent"
+              textDecoration="underline"
+            >
+              Return slip
+            </Link>
+          )}
         </Flex>
       ))}
     </Box>

@@ -192,7 +192,12 @@ public sealed interface LogChange extends Change {
         return s.logged(unit, new Entry.Moved(s.stamp(unit.log()), key, from, to, seen.strip()));
     }
 
-    /** A module goes to a place, whatever the plan says: fault tests may put any module anywhere that takes it. */
+    /**
+     * A module goes to a place, whatever the plan says: fault tests may put any module anywhere that takes it. What lies beside the
+     * machine is moved without opening anything.
+     *
+     * @param id of the place; "" for the drawer or the owner: its own tag or the next free one, whoever owns the machine
+     */
     record MoveModule(@NotBlank @Size(max = 16) String key, @NotNull Place.Kind to, @NotNull @Size(max = 64) String id)
             implements LogChange {
         @Override
@@ -201,8 +206,13 @@ public sealed interface LogChange extends Change {
             if (to == Place.Kind.POSITION && !s.bench.takes(s.socket(id), module.spec())) {
                 throw s.refused(FitLine.cannotGoIn(s.position(id), module));
             }
-            s.refuseIfShut(s.assess().openingGates());
-            return s.work.with(moved(s, s.unit, key, new Place(to, to == Place.Kind.TRAY ? "" : id), ""));
+            boolean isIn = Now.of(s.unit).inIt().containsValue(key);
+            if (isIn || to == Place.Kind.POSITION) {
+                s.refuseIfShut(s.assess().openingGates());
+            }
+            boolean there = to == Place.Kind.TRAY || id.isBlank() && (to == Place.Kind.BIN || to == Place.Kind.OWNER);
+            Place place = there ? aside(s, s.unit, key, Optional.of(to)) : new Place(to, id);
+            return s.work.with(moved(s, s.unit, key, place, ""));
         }
     }
 

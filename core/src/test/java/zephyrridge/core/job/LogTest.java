@@ -63,6 +63,22 @@ class LogTest {
         w.does(new LogChange.Reseat("A1"));
     }
 
+    /** What lies beside the machine is given back or kept without opening anything again. */
+    @Test
+    void whatCameOutGoesOnToOwnerOrDrawer() {
+        Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"), Walk.typed(Walk.D8), Walk.plan("A1", "m2"));
+        w.does(new PlanChange.ChoosePlan(true)).opened().does(Walk.fit("A1")).closed();
+        w.does(Walk.intake(Intake.Seal.OWNER_REFUSES, Intake.Battery.GOOD, Intake.Encryption.NOT_ENCRYPTED));
+        w.does(new LogChange.MoveModule("m1", Place.Kind.OWNER, ""));
+        assertThat(w.assess().now().places().get("m1").id())
+                .isEqualTo(w.work.order().owner());
+        w.does(new LogChange.MoveModule("m1", Place.Kind.BIN, ""));
+        assertThat(w.assess().now().places().get("m1").id()).isNotBlank();
+        assertThat(w.refused(new LogChange.MoveModule("m2", Place.Kind.OWNER, "")))
+                .as("what is in it comes out only where the machine may be opened")
+                .isNotEmpty();
+    }
+
     /** An eye that sees nothing there is a fact of this machine: the plan goes without that position at once. */
     @Test
     void aPhantomPositionLeavesThePlan() {

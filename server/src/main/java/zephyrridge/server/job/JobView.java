@@ -9,6 +9,7 @@ import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Order;
+import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Station;
 import zephyrridge.core.job.Trail;
 import zephyrridge.core.job.Unit;
@@ -136,7 +137,10 @@ record JobView(
     /** A carrier or processor that one very machine may lack. */
     record PresenceView(String id, String name, boolean absent) {}
 
-    /** @param foundAt position it was found in; {@code plannedAt} position the plan has it in */
+    /**
+     * @param foundAt position it was found in; {@code plannedAt} position the plan has it in
+     * @param aside where it lies, in words, once hands have moved it out of the machine; {@code place} the kind of place it is at
+     */
     record ModuleView(
             String key,
             JobModule.Origin origin,
@@ -148,6 +152,7 @@ record JobView(
             Optional<String> foundAt,
             Optional<String> plannedAt,
             Optional<String> aside,
+            Optional<Place.Kind> place,
             Optional<String> supplier,
             boolean returned) {}
 

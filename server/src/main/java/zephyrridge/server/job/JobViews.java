@@ -273,6 +273,7 @@ class JobViews {
                         Optional.ofNullable(foundAt.get(m.key())),
                         Optional.ofNullable(plannedAt.get(m.key())),
                         aside(s, places, m),
+                        Optional.ofNullable(places.get(m.key())).map(Place::kind),
                         supplier(s, m),
                         s.log().happened().stream()
                                 .anyMatch(e -> e instanceof Entry.Moved x
