@@ -56,7 +56,7 @@ class FaultJourneyTest {
     }
 
     private static void openUp(Technician t) {
-        steps(t, "[data-step]:not([data-step^='on:'])");
+        steps(t, "[aria-label='Start trouble'] [data-step]");
     }
 
     private static void closeUp(Technician t) {
@@ -106,8 +106,7 @@ class FaultJourneyTest {
             }
             if (in(t, "^Begin").count() > 0) {
                 press(t, in(t, "^Begin"));
-                openUp(t.go("Open"));
-                t.go("Prove");
+                openUp(t);
                 settledTable(t);
                 fill = fill(t);
                 press(t, t.page.locator("[data-arrange]"));

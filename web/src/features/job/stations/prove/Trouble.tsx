@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import type { Schemas } from '../../../../api/client';
 import { type Change, type JobView, useTrouble } from '../../api';
+import { Steps } from '../Steps';
 
 type Test = Schemas['TestView'];
 type Likely = Schemas['LikelyView'];
@@ -151,6 +151,7 @@ function TestSteps({
 }) {
   const hands = test.positions.length > 0 && !test.arranged;
   const open = job.opening.rounds.some((r) => r.current && r.purpose === 'FAULT');
+  const closed = job.opening.steps.some((s) => !s.done);
   return (
     <Stack gap="2">
       <Text fontSize="lg" fontWeight="700" data-test-words>
@@ -177,18 +178,13 @@ function TestSteps({
               Begin: open for it
             </Button>
           )}
-          {hands && open && (
-            <>
-              <Button asChild variant="outline" color="ink">
-                <Link to={`/jobs/${job.id}/open`}>Steps of opening</Link>
-              </Button>
-              <Button
-                onClick={() => void change({ type: 'Arrange', fill: test.fill, reseat: test.reseat })}
-                data-arrange
-              >
-                {test.reseat.length > 0 ? 'Reseated' : 'The modules are where it wants them'}
-              </Button>
-            </>
+          {hands && open && !closed && (
+            <Button
+              onClick={() => void change({ type: 'Arrange', fill: test.fill, reseat: test.reseat })}
+              data-arrange
+            >
+              {test.reseat.length > 0 ? 'Reseated' : 'The modules are where it wants them'}
+            </Button>
           )}
           {test.elsewhere &&
             (['STARTED', 'SILENT'] as const).map((outcome) => (
@@ -229,6 +225,15 @@ function TestSteps({
             </Button>
           )}
         </Flex>
+      )}
+      {hands && open && closed && (
+        <Steps
+          job={job.id}
+          steps={job.opening.steps}
+          disabled={readOnly}
+          shut={job.openingGates.some((g) => g.severity === 'STOP')}
+          change={change}
+        />
       )}
       {!test.elsewhere && (
         <Text fontSize="sm" color="quiet">

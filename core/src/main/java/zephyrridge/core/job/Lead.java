@@ -86,7 +86,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         leads.add(plan(work.unit(), a.plan()));
         leads.add(open(a));
         leads.add(fit(a));
-        leads.add(prove(a));
+        leads.add(prove(work.unit(), a));
         leads.add(handBack(work.unit(), a));
         return List.copyOf(leads);
     }
@@ -183,8 +183,9 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 .filter(f -> f.severity() == Severity.STOP)
                 .count();
         gap(gaps, Kind.GATE_SHUT, String.valueOf(stops), shut);
-        boolean fitted =
-                a.fitLines().stream().allMatch(FitLine::done) && !a.fitLines().isEmpty();
+        boolean fitted = !isTest(a)
+                && a.fitLines().stream().allMatch(FitLine::done)
+                && !a.fitLines().isEmpty();
         List<WorkStep> left =
                 fitted ? List.of() : a.opening().stream().filter(s -> !s.done()).toList();
         Optional<WorkStep> back = backFirst(a);
@@ -242,12 +243,28 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                                 : new Next(Do.FIT, left.get(0).position().id()));
     }
 
-    private static Lead prove(Assessment a) {
+    /** Whether it is open, or to be opened, for a test of a fault hunt. */
+    private static boolean isTest(Assessment a) {
+        return a.rounds().stream().anyMatch(r -> r.current() && r.purpose() == Entry.Purpose.FAULT);
+    }
+
+    /** Whether anything was moved or reseated since it was opened for what it is open for now. */
+    private static boolean wasTouched(Unit unit, Assessment a) {
+        int opened = a.now().opening().map(Entry::no).orElse(0);
+        return unit.log().happened().stream()
+                .anyMatch(e -> e.no() > opened && (e instanceof Entry.Moved || e instanceof Entry.Reseated));
+    }
+
+    private static Lead prove(Unit unit, Assessment a) {
         List<Gap> gaps = new ArrayList<>();
+        List<WorkStep> opening = isTest(a) && !wasTouched(unit, a)
+                ? a.opening().stream().filter(s -> !s.done()).toList()
+                : List.of();
         List<WorkStep> closing = a.closing().stream().filter(s -> !s.done()).toList();
         if (!a.proof().proven()) {
             long differences = count(a, ProofGap.PROOF_DIFFERENCE_OPEN);
             gap(gaps, Kind.START_FAILED, "", count(a, ProofGap.PROOF_FAILED_START) > 0);
+            gap(gaps, Kind.STEPS_LEFT, String.valueOf(opening.size()), !opening.isEmpty());
             gap(gaps, Kind.DIFFERENCE_OPEN, String.valueOf(differences), differences > 0);
             gap(
                     gaps,
@@ -260,15 +277,22 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         // A start is logged with what it showed; everything before it is a step of closing.
         Optional<WorkStep> step = closing.stream().findFirst().filter(s -> s.kind() != WorkStep.Kind.TEST_START);
         boolean fitted = a.fitLines().stream().allMatch(FitLine::done);
+        // In a test the modules go where it wants them first: which test it is, hands say.
+        boolean hands = isTest(a) && !wasTouched(unit, a);
         return new Lead(
                 Station.PROVE,
                 gaps,
                 a.proof().proven()
                         ? Next.to(Station.HAND_BACK)
-                        : fitted && step.isPresent()
-                                ? new Next(
-                                        Do.TICK, dead(a.now()).orElse(step.get().id()))
-                                : Next.NONE);
+                        : hands
+                                ? opening.isEmpty() || Gates.isShut(a.openingGates())
+                                        ? Next.NONE
+                                        : new Next(Do.TICK, opening.get(0).id())
+                                : fitted && step.isPresent()
+                                        ? new Next(
+                                                Do.TICK,
+                                                dead(a.now()).orElse(step.get().id()))
+                                        : Next.NONE);
     }
 
     /** Hands go in again only after a start has been made undone: down, and every cord out. */
