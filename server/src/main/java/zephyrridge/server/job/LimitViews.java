@@ -2,6 +2,7 @@ package zephyrridge.server.job;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -84,24 +85,32 @@ class LimitViews {
 
     /** What other models of the generation with as many sockets and as many banks ran on this bench. */
     private List<LimitView> like(MachineRecord record) {
+        List<MachineRecord> alike = machines.all().stream()
+                .filter(m -> !m.id().equals(record.id()) && isLike(m, record))
+                .toList();
+        if (alike.isEmpty()) {
+            return List.of();
+        }
+        Map<String, List<Trial>> ran =
+                limits.ranHere(alike.stream().map(MachineRecord::id).toList());
         List<LimitView> like = new ArrayList<>();
-        limits.ranHere().forEach((id, trials) -> machines.all().stream()
-                .filter(m -> m.id().equals(id) && !id.equals(record.id()) && isLike(m, record))
-                .forEach(m -> trials.stream()
-                        .map(t -> ByteSize.ofMebibytes(soldered(m)
-                                + t.sockets().values().stream()
-                                        .mapToLong(x -> x.capacity().mebibytes())
-                                        .sum()))
-                        .max(ByteSize::compareTo)
-                        .ifPresent(most -> like.add(new LimitView(
-                                Optional.empty(),
-                                LimitClaim.Source.REPORTED,
-                                LimitClaim.Quantity.TOTAL,
-                                texts.show(most),
-                                Optional.of(most.mebibytes()),
-                                false,
-                                texts.say("limit.like", "model", m.name()),
-                                "")))));
+        for (MachineRecord m : alike) {
+            ran.getOrDefault(m.id(), List.of()).stream()
+                    .map(t -> ByteSize.ofMebibytes(soldered(m)
+                            + t.sockets().values().stream()
+                                    .mapToLong(x -> x.capacity().mebibytes())
+                                    .sum()))
+                    .max(ByteSize::compareTo)
+                    .ifPresent(most -> like.add(new LimitView(
+                            Optional.empty(),
+                            LimitClaim.Source.REPORTED,
+                            LimitClaim.Quantity.TOTAL,
+                            texts.show(most),
+                            Optional.of(most.mebibytes()),
+                            false,
+                            texts.say("limit.like", "model", m.name()),
+                            "")));
+        }
         return like;
     }
 

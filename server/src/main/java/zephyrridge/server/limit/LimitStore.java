@@ -4,6 +4,7 @@ import static zephyrridge.server.db.Tables.LIMIT_CLAIM;
 import static zephyrridge.server.db.Tables.TRIAL;
 
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import org.jooq.DSLContext;
@@ -42,11 +43,12 @@ class LimitStore {
                 .fetch(Records.mapping(Row::new));
     }
 
-    /** Documents of all trials that count, by machine. */
-    Map<String, List<String>> everyTrial() {
+    /** Documents of the trials of these machines that count, by machine. */
+    Map<String, List<String>> trials(Collection<String> machineIds) {
         return sql.select(TRIAL.MACHINE_ID, TRIAL.DOCUMENT)
                 .from(TRIAL)
                 .where(TRIAL.RETRACTED.isFalse())
+                .and(TRIAL.MACHINE_ID.in(machineIds))
                 .orderBy(TRIAL.ID)
                 .limit(5_000)
                 .fetchGroups(TRIAL.MACHINE_ID, TRIAL.DOCUMENT);

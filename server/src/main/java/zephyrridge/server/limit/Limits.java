@@ -2,6 +2,7 @@ package zephyrridge.server.limit;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -61,10 +62,10 @@ public class Limits {
                 .toList();
     }
 
-    /** What ran on this bench, by model. */
-    public Map<String, List<Trial>> ranHere() {
+    /** What ran on this bench on these models, by model. */
+    public Map<String, List<Trial>> ranHere(Collection<String> machineIds) {
         Map<String, List<Trial>> ran = new TreeMap<>();
-        store.everyTrial()
+        store.trials(machineIds)
                 .forEach((machine, documents) -> ran.put(
                         machine,
                         documents.stream()

@@ -114,8 +114,10 @@ public class Machines {
     public record Listed(Ready ready, boolean retired) {}
 
     public List<Listed> listed() {
+        // Asked once for all of them, not once for each.
+        HouseRules rules = rules();
         return store.heads().entrySet().stream()
-                .flatMap(e -> readable(e.getKey(), e.getValue()).stream())
+                .flatMap(e -> readable(e.getKey(), e.getValue(), rules).stream())
                 .toList();
     }
 
@@ -126,9 +128,9 @@ public class Machines {
         return new Listed(get(id, head.version(), Deviations.NONE), head.retired());
     }
 
-    private Optional<Listed> readable(String id, MachineStore.Head head) {
+    private Optional<Listed> readable(String id, MachineStore.Head head, HouseRules rules) {
         try {
-            return Optional.of(new Listed(get(id, head.version(), Deviations.NONE), head.retired()));
+            return Optional.of(new Listed(get(id, head.version(), Deviations.NONE, rules), head.retired()));
         } catch (RuntimeException e) {
             LOG.error("machine record {} version {} cannot be read", id, head.version(), e);
             return Optional.empty();
