@@ -70,12 +70,21 @@ export function TextField({
   width,
   draftKey,
   type,
-}: Common & { mono?: boolean; width?: string; type?: 'date' }) {
+  bare,
+}: Common & {
+  mono?: boolean;
+  width?: string;
+  type?: 'date';
+  /** The label is for screen readers: a head above the column says the same to the eye. */
+  bare?: boolean;
+}) {
   const draft = useDraft(value, onCommit, draftKey);
   const wrong = error ?? draft.error;
   return (
     <Field.Root disabled={disabled} invalid={!!wrong} width={width ?? 'full'}>
-      <Field.Label fontWeight="600">{label}</Field.Label>
+      <Field.Label fontWeight="600" srOnly={bare && { base: false, sm: true }}>
+        {label}
+      </Field.Label>
       <Input {...draft.input} type={type} fontFamily={mono ? 'mono' : undefined} />
       {help && <Field.HelperText color="quiet">{help}</Field.HelperText>}
       {wrong && <Field.ErrorText color="stop">Not kept: {wrong}</Field.ErrorText>}

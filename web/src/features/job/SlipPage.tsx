@@ -118,6 +118,13 @@ export function SlipPage({ account }: { account: Account }) {
       )}
       {s.worth && <Part name="Worth it">{s.worth}</Part>}
       <Part name="While it is open">
+        {writes && (
+          <Flex gap="3" color="quiet" fontSize="sm" aria-hidden="true" hideBelow="sm">
+            <Text flex="1">Its price, or minutes that are charged as labour</Text>
+            <Text width="8rem">Price</Text>
+            <Text width="8rem">Minutes</Text>
+          </Flex>
+        )}
         {s.extras.map((e) => (
           <ExtraRow key={`${e.extra}${e.price}${e.answer}`} extra={e} writes={writes} onSay={say} />
         ))}
@@ -237,28 +244,32 @@ function ExtraRow({
     );
   };
   return (
-    <Flex gap="3" align="end" wrap="wrap" py="0.5">
+    <Flex gap="3" align="center" wrap="wrap" py="0.5">
       {writes ? (
         <>
-          <Choice
-            label={e.name}
-            value={e.answer === 'NOT_ASKED' ? undefined : e.answer}
-            options={[
-              ['YES', 'Yes'],
-              ['NO', 'No'],
-            ]}
-            onChange={(answer) => offered({ answer })}
-          />
+          <Box flex="1" minW="16rem">
+            <Choice
+              label={e.name}
+              value={e.answer === 'NOT_ASKED' ? undefined : e.answer}
+              options={[
+                ['YES', 'Yes'],
+                ['NO', 'No'],
+              ]}
+              onChange={(answer) => offered({ answer })}
+            />
+          </Box>
           <TextField
             label={`Price: ${e.name}`}
+            bare
             value={e.price}
-            width="11rem"
+            width="8rem"
             onCommit={(price, refused) => offered({ price }, refused)}
           />
           <TextField
             label={`Minutes: ${e.name}`}
+            bare
             value={e.minutes?.toString() ?? ''}
-            width="11rem"
+            width="8rem"
             onCommit={(typed, refused) => {
               const minutes = typed.trim() ? Number(typed) : undefined;
               if (minutes !== undefined && !Number.isInteger(minutes)) {

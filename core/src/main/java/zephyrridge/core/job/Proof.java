@@ -164,6 +164,10 @@ public record Proof(
         if (!notRead.isEmpty()) {
             missing.add(say(ProofGap.PROOF_NOT_READ, new ProofGap.Fields(notRead)));
         }
+        // What differs is told already.
+        undecided.removeIf(f -> missing.stream()
+                .anyMatch(m ->
+                        m.code() == ProofGap.PROOF_DIFFERENCE_OPEN && m.detail().equals(new ProofGap.Of(f.name()))));
         if (!undecided.isEmpty()) {
             missing.add(say(ProofGap.PROOF_UNDECIDED, new ProofGap.Fields(undecided)));
         }
