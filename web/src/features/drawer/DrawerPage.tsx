@@ -244,6 +244,16 @@ function Add({ onClose }: { onClose: () => void }) {
   const queries = useQueryClient();
   const [fields, setFields] = useState(empty);
   const chooser = useRef<HTMLInputElement>(null);
+  const chips = useRef<HTMLInputElement>(null);
+  const chip = useMutation({
+    mutationFn: (file: File) =>
+      api.upload<Schemas['ChipView']>(
+        '/api/drawer/chip',
+        new Blob([file], { type: 'application/octet-stream' }),
+      ),
+    onSuccess: (read) =>
+      setFields((f) => ({ ...f, ...read, labelLine: read.labelLine || f.labelLine, count: 1 })),
+  });
   const done = { onSuccess: () => queries.invalidateQueries({ queryKey: ['drawer'] }) };
   const add = useMutation({ mutationFn: () => api.post<string[]>('/api/drawer', fields), ...done });
   const list = useMutation({
@@ -329,15 +339,41 @@ function Add({ onClose }: { onClose: () => void }) {
           >
             From a list (CSV)
           </Button>
+          <input
+            ref={chips}
+            type="file"
+            hidden
+            aria-label="SPD image of the module"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              e.target.value = '';
+              if (file) chip.mutate(file);
+            }}
+          />
+          <Button
+            variant="outline"
+            color="ink"
+            loading={chip.isPending}
+            onClick={() => chips.current?.click()}
+          >
+            From its SPD image
+          </Button>
           <Button variant="ghost" color="ink" onClick={onClose}>
             Done
           </Button>
+          {chip.data && (
+            <Text role="status">
+              {chip.data.labelLine
+                ? 'Read from its chip: look it over, and give it a tag.'
+                : 'Read from its chip; no short line says what it is, so type its label.'}
+            </Text>
+          )}
           {add.data && <Text role="status">In the drawer: {add.data.join(', ')}.</Text>}
           {list.data && <Text role="status">{list.data.landed} modules landed.</Text>}
         </Flex>
-        {(add.isError || list.isError) && (
+        {(add.isError || list.isError || chip.isError) && (
           <Text role="alert" color="stop" mt="2">
-            Not kept: {(add.error ?? list.error)?.message}
+            Not kept: {(add.error ?? list.error ?? chip.error)?.message}
           </Text>
         )}
         {list.data?.bad.map((b) => (

@@ -7,6 +7,7 @@ import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
 import { withWaiting } from './queue';
+import { confirms } from './stations/FitStation';
 import { OffNow } from './stations/open/Tray';
 import { isBarred, type Step, StepDetail } from './stations/Steps';
 
@@ -269,7 +270,7 @@ function Fit({
         </label>
       )}
       <Button size="2xl" alignSelf="start" disabled={disabled} onClick={() => void onDone(seen.trim())}>
-        {l.in ? 'Seated, latches flush' : 'Taken out'}
+        {confirms(l)}
       </Button>
     </Stack>
   );

@@ -256,7 +256,15 @@ function overlay(job: JobView, change: JobChange): JobView {
       const intake = { ...job.intake, ...rest };
       if (operatingSystem !== undefined) intake.operatingSystem = operatingSystem || undefined;
       if (wordBits !== undefined) intake.wordBits = wordBits || undefined;
-      return { ...job, intake, order: { owner: owner ?? job.order.owner, wish: wish ?? job.order.wish } };
+      return {
+        ...job,
+        intake,
+        order: { ...job.order, owner: owner ?? job.order.owner, wish: wish ?? job.order.wish },
+      };
+    }
+    case 'NoteOrder': {
+      const { promised = job.order.promised, away = job.order.away } = change;
+      return { ...job, order: { ...job.order, promised: promised || undefined, away: away || undefined } };
     }
     case 'EnterReadout': {
       if (change.phase === 'BEFORE') return { ...job, before: typed(job.before, change.readings) };

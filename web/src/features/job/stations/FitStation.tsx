@@ -10,6 +10,11 @@ type FitLine = JobView['fitLines'][number];
 type Out = 'TRAY' | 'BIN' | 'OWNER';
 type Notch = 'AS_IT_BELONGS' | 'OTHER_WAY';
 
+/** What hands say when a line is done. */
+export function confirms(l: FitLine): string {
+  return !l.in ? 'Taken out' : l.latches > 0 ? 'Seated, latches flush' : 'Seated, all screws tight';
+}
+
 /** A line per position in fitting order. */
 export function FitStation({ job, change, readOnly }: StationProps) {
   const shut = job.fittingGates.some((g) => g.severity === 'STOP');
@@ -280,7 +285,7 @@ function Line({
             </Flex>
           ) : (
             <Button ref={seated} disabled={disabled} onClick={() => onConfirm(true, seen.trim(), notch)}>
-              {l.in ? 'Seated, latches flush' : 'Taken out'}
+              {confirms(l)}
             </Button>
           )}
         </Stack>

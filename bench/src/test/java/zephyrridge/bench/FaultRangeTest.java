@@ -17,8 +17,8 @@ class FaultRangeTest {
         for (boolean matched : List.of(true, false)) {
             FaultRange range = new FaultRange();
             range.run(HUNTS, 5_150_917, matched);
-            range.print(System.out);
-            range.calibration(System.out, 1);
+            FaultFigures.print(range, System.out);
+            FaultFigures.calibration(range.statements, System.out, 1);
             List<FaultRange.Result> singles =
                     range.results.stream().filter(r -> r.causes() == 1).toList();
             List<FaultRange.Result> proposed = of(singles, FaultRange.Way.PROPOSED);

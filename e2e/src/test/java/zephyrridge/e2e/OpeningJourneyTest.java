@@ -6,12 +6,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.ArrayList;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import zephyrridge.server.TestServer;
 
 /** The bench work itself: rounds, bench mode, a seal on the way, a carrier, and a record drawn from nothing. */
 @ExtendWith({TestServer.class, Browser.class})
+@ResourceLock("page")
 class OpeningJourneyTest {
     private static Technician planned(
             TestServer.Running server, Browser.Running browser, String machine, String label, String... positions) {
@@ -19,7 +23,7 @@ class OpeningJourneyTest {
                 .signIn("ilka")
                 .takeIn(machine, "Bus depot 5", "Timetables");
         t.answer("Warranty seal", "No seal")
-                .answer("Battery", machine.startsWith("Fenwright") ? "Good" : "No battery")
+                .answer("Battery", machine.matches("(Fenwright|Skerrow|Ostrell).*") ? "Good" : "No battery")
                 .answer("Drive encrypted, and its recovery key", "Not encrypted")
                 .answer("Firmware settings", "Noted");
         t.go("Plan");
@@ -106,6 +110,51 @@ class OpeningJourneyTest {
         t.button("All 5 work").click();
         t.kept();
         assertThat(t.page.locator("[data-check='KEYS']")).containsText("✓");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** No connection in the middle of it: what hands did stands on the screen, survives a reload, and lands by itself. */
+    @Test
+    void aLostConnectionAtTheBenchLosesNoStep(TestServer.Running server, Browser.Running browser) {
+        Technician t = planned(server, browser, "Ostrell Drift 12", "8GB 2Rx8 PC3L-12800S-11-13-F3", "socket");
+        t.go("Open").press("b");
+        Locator head = t.page.locator("[data-card='step'] h1");
+        List<String> seen = new ArrayList<>(List.of(head.innerText()));
+        t.page.route("**/api/jobs/*/changes", route -> route.abort());
+        for (String waiting : List.of("1 change waits", "2 changes wait")) {
+            t.press("Space");
+            assertThat(t.page.getByText(waiting)).isVisible();
+            assertThat(head).not().hasText(seen.get(seen.size() - 1));
+            seen.add(head.innerText());
+        }
+        t.page.reload();
+        assertThat(t.page.getByText("2 changes wait")).isVisible();
+        assertThat(head).hasText(seen.get(2));
+        t.page.unroute("**/api/jobs/*/changes");
+        t.kept();
+        assertThat(head).hasText(seen.get(2));
+        t.page.reload();
+        assertThat(head).hasText(seen.get(2));
+        assertThat(seen).doesNotHaveDuplicates();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** One large module under its screws: the same walk, one step a screen, to the start. */
+    @Test
+    void aCompressionModuleIsFittedOneStepAScreen(TestServer.Running server, Browser.Running browser) {
+        Technician t = planned(server, browser, "Skerrow Gannet 15", "32GB 2Rx8 DDR5-5600 CAMM2", "camm");
+        t.go("Open").press("b");
+        for (int i = 0; i < 60 && !kind(t).equals("fit"); i++) {
+            space(t);
+        }
+        assertThat(t.page.locator("[data-card='fit']")).containsText("screws in their order");
+        t.button("Seated, all screws tight").click();
+        t.kept();
+        for (int i = 0; i < 60 && !kind(t).equals("start"); i++) {
+            space(t);
+        }
+        t.button("It came up").click();
+        assertThat(t.heading("Prove")).isVisible();
         assertThat(t.complaints).isEmpty();
     }
 

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -17,6 +18,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
+import zephyrridge.core.module.Jep106;
+import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.survey.Dumps;
 import zephyrridge.server.db.Tables;
 
 /** Limits, layouts to choose between, the drawer, suppliers' sheets and house rules, over HTTP on a real MariaDB. */
@@ -322,6 +326,26 @@ class PlanningHttpTest {
             Thread.sleep(50);
         }
         throw new AssertionError("the sheet is still running");
+    }
+
+    /** A module known by its chip fills the form: what it is, whose, part and serial; what is no chip is refused. */
+    @Test
+    void aChipFillsTheDrawersForm(TestServer.Running server) {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        byte[] image = Dumps.spd(
+                LabelParser.parse("16GB 2Rx8 PC4-3200AA-SE1-12").spec().orElseThrow(),
+                new Dumps.Marking("Tindle", Optional.of(new Jep106(101, 0x1A)), "TD416G28-K320", "0A1B2C3D"));
+        JsonNode read = ok(ilka.upload("/api/drawer/chip", "application/octet-stream", image));
+        assertThat(read.get("labelLine").asString()).isEqualTo("16GB 2Rx8 DDR4-3200 SO-DIMM");
+        assertThat(read.get("maker").asString()).isEqualTo("Tindle");
+        assertThat(read.get("partNumber").asString()).isEqualTo("TD416G28-K320");
+        assertThat(read.get("serial").asString()).isEqualTo("0A1B2C3D");
+        Map<String, Object> module =
+                new HashMap<>(module("CHIP-1", read.get("labelLine").asString(), 1));
+        ok(ilka.post("/api/drawer", module));
+        assertThat(ilka.upload("/api/drawer/chip", "application/octet-stream", new byte[] {1, 2, 3})
+                        .status())
+                .isEqualTo(422);
     }
 
     /** The shop's own figures of work, by its lead, with a reason; the system itself is always counted. */

@@ -40,6 +40,7 @@ public enum ProofFinding implements FindingCode {
     PROOF_WIDTH_REGION_UNKNOWN(Width.class),
     PROOF_WIDTH_ABOVE(Width.class),
     PROOF_TEST_ERRORS(Passes.class),
+    PROOF_TEST_ERRORS_ALONE(Alone.class),
     PROOF_ERRORS_NOT_SAID(Passes.class);
 
     private final Class<? extends Detail> detailType;
@@ -71,4 +72,7 @@ public enum ProofFinding implements FindingCode {
             implements Detail {}
 
     public record Passes(int passes, int errors) implements Detail {}
+
+    /** @param position of the only module or bank that was in it */
+    public record Alone(int passes, int errors, String position) implements Detail {}
 }

@@ -340,12 +340,7 @@ public final class ReadoutComparison {
         ProofFinding.Passes detail =
                 new ProofFinding.Passes(passes, found.testErrors().orElse(0));
         if (found.hasErrors()) {
-            return new Line(
-                    Field.MEMORY_TEST,
-                    Value.NONE,
-                    read,
-                    Verdict.DIFFERENT,
-                    List.of(say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail)));
+            return new Line(Field.MEMORY_TEST, Value.NONE, read, Verdict.DIFFERENT, List.of(errors(detail)));
         }
         if (found.testErrors().isEmpty()) {
             return new Line(
@@ -356,6 +351,25 @@ public final class ReadoutComparison {
                     List.of(say(ProofFinding.PROOF_ERRORS_NOT_SAID, Severity.RISK, detail)));
         }
         return new Line(Field.MEMORY_TEST, Value.NONE, read, passes > 0 ? Verdict.MATCH : Verdict.UNDECIDED, List.of());
+    }
+
+    /**
+     * Channels share addresses, and how a controller deals them out is not published: an address names a module only where no other
+     * one is in the machine (R-7.9).
+     */
+    private Finding errors(ProofFinding.Passes detail) {
+        List<String> in = new ArrayList<>();
+        for (int p = 0; p < layout.size(); p++) {
+            if (layout.module(p).isPresent()) {
+                in.add(record.positions().get(p).label());
+            }
+        }
+        return in.size() == 1
+                ? say(
+                        ProofFinding.PROOF_TEST_ERRORS_ALONE,
+                        Severity.STOP,
+                        new ProofFinding.Alone(detail.passes(), detail.errors(), in.get(0)))
+                : say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail);
     }
 
     private static Line line(Value wanted, Value read, Verdict verdict, Finding why) {

@@ -297,6 +297,19 @@ class ReadoutComparisonTest {
         assertThat(outcome(compare(HOME, r, "B1=" + D16), Field.MEMORY_TEST)).isEqualTo(outcome);
     }
 
+    /** An address says which module only where there is one. */
+    @Test
+    void errorsNameAModuleThatIsAlone() {
+        Readout r = Readout.NOTHING
+                .with()
+                .memoryTest(Optional.of(1), Optional.of(3), Optional.empty())
+                .build();
+        Comparison alone = compare(HOME, r);
+        assertThat(outcome(alone, Field.MEMORY_TEST)).isEqualTo("DIFFERENT PROOF_TEST_ERRORS_ALONE");
+        assertThat(alone.line(Field.MEMORY_TEST).findings().get(0).detail())
+                .isEqualTo(new ProofFinding.Alone(1, 3, RECORD.position("bank").label()));
+    }
+
     @Test
     void eachProcessorsRateIsExpected() {
         MachineRecord server = Machines.of(MemoryGeneration.DDR4, 2666, 2400)

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -20,9 +21,17 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.module.FormFactor;
+import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.reading.label.LabelLine;
+import zephyrridge.core.reading.spd.SpdKey;
+import zephyrridge.core.reading.spd.SpdReading;
+import zephyrridge.server.maker.Makers;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Problem;
 
 /** The drawer as the pages show it. */
 @RestController
@@ -49,8 +58,12 @@ class DrawerController {
 
     private final Drawer drawer;
     private final Texts texts;
+    private final Makers makers;
+    private final Recogniser.Trees trees;
 
-    DrawerController(Drawer drawer, Texts texts) {
+    DrawerController(Drawer drawer, Texts texts, Makers makers, Recogniser.Trees trees) {
+        this.makers = makers;
+        this.trees = trees;
         this.drawer = drawer;
         this.texts = texts;
     }
@@ -127,6 +140,30 @@ class DrawerController {
     @PostMapping(value = "/api/drawer/csv", consumes = "text/csv")
     CsvAnswer csv(@RequestBody String csv) {
         return DrawerCsv.read(csv, drawer);
+    }
+
+    /** @param labelLine "" where no short line says what the module is: then its label is typed */
+    record ChipView(String labelLine, String maker, String partNumber, String serial) {}
+
+    /** What a module's SPD image says of it, for the form that puts it in; nothing is kept. */
+    @PostMapping(value = "/api/drawer/chip", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    ChipView chip(@RequestBody byte[] image) {
+        if (!(Recogniser.recognise(image, trees) instanceof Recognised.Chip chip)) {
+            throw Problem.invalid(
+                    "image",
+                    "This is no SPD image of a generation that is read here. Hand in the raw bytes of one module.");
+        }
+        SpdReading r = chip.reading();
+        String id = r.text(SpdKey.MODULE_MAKER);
+        return new ChipView(
+                r.spec().flatMap(LabelLine::of).orElse(""),
+                makers.all().stream()
+                        .filter(n -> new Jep106(n.bank(), n.code()).toString().equals(id))
+                        .map(Makers.Named::name)
+                        .findFirst()
+                        .orElse(id),
+                r.text(SpdKey.PART_NUMBER),
+                r.text(SpdKey.SERIAL));
     }
 
     private DrawerModuleView view(Drawer.StockModule m, List<String> pairs) {

@@ -9,13 +9,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
-import java.util.SortedSet;
-import java.util.TreeMap;
-import java.util.function.Predicate;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.fault.Probe;
-import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
 import zephyrridge.core.job.ClosingChange;
 import zephyrridge.core.job.ConditionChange;
@@ -25,11 +20,8 @@ import zephyrridge.core.job.FaultChange;
 import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.LogChange;
-import zephyrridge.core.job.OpeningChange;
 import zephyrridge.core.job.PlanChange;
 import zephyrridge.core.job.StartChange;
-import zephyrridge.core.job.Trouble;
-import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
@@ -64,6 +56,10 @@ class DemoStories implements DemoJobs {
         this.sources = sources;
     }
 
+    private DemoWalk walk(String machine, String owner, String wish, String by) {
+        return new DemoWalk(jobs, sources, LocalDate.now(clock), machine, owner, wish, by);
+    }
+
     @Override
     public void load() {
         justTakenIn();
@@ -90,7 +86,7 @@ class DemoStories implements DemoJobs {
                 .filter(o -> o.wording().equals(label) && o.pieces() == 2)
                 .findFirst()
                 .orElseThrow();
-        new Walk("skerrow-tern-16", "Valley library", "Two reading rooms share it; it pauses when both print", "bram")
+        walk("skerrow-tern-16", "Valley library", "Two reading rooms share it; it pauses when both print", "bram")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "One key cap loose, noted"))
                 .then(found(label, "socket-a"))
                 .then(before("8 GB", "7.5 GB", 4800, 1, null))
@@ -111,7 +107,7 @@ class DemoStories implements DemoJobs {
         ModuleSpec module = module("4GB 1Rx16 PC4-2666V-SC0-11");
         Dumps.Marking marking =
                 new Dumps.Marking("Tindle", Optional.of(new Jep106(101, 0x1A)), "TD44G116-L125", "5C0F71A2");
-        new Walk("quarrow-fell-13", "Survey team", "Map tiles take a minute to draw in the field", "bram")
+        walk("quarrow-fell-13", "Survey team", "Map tiles take a minute to draw in the field", "bram")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Mud in the hinge, cleaned"))
                 .read(
                         "firmware table.bin",
@@ -133,7 +129,7 @@ class DemoStories implements DemoJobs {
         ModuleSpec module = module("4GB 1Rx16 PC4-2400T-SC0-11");
         Dumps.Marking marking =
                 new Dumps.Marking("Heathline", Optional.of(new Jep106(112, 0x3B)), "HL44G116-L210", "00A7C3E1");
-        new Walk("brindlecombe-cairn", "Bus depot", "Bought with 16 GB at a market; far less ever showed", "ilka")
+        walk("brindlecombe-cairn", "Bus depot", "Bought with 16 GB at a market; far less ever showed", "ilka")
                 .then(intake("windows-11-pro", Intake.Seal.NONE, Intake.Battery.NONE_FITTED, "Feet complete"))
                 .then(found("16GB 2Rx8 PC4-2400T-SE1-11", "lower"))
                 .read(
@@ -167,7 +163,7 @@ class DemoStories implements DemoJobs {
                 whole.board(),
                 List.of(new SmbiosContents.Array(
                         array.ecc(), array.maximum(), 1, array.devices().subList(0, 1))));
-        new Walk("fenwright-journeyman-17", "Weather post 7", "Radar loop and mail together", "wren")
+        walk("fenwright-journeyman-17", "Weather post 7", "Radar loop and mail together", "wren")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "As new"))
                 .read(
                         "firmware table.bin",
@@ -187,7 +183,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void cannot() {
-        new Walk("quarrow-fell-13-s", "Walk-in", "More memory, whatever it costs", "bram")
+        walk("quarrow-fell-13-s", "Walk-in", "More memory, whatever it costs", "bram")
                 .then(intake("windows-11-home", Intake.Seal.NONE, Intake.Battery.GOOD, "Like new"))
                 .then(before("12 GB", "11.2 GB", 3733, 2, null))
                 .then(new ConditionChange.NoteOrder(
@@ -195,7 +191,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void serverHalfWay() {
-        Walk walk = new Walk(
+        DemoWalk walk = walk(
                         "brindlecombe-beacon-r",
                         "School",
                         "Holds every class's desktops; two more rooms from autumn on",
@@ -220,7 +216,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void keyboardOut() {
-        new Walk("fenwright-journeyman-17", "Weather post 2", "Charts crawl when the radar loop runs", "ilka")
+        walk("fenwright-journeyman-17", "Weather post 2", "Charts crawl when the radar loop runs", "ilka")
                 .then(intake(
                         "linux-64",
                         Intake.Seal.NONE,
@@ -234,7 +230,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void justTakenIn() {
-        new Walk(
+        walk(
                 "quarrow-fell-13",
                 "Valley library",
                 "Catalogue and browser at once are slow; would like it to last two more years",
@@ -242,7 +238,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void inPlan() {
-        new Walk(
+        walk(
                         "halmira-panel-24",
                         "School, room 3",
                         "Photo course in spring: as much memory as makes sense, the budget is small",
@@ -260,7 +256,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void swollen() {
-        new Walk(
+        walk(
                         "quarrow-fell-13",
                         "Survey team",
                         "Maps stutter in the field; the touchpad clicks badly since last week",
@@ -278,7 +274,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void thirtyTwoBits() {
-        new Walk("ostrell-lantern", "Bus depot", "Timetable screen freezes; someone said it needs 8 GB", "bram")
+        walk("ostrell-lantern", "Bus depot", "Timetable screen freezes; someone said it needs 8 GB", "bram")
                 .then(intake("windows-7-32", Intake.Seal.NONE, Intake.Battery.WORN, "Hinge a little loose"))
                 .then(found("1GB 2Rx8 PC2-6400S-666-12-E0", "lower"))
                 .then(before("1 GB", "944 MB", 800, 1, null))
@@ -288,7 +284,7 @@ class DemoStories implements DemoJobs {
 
     /** Three tries, none of which started: waiting, mains, and still a signal. */
     private void threeTries() {
-        new Walk("ostrell-drift-12", "Bus depot", "Should show two timetables beside each other", "wren")
+        walk("ostrell-drift-12", "Bus depot", "Should show two timetables beside each other", "wren")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.WORN, "One hatch screw replaced"))
                 .then(found("2GB 1Rx8 PC3L-10600S-9-11-B2", "socket"))
                 .then(before("2 GB", "1.7 GB", 1333, 1, null))
@@ -306,7 +302,7 @@ class DemoStories implements DemoJobs {
 
     /** A kit of twice 48 GB that the machine does not take, found out test by test; half of it fitted, proven and handed back. */
     private void kitRefused() {
-        Walk walk = new Walk(
+        DemoWalk walk = walk(
                         "skerrow-tern-16", "Survey team", "Point clouds fill all of it; as much as it takes", "ilka")
                 .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Scratched lid"))
                 .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
@@ -325,7 +321,7 @@ class DemoStories implements DemoJobs {
         walk.then(new FaultChange.SettleFault("As it started"))
                 .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"))
                 .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"));
-        SortedMap<String, JobModule> modules = jobs.get(walk.id, walk.by).unit().modules();
+        SortedMap<String, JobModule> modules = walk.unit().modules();
         List<String> halves = modules.values().stream()
                 .filter(m -> m.labelLine().startsWith("24GB"))
                 .map(JobModule::key)
@@ -356,7 +352,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void inProof() {
-        new Walk("skerrow-tern-16", "Dairy office", "Invoices, mail and forty tabs; it stalls by noon", "ilka")
+        walk("skerrow-tern-16", "Dairy office", "Invoices, mail and forty tabs; it stalls by noon", "ilka")
                 .then(intake(
                         "windows-11-home",
                         Intake.Seal.OWNER_AGREES,
@@ -375,7 +371,7 @@ class DemoStories implements DemoJobs {
     }
 
     private void handedBack() {
-        new Walk(
+        walk(
                         "quarrow-fell-13",
                         "Weather post 4",
                         "Runs the station software and a browser; both should stay open",
@@ -456,133 +452,5 @@ class DemoStories implements DemoJobs {
             readings.put("testErrors", "0");
         }
         return new StartChange.EnterReadout(phase, Optional.empty(), readings);
-    }
-
-    /** One job on its way. */
-    private final class Walk {
-        private final long id;
-        private final String by;
-        private long version = 1;
-
-        Walk(String machine, String owner, String wish, String by) {
-            id = jobs.takeIn(machine, owner, wish, Optional.empty(), by);
-            this.by = by;
-        }
-
-        Walk then(Change change) {
-            jobs.change(id, version++, change, Optional.empty(), by);
-            return this;
-        }
-
-        Walk read(String name, byte[] content, Optional<String> position) {
-            return then(new EvidenceChange.AddSource(
-                    sources.keep(id, name, content, by).id(), name, position));
-        }
-
-        /** @param days from the demo's day on */
-        Walk promised(int days) {
-            return then(new ConditionChange.NoteOrder(
-                    Optional.of(LocalDate.now(clock).plusDays(days).toString()), Optional.empty()));
-        }
-
-        Assessment assessment() {
-            return jobs.get(id, by).assessment();
-        }
-
-        Walk open() {
-            assessment().opening().stream()
-                    .filter(step -> !step.done())
-                    .forEach(step -> then(new LogChange.TickStep(step.id(), true)));
-            return this;
-        }
-
-        Walk close() {
-            assessment().closing().stream()
-                    .filter(step -> step.kind() == WorkStep.Kind.PUT_BACK)
-                    .forEach(step -> then(new LogChange.TickStep(step.id(), true)));
-            return this;
-        }
-
-        Walk fit() {
-            assessment()
-                    .fitLines()
-                    .forEach(line -> then(new LogChange.ConfirmFit(
-                            line.position().id(), true, Optional.empty(), Optional.empty(), Optional.empty())));
-            return this;
-        }
-
-        /** All that hangs on the parts that came off was tried, and is good. */
-        Walk checked() {
-            assessment().checks().forEach(k -> then(new OpeningChange.SayCheck(k.check(), Entry.Result.GOOD, "")));
-            return this;
-        }
-
-        /** Does what is proposed until it is settled: with its way in and back each time. */
-        Walk hunt(Predicate<Map<String, String>> starts) {
-            for (int i = 0; i < 25; i++) {
-                Jobs.Current c = jobs.get(id, by);
-                Trouble t = Trouble.of(c.machine().bench(), c.work(), c.assessment(), Set.of());
-                if (t.diagnosis().next().isEmpty()) {
-                    break;
-                }
-                make(t, t.diagnosis().next().get(0).probe(), starts);
-            }
-            return this;
-        }
-
-        private void make(Trouble t, Probe probe, Predicate<Map<String, String>> starts) {
-            SortedMap<String, String> fill = new TreeMap<>(t.modules(probe.fill()));
-            Optional<String> away = probe.elsewhere().map(t.pieces()::get);
-            away.ifPresent(fill.values()::remove);
-            SortedSet<String> touched = t.touched(probe);
-            if (!touched.isEmpty()) {
-                then(new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched)).open();
-                then(new FaultChange.Arrange(fill, t.reseated(probe)));
-            }
-            away.ifPresent(key -> then(new FaultChange.LogElsewhere(key, Entry.Outcome.STARTED, probe.passes(), 0)));
-            closeAll();
-            probe.acts()
-                    .forEach(a -> then(new LogChange.LogAction(
-                            switch (a) {
-                                case MAINS -> Entry.Action.MAINS;
-                                case CLEAR -> Entry.Action.SETTINGS_CLEARED;
-                                case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
-                                case COMPANION -> Entry.Action.COMPANION;
-                            },
-                            "")));
-            if (away.isPresent()) {
-                return;
-            }
-            boolean up = starts.test(fill);
-            then(new StartChange.LogStart(up ? Entry.Outcome.STARTED : Entry.Outcome.SILENT, "", Optional.of(6)));
-            if (up) {
-                long total = fill.values().stream()
-                        .mapToLong(k -> jobs.get(id, by)
-                                .unit()
-                                .modules()
-                                .get(k)
-                                .spec()
-                                .capacity()
-                                .mebibytes())
-                        .sum();
-                then(new StartChange.EnterReadout(
-                        StartChange.Phase.AFTER, Optional.empty(), Map.of("firmwareTotal", total + " MB")));
-            }
-        }
-
-        private void closeAll() {
-            if (!assessment().now().isClosed() && !assessment().now().down()) {
-                then(new LogChange.TickStep("power-down", true)).then(new LogChange.TickStep("unplug", true));
-            }
-            for (Optional<WorkStep> next = back(); next.isPresent(); next = back()) {
-                then(new LogChange.TickStep(next.get().id(), true));
-            }
-        }
-
-        private Optional<WorkStep> back() {
-            return assessment().closing().stream()
-                    .filter(step -> !step.done() && step.kind() == WorkStep.Kind.PUT_BACK)
-                    .findFirst();
-        }
     }
 }
