@@ -1,15 +1,12 @@
 package zephyrridge.bench;
 
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.SplittableRandom;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Arrangement;
@@ -72,7 +69,11 @@ public final class FaultRange {
         // The start that the job came back with: nobody had the patience to wait.
         Seen first = Seen.GOOD;
         while (!first.failed()) {
-            first = seen(machine.start(fill(c.setup(), now), names(c, now), Set.of(), false, 0), c.setup(), now, 0);
+            first = HiddenCase.seen(
+                    machine.start(HiddenCase.fill(c.setup(), now), names(c, now), Set.of(), false, 0),
+                    c.setup(),
+                    now,
+                    0);
             if (!first.failed()) {
                 machine = new Simulated(c.build(), c.truth(), ++machineSeed);
             }
@@ -119,8 +120,13 @@ public final class FaultRange {
             } else {
                 Set<String> again = new TreeSet<>();
                 next.inserted().forEach(p -> again.add(c.setup().pieces().get(p).id()));
-                seen = seen(
-                        machine.start(fill(c.setup(), next.fill()), again, actions(next.acts()), true, next.passes()),
+                seen = HiddenCase.seen(
+                        machine.start(
+                                HiddenCase.fill(c.setup(), next.fill()),
+                                again,
+                                actions(next.acts()),
+                                true,
+                                next.passes()),
                         c.setup(),
                         next.fill(),
                         next.passes());
@@ -259,16 +265,6 @@ public final class FaultRange {
         return actions;
     }
 
-    private static SortedMap<String, String> fill(Setup setup, Arrangement a) {
-        SortedMap<String, String> fill = new TreeMap<>();
-        for (int s = 0; s < a.size(); s++) {
-            if (a.at(s) >= 0 && !setup.slots().get(s).soldered()) {
-                fill.put(setup.slots().get(s).id(), setup.pieces().get(a.at(s)).id());
-            }
-        }
-        return fill;
-    }
-
     private static SortedSet<Integer> inserted(Setup setup, Arrangement a) {
         SortedSet<Integer> in = new TreeSet<>();
         for (int s = 0; s < a.size(); s++) {
@@ -280,29 +276,7 @@ public final class FaultRange {
     }
 
     private static Set<String> names(HiddenCase c, Arrangement a) {
-        return new TreeSet<>(fill(c.setup(), a).values());
-    }
-
-    private static boolean failed(Simulated.Sight s, Setup setup, Arrangement a) {
-        return seen(s, setup, a, 0).failed();
-    }
-
-    private static Seen seen(Simulated.Sight s, Setup setup, Arrangement a, int passes) {
-        if (s.dark()) {
-            return s.code() ? Seen.CODE : Seen.SILENT;
-        }
-        BitSet missing = new BitSet();
-        long size = 0;
-        for (int slot = 0; slot < a.size(); slot++) {
-            if (a.at(slot) >= 0 && !s.listed().contains(setup.slots().get(slot).id())) {
-                missing.set(a.at(slot));
-                size += setup.pieces().get(a.at(slot)).mebibytes();
-            }
-        }
-        if (!missing.isEmpty()) {
-            return Seen.missing(size);
-        }
-        return s.errors() > 0 ? Seen.ERRORS : Seen.GOOD;
+        return new TreeSet<>(HiddenCase.fill(c.setup(), a).values());
     }
 
     public static void main(String[] args) {

@@ -1,6 +1,7 @@
 package zephyrridge.bench;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +12,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.fault.Arrangement;
 import zephyrridge.core.fault.Remedy;
+import zephyrridge.core.fault.Seen;
 import zephyrridge.core.fault.Setup;
 import zephyrridge.core.range.Hidden;
 import zephyrridge.core.range.Simulated;
@@ -204,5 +206,38 @@ record HiddenCase(
 
     private static double factor(SplittableRandom r) {
         return Math.pow(2, 2 * r.nextDouble() - 1);
+    }
+
+    /** Names of what lies where, as a machine is asked. */
+    static SortedMap<String, String> fill(Setup setup, Arrangement a) {
+        SortedMap<String, String> fill = new TreeMap<>();
+        for (int s = 0; s < a.size(); s++) {
+            if (a.at(s) >= 0 && !setup.slots().get(s).soldered()) {
+                fill.put(setup.slots().get(s).id(), setup.pieces().get(a.at(s)).id());
+            }
+        }
+        return fill;
+    }
+
+    static boolean failed(Simulated.Sight s, Setup setup, Arrangement a) {
+        return seen(s, setup, a, 0).failed();
+    }
+
+    static Seen seen(Simulated.Sight s, Setup setup, Arrangement a, int passes) {
+        if (s.dark()) {
+            return s.code() ? Seen.CODE : Seen.SILENT;
+        }
+        BitSet missing = new BitSet();
+        long size = 0;
+        for (int slot = 0; slot < a.size(); slot++) {
+            if (a.at(slot) >= 0 && !s.listed().contains(setup.slots().get(slot).id())) {
+                missing.set(a.at(slot));
+                size += setup.pieces().get(a.at(slot)).mebibytes();
+            }
+        }
+        if (!missing.isEmpty()) {
+            return Seen.missing(size);
+        }
+        return s.errors() > 0 ? Seen.ERRORS : Seen.GOOD;
     }
 }

@@ -497,7 +497,7 @@ class PlanningHttpTest {
         assertThat(slip.get("lines").toString())
                 .contains("12.50")
                 .contains("Labour")
-                .contains("Tax, 20.0 %");
+                .contains("Tax, 20.0\u00a0%");
         assertThat(slip.at("/comesOut/0").asString()).startsWith("8 GB");
         assertThat(slip.get("ready").asString()).isEqualTo(slip.get("printed").asString());
         ok(client.change(
@@ -516,7 +516,8 @@ class PlanningHttpTest {
         assertThat(with.get("lines").toString()).contains("Fresh paste");
         assertThat(with.get("forbids").asString()).isEqualTo("no reset");
         assertThat(with.get("worth").asString())
-                .contains(Math.round(Double.parseDouble(with.get("total").asString()) / 2) + " % of what the machine")
+                .contains(Math.round(Double.parseDouble(with.get("total").asString()) / 2)
+                        + "\u00a0% of what the machine")
                 .contains("55.50")
                 .endsWith("(own list, spring)");
         // Work without a price of its own is charged by its minutes, in whole steps; work with a price only takes its

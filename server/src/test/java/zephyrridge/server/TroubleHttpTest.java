@@ -421,10 +421,12 @@ class TroubleHttpTest {
                         .status())
                 .isEqualTo(422);
         JsonNode measured = client.get("/api/jobs/" + id).json().get("measured");
-        assertThat(measured.get(0).get("verdict").asString()).isEqualTo("+9.6 %, better");
+        assertThat(measured.get(0).get("verdict").asString()).isEqualTo("+9.6\u00a0%, better");
         assertThat(measured.get(0).get("share").asString()).contains("of the mean peak");
         String page = client.get("/api/jobs/" + id + "/report.html").body();
-        assertThat(page).contains("+9.6 %, better", "3 runs", "Weather post").doesNotContain("<script");
+        assertThat(page)
+                .contains("+9.6\u00a0%, better", "3 runs", "Weather post")
+                .doesNotContain("<script");
     }
 
     @Test

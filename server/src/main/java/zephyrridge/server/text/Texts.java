@@ -29,6 +29,7 @@ import zephyrridge.core.quantity.ByteSize;
  */
 @Component
 public class Texts {
+    private static final Pattern PERCENT = Pattern.compile("(?<=[\\d}]) %");
     private static final Pattern FIGURE = Pattern.compile("\\{(\\w+)}");
     private final Properties catalogue = new Properties();
 
@@ -38,6 +39,8 @@ public class Texts {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+        // "97 %" never breaks over two lines.
+        catalogue.replaceAll((key, text) -> PERCENT.matcher((String) text).replaceAll("\u00a0%"));
     }
 
     /** The sentence of a finding with its figures filled in. */
