@@ -9,14 +9,14 @@ import com.microsoft.playwright.options.AriaRole;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import zephyrridge.server.TestServer;
 
 /** A machine that does not start: test by test on the page, to what was wrong, and the module back to whom it was bought from. */
 @ExtendWith({TestServer.class, Browser.class})
-@ResourceLock("page")
+@Order(3)
 class FaultJourneyTest {
     /** Enough to go every way through the page; with {@code -Dzephyr.tests=15} to the end, which TroubleHttpTest does each time. */
     private static final int MOST_TESTS = Integer.getInteger("zephyr.tests", 3);

@@ -58,11 +58,13 @@ class KillTest {
                 zephyr.kill(database ? "Database" : "Application");
                 Thread.sleep(300);
                 stop.set(true);
+                // After the database's death the application is ended too, and with it the writers that wait for a
+                // connection: the
+                // start command mends both.
+                zephyr.kill("Application");
                 for (Thread writer : writers) {
                     writer.join();
                 }
-                // After the database's death the application is ended too: the start command mends both.
-                zephyr.kill("Application");
                 Installation.Said again = zephyr.zephyr("demo");
                 assertThat(again.code()).as(again.text()).isZero();
                 check(zephyr.address(), acknowledged);
