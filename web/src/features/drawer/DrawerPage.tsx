@@ -251,7 +251,7 @@ function Add({ onClose }: { onClose: () => void }) {
         '/api/drawer/chip',
         new Blob([file], { type: 'application/octet-stream' }),
       ),
-    onSuccess: (read) =>
+    onSuccess: ({ sound: _, ...read }) =>
       setFields((f) => ({ ...f, ...read, labelLine: read.labelLine || f.labelLine, count: 1 })),
   });
   const done = { onSuccess: () => queries.invalidateQueries({ queryKey: ['drawer'] }) };
@@ -366,6 +366,7 @@ function Add({ onClose }: { onClose: () => void }) {
               {chip.data.labelLine
                 ? 'Read from its chip: look it over, and give it a tag.'
                 : 'Read from its chip; no short line says what it is, so type its label.'}
+              {!chip.data.sound && ' Its checksums do not hold: hold every field against the sticker.'}
             </Text>
           )}
           {add.data && <Text role="status">In the drawer: {add.data.join(', ')}.</Text>}

@@ -106,6 +106,11 @@ function One({ question: q, house, writes }: { question: Question; house: House;
 
 function TermsForm({ house, writes }: { house: House; writes: boolean }) {
   const [terms, setTerms] = useState(house.terms);
+  const [begun, setBegun] = useState(house.termsVersion);
+  const show = (now: House) => {
+    setTerms(now.terms);
+    setBegun(now.termsVersion);
+  };
   const changed = JSON.stringify(terms) !== JSON.stringify(house.terms);
   const number = (label: string, value: number, set: (v: number) => void) => (
     <Field.Root disabled={!writes}>
@@ -141,9 +146,10 @@ function TermsForm({ house, writes }: { house: House; writes: boolean }) {
       {writes && changed && (
         <Keep
           path="/api/house/terms"
-          what={{ expectedVersion: house.termsVersion, terms }}
+          what={{ expectedVersion: begun, terms }}
           button="Keep these terms"
-          onKept={(next) => setTerms(next.terms)}
+          onKept={show}
+          onLeave={() => show(house)}
         />
       )}
     </Box>

@@ -5,7 +5,10 @@ import { api, type Schemas } from '../../api/client';
 
 type House = Schemas['HouseView'];
 
-/** Nothing of the house is changed without a reason. A refusal is told, and what was typed stays. */
+/**
+ * Nothing of the house is changed without a reason. A refusal is told, and what was typed stays; it is sent again only on the version
+ * that it was begun on, or what somebody else kept meanwhile would go under.
+ */
 export function Keep({
   path,
   what,
@@ -28,7 +31,7 @@ export function Keep({
       setReason('');
       onKept(next);
     },
-    // Somebody else may have changed it: what stands there now is shown beside what was wanted.
+    // Somebody else may have changed it: leaving shows what stands there now.
     onError: () => void queries.invalidateQueries({ queryKey: ['house'] }),
   });
   return (

@@ -25,6 +25,11 @@ function asWritten(work: Kind[]): Kind[] {
 export function WorkForm({ house, writes }: { house: House; writes: boolean }) {
   const kept = asWritten(house.work);
   const [work, setWork] = useState(kept);
+  const [begun, setBegun] = useState(house.workVersion);
+  const show = (now: House) => {
+    setWork(asWritten(now.work));
+    setBegun(now.workVersion);
+  };
   const changed = JSON.stringify(work) !== JSON.stringify(kept);
   const set = (i: number, key: keyof Kind, text: string) =>
     setWork(
@@ -104,9 +109,10 @@ export function WorkForm({ house, writes }: { house: House; writes: boolean }) {
       {writes && changed && (
         <Keep
           path="/api/house/work"
-          what={{ expectedVersion: house.workVersion, work }}
+          what={{ expectedVersion: begun, work }}
           button="Keep these figures"
-          onKept={(next) => setWork(asWritten(next.work))}
+          onKept={show}
+          onLeave={() => show(house)}
         />
       )}
     </Box>

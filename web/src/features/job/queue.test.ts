@@ -324,6 +324,14 @@ describe('withWaiting', () => {
     expect(job.order.wish).toBe('old');
   });
 
+  it('keeps the promise in sight while another answer waits', () => {
+    const promised = withWaiting(job, waiting({ type: 'NoteOrder', promised: '2031-05-20' }, wish('new')));
+    expect(promised.order).toEqual({ owner: 'o', wish: 'new', promised: '2031-05-20', away: undefined });
+    expect(
+      withWaiting(promised, waiting({ type: 'NoteOrder', promised: '' })).order.promised,
+    ).toBeUndefined();
+  });
+
   it('has words for every change', () => {
     expect(Object.values(IN_WORDS).every((w) => w.length > 3)).toBe(true);
   });

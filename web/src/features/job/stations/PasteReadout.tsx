@@ -92,7 +92,7 @@ export function PasteReadout({
                   : 'No total, rate or count is understood in this. Paste the lines that name them.'}
           </Text>
           <Button
-            disabled={readings.length === 0}
+            disabled={readings.length === 0 || told.isPlaceholderData}
             onClick={() => {
               onTake(Object.fromEntries(readings));
               setText('');

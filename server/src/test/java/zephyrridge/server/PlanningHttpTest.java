@@ -340,6 +340,12 @@ class PlanningHttpTest {
         assertThat(read.get("maker").asString()).isEqualTo("Tindle");
         assertThat(read.get("partNumber").asString()).isEqualTo("TD416G28-K320");
         assertThat(read.get("serial").asString()).isEqualTo("0A1B2C3D");
+        assertThat(read.get("sound").asBoolean()).isTrue();
+        image[20] ^= 1;
+        assertThat(ok(ilka.upload("/api/drawer/chip", "application/octet-stream", image))
+                        .get("sound")
+                        .asBoolean())
+                .isFalse();
         Map<String, Object> module =
                 new HashMap<>(module("CHIP-1", read.get("labelLine").asString(), 1));
         ok(ilka.post("/api/drawer", module));

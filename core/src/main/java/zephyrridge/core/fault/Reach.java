@@ -27,7 +27,7 @@ final class Reach {
     /** Number of the set of all pieces, -1 while no cause hides as much. */
     private int all = -1;
 
-    /** By set, the outcome that it is counted under by whoever reads this; sets with as much memory share one. */
+    /** By set, the first one that holds as much memory. */
     private final List<Integer> alike = new ArrayList<>();
 
     final int pieces;

@@ -95,10 +95,7 @@ public sealed interface FaultChange extends Change {
         SortedMap<String, String> planned = new TreeMap<>(fill);
         work.unit().asFound().keySet().forEach(p -> planned.putIfAbsent(p, ""));
         List<Alternative.Buy> buys = work.unit().onTheTable().buys();
-        Work next = work.with(work.unit().withAlternative(name.strip(), planned, buys));
-        if (next.unit().alternatives().size() > PlanChange.MOST_ALTERNATIVES) {
-            throw s.refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(PlanChange.MOST_ALTERNATIVES)));
-        }
+        Work next = s.bounded(work.with(work.unit().withAlternative(name.strip(), planned, buys)));
         boolean changes = !next.unit().plannedModules().equals(next.unit().asFound());
         return changes ? new PlanChange.ChoosePlan(true).to(new Situation(next, s.bench, s.ports)) : next;
     }

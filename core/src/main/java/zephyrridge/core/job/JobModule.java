@@ -3,6 +3,7 @@ package zephyrridge.core.job;
 import java.util.Locale;
 import java.util.Optional;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.plan.Offer;
 
 /**
  * A module that plays a part in a job.
@@ -28,6 +29,11 @@ public record JobModule(
         DRAWER,
         TYPED,
         OFFER
+    }
+
+    /** One of a supplier's, as it is ordered. */
+    static JobModule of(Offer o, String key) {
+        return new JobModule(key, Origin.OFFER, o.wording(), Optional.empty(), Optional.of(o.id()), o.spec());
     }
 
     /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */

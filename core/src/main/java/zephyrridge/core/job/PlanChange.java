@@ -178,13 +178,7 @@ public sealed interface PlanChange extends Change {
                     if (left.merge(o.id(), -1, Integer::sum) < 0) {
                         throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), "0"));
                     }
-                    module = new JobModule(
-                            unit.freshModuleKey(),
-                            JobModule.Origin.OFFER,
-                            o.wording(),
-                            Optional.empty(),
-                            Optional.of(o.id()),
-                            o.spec());
+                    module = JobModule.of(o, unit.freshModuleKey());
                 }
                 if (planned.containsValue(module.key())) {
                     throw s.refused(Refusal.MODULE_TWICE.of("position", module.labelLine()));
@@ -195,15 +189,10 @@ public sealed interface PlanChange extends Change {
                     throw s.refused(Refusal.TOO_MANY.of("label", "modules", String.valueOf(Situation.MOST_MODULES)));
                 }
             }
-            Work next = s.work.with(unit.withAlternative(name.strip(), planned, buys));
-            if (next.unit().alternatives().size() > MOST_ALTERNATIVES) {
-                throw s.refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(MOST_ALTERNATIVES)));
-            }
+            Work next = s.bounded(s.work.with(unit.withAlternative(name.strip(), planned, buys)));
             return choose ? new ChoosePlan(true).to(new Situation(next, s.bench, s.ports)) : next;
         }
     }
-
-    int MOST_ALTERNATIVES = 24;
 
     /**
      * Another of what a module was bought as, planned for where that module was: for one that turned out bad. It is ordered again at
@@ -222,13 +211,7 @@ public sealed interface PlanChange extends Change {
             if (o.stock() < 1) {
                 throw s.refused(Refusal.OFFER_SHORT.of("offer", o.wording(), "0"));
             }
-            JobModule other = new JobModule(
-                    s.unit.freshModuleKey(),
-                    JobModule.Origin.OFFER,
-                    o.wording(),
-                    Optional.empty(),
-                    bad.offer(),
-                    o.spec());
+            JobModule other = JobModule.of(o, s.unit.freshModuleKey());
             SortedMap<String, String> planned =
                     new TreeMap<>(s.unit.onTheTable().planned());
             planned.put(socket, other.key());
@@ -236,10 +219,7 @@ public sealed interface PlanChange extends Change {
             if (buys.stream().noneMatch(b -> b.offer().equals(o.id()))) {
                 buys.add(Alternative.Buy.of(o, 1));
             }
-            Work next = s.work.with(s.unit.withModule(other).withAlternative(name.strip(), planned, buys));
-            if (next.unit().alternatives().size() > MOST_ALTERNATIVES) {
-                throw s.refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(MOST_ALTERNATIVES)));
-            }
+            Work next = s.bounded(s.work.with(s.unit.withModule(other).withAlternative(name.strip(), planned, buys)));
             return new ChoosePlan(true).to(new Situation(next, s.bench, s.ports));
         }
 

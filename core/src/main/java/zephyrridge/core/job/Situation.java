@@ -104,6 +104,16 @@ final class Situation {
         return good;
     }
 
+    /** @throws Refusal.Thrown where a job would get more layouts than anybody looks at */
+    Work bounded(Work next) {
+        if (next.unit().alternatives().size() > MOST_ALTERNATIVES) {
+            throw refused(Refusal.TOO_MANY.of("plan", "layouts", String.valueOf(MOST_ALTERNATIVES)));
+        }
+        return next;
+    }
+
+    private static final int MOST_ALTERNATIVES = 24;
+
     Offer offer(String id) {
         return ports.offer(id).orElseThrow(() -> noSuch("offer", id));
     }

@@ -1,5 +1,7 @@
 package zephyrridge.core.job;
 
+import java.time.LocalDate;
+import java.util.Optional;
 import zephyrridge.core.limit.Condition;
 
 /** What a job waits for, as far as the job itself says. */
@@ -14,6 +16,11 @@ public enum Waits {
     OUTSIDE,
     /** Handed back. */
     NOTHING;
+
+    /** On that day: what was to arrive until then is for the shop to look after. */
+    public Waits on(LocalDate today, Optional<LocalDate> partsOn) {
+        return this == PARTS && partsOn.filter(today::isBefore).isEmpty() ? US : this;
+    }
 
     public static Waits of(Work work, Assessment a) {
         Unit unit = work.unit();

@@ -41,6 +41,7 @@ public enum ProofFinding implements FindingCode {
     PROOF_WIDTH_ABOVE(Width.class),
     PROOF_TEST_ERRORS(Passes.class),
     PROOF_TEST_ERRORS_ALONE(Alone.class),
+    PROOF_TEST_ERRORS_BANK(Alone.class),
     PROOF_ERRORS_NOT_SAID(Passes.class);
 
     private final Class<? extends Detail> detailType;

@@ -12,6 +12,7 @@ import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.proof.Comparison.Line;
@@ -358,18 +359,20 @@ public final class ReadoutComparison {
      * one is in the machine (R-7.9).
      */
     private Finding errors(ProofFinding.Passes detail) {
-        List<String> in = new ArrayList<>();
+        List<Position> in = new ArrayList<>();
         for (int p = 0; p < layout.size(); p++) {
             if (layout.module(p).isPresent()) {
-                in.add(record.positions().get(p).label());
+                in.add(record.positions().get(p));
             }
         }
-        return in.size() == 1
-                ? say(
-                        ProofFinding.PROOF_TEST_ERRORS_ALONE,
-                        Severity.STOP,
-                        new ProofFinding.Alone(detail.passes(), detail.errors(), in.get(0)))
-                : say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail);
+        if (in.size() != 1) {
+            return say(ProofFinding.PROOF_TEST_ERRORS, Severity.STOP, detail);
+        }
+        Position only = in.get(0);
+        return say(
+                only.isSoldered() ? ProofFinding.PROOF_TEST_ERRORS_BANK : ProofFinding.PROOF_TEST_ERRORS_ALONE,
+                Severity.STOP,
+                new ProofFinding.Alone(detail.passes(), detail.errors(), only.label()));
     }
 
     private static Line line(Value wanted, Value read, Verdict verdict, Finding why) {

@@ -51,6 +51,10 @@ class WaitsTest {
         assertThat(of(w)).as("nothing is ordered before it is decided on").isEqualTo(Waits.US);
         w.does(new PlanChange.ChoosePlan(true));
         assertThat(of(w)).isEqualTo(Waits.PARTS);
+        LocalDate day = LocalDate.of(2031, 5, 20);
+        assertThat(of(w).on(day.minusDays(1), Optional.of(day))).isEqualTo(Waits.PARTS);
+        assertThat(of(w).on(day, Optional.of(day))).as("they should be here").isEqualTo(Waits.US);
+        assertThat(Waits.OWNER.on(day, Optional.of(day))).isEqualTo(Waits.OWNER);
         w.opened().does(Walk.fit("B1"));
         assertThat(of(w)).isEqualTo(Waits.US);
     }

@@ -304,10 +304,19 @@ class ReadoutComparisonTest {
                 .with()
                 .memoryTest(Optional.of(1), Optional.of(3), Optional.empty())
                 .build();
-        Comparison alone = compare(HOME, r);
+        Comparison bank = compare(HOME, r);
+        assertThat(outcome(bank, Field.MEMORY_TEST)).isEqualTo("DIFFERENT PROOF_TEST_ERRORS_BANK");
+        MachineRecord socket = Machines.of(MemoryGeneration.DDR4, 2666, 2400)
+                .channel("A")
+                .socket("A1", "A", 1, List.of())
+                .socket("A2", "A", 2, List.of())
+                .build();
+        Comparison alone = compare(socket, HOME, r, "A2=" + D8);
         assertThat(outcome(alone, Field.MEMORY_TEST)).isEqualTo("DIFFERENT PROOF_TEST_ERRORS_ALONE");
         assertThat(alone.line(Field.MEMORY_TEST).findings().get(0).detail())
-                .isEqualTo(new ProofFinding.Alone(1, 3, RECORD.position("bank").label()));
+                .isEqualTo(new ProofFinding.Alone(1, 3, socket.position("A2").label()));
+        assertThat(outcome(compare(socket, HOME, r, "A1=" + D8, "A2=" + D8), Field.MEMORY_TEST))
+                .isEqualTo("DIFFERENT PROOF_TEST_ERRORS");
     }
 
     @Test

@@ -21,7 +21,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.module.FormFactor;
-import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.Recognised;
@@ -142,8 +141,11 @@ class DrawerController {
         return DrawerCsv.read(csv, drawer);
     }
 
-    /** @param labelLine "" where no short line says what the module is: then its label is typed */
-    record ChipView(String labelLine, String maker, String partNumber, String serial) {}
+    /**
+     * @param labelLine "" where no short line says what the module is: then its label is typed
+     * @param sound whether the image's checksums hold
+     */
+    record ChipView(String labelLine, String maker, String partNumber, String serial, boolean sound) {}
 
     /** What a module's SPD image says of it, for the form that puts it in; nothing is kept. */
     @PostMapping(value = "/api/drawer/chip", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
@@ -157,13 +159,10 @@ class DrawerController {
         String id = r.text(SpdKey.MODULE_MAKER);
         return new ChipView(
                 r.spec().flatMap(LabelLine::of).orElse(""),
-                makers.all().stream()
-                        .filter(n -> new Jep106(n.bank(), n.code()).toString().equals(id))
-                        .map(Makers.Named::name)
-                        .findFirst()
-                        .orElse(id),
+                makers.byId().getOrDefault(id, id),
                 r.text(SpdKey.PART_NUMBER),
-                r.text(SpdKey.SERIAL));
+                r.text(SpdKey.SERIAL),
+                r.checksumsHold());
     }
 
     private DrawerModuleView view(Drawer.StockModule m, List<String> pairs) {

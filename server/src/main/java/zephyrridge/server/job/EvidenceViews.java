@@ -18,7 +18,6 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.Claim;
-import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.module.SourceKind;
@@ -56,8 +55,7 @@ class EvidenceViews {
             Survey survey,
             List<Finding> found,
             boolean acceptable) {
-        Map<String, String> names = makers.all().stream()
-                .collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Makers.Named::name));
+        Map<String, String> names = makers.byId();
         return new EvidenceView(
                 sources.stream().map(this::source).toList(),
                 survey.rows().stream()

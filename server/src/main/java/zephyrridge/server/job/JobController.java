@@ -119,11 +119,7 @@ class JobController {
                         Station.valueOf(r.station()),
                         r.status().equals("CLOSED"),
                         r.blocked(),
-                        // What was to arrive until today is for the shop to look after.
-                        r.waits() == Waits.PARTS
-                                        && r.partsOn().filter(today::isBefore).isEmpty()
-                                ? Waits.US
-                                : r.waits(),
+                        r.waits().on(today, r.partsOn()),
                         utc(r.updatedAt()),
                         r.updatedBy(),
                         r.partsOn(),

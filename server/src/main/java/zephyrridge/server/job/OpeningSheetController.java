@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,10 +45,7 @@ class OpeningSheetController {
     ResponseEntity<byte[]> sheet(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         byte[] pdf = paper.pdf("Opening sheet, job " + id, body(c));
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"opening-sheet-" + id + ".pdf\"")
-                .contentType(MediaType.APPLICATION_PDF)
-                .body(pdf);
+        return Paper.answer("opening-sheet-" + id, pdf);
     }
 
     private String body(Jobs.Current c) {

@@ -101,7 +101,7 @@ class ReportController {
                         r.partsOn().map(LocalDate::toString).orElse(""),
                         r.returnUntil().map(LocalDate::toString).orElse(""),
                         r.order().promised().map(LocalDate::toString).orElse(""),
-                        texts.get("waits." + r.waits()));
+                        texts.get("waits." + r.waits().on(LocalDate.now(clock), r.partsOn())));
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -1,7 +1,9 @@
 package zephyrridge.server.maker;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.module.Jep106;
@@ -29,6 +31,11 @@ public class Makers {
         } else {
             store.put(id.bank(), id.code(), name.strip());
         }
+    }
+
+    /** Names by id, the id as images show it: "bank 3, 0x2C". */
+    public Map<String, String> byId() {
+        return all().stream().collect(Collectors.toMap(n -> new Jep106(n.bank(), n.code()).toString(), Named::name));
     }
 
     public Optional<Jep106> idOf(String name) {

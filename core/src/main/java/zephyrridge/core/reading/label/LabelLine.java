@@ -11,7 +11,7 @@ public final class LabelLine {
 
     private LabelLine() {}
 
-    /** Empty where such a line would say less or something else than the module is (stacked dies, sub-channel check bits). */
+    /** Empty where such a line is read as another module than this one. */
     public static Optional<String> of(ModuleSpec m) {
         String low = m.millivolts().get(0) == LOW_MILLIVOLTS ? "L" : "";
         boolean said = m.buffering() == Buffering.REGISTERED || m.buffering() == Buffering.LOAD_REDUCED;
