@@ -5,8 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
-import zephyrridge.core.Modules;
-import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
 
 /** Layouts side by side: put together whole, named, chosen one at a time, with what is bought for them. */
@@ -19,21 +17,7 @@ class AlternativesTest {
     }
 
     private static Walk walk() {
-        Walk w = new Walk().answered().does(Walk.found(LABEL, "A1"));
-        w.offers.put(
-                "o1",
-                new Offer(
-                        "o1",
-                        "Lantern Row Parts",
-                        LABEL,
-                        Modules.of(LABEL),
-                        2,
-                        Money.ofMinor(5_990),
-                        3,
-                        4,
-                        Optional.of(14),
-                        Money.ZERO));
-        return w;
+        return new Walk().answered().does(Walk.found(LABEL, "A1")).offer("o1", LABEL, 2, 5_990);
     }
 
     private static Change adopt(String name, boolean choose, PlanChange.AdoptLayout.Piece... pieces) {

@@ -6,9 +6,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
-import zephyrridge.core.Modules;
-import zephyrridge.core.plan.Offer;
-import zephyrridge.core.quantity.Money;
 
 /** What a job waits for follows from what it says, and from nothing else. */
 class WaitsTest {
@@ -26,19 +23,7 @@ class WaitsTest {
     void whatIsBoughtIsWaitedForUntilItIsFitted() {
         Walk w = new Walk().answered().does(Walk.found(LABEL, "A1"));
         assertThat(of(w)).isEqualTo(Waits.US);
-        w.offers.put(
-                "o1",
-                new Offer(
-                        "o1",
-                        "Lantern Row Parts",
-                        LABEL,
-                        Modules.of(LABEL),
-                        1,
-                        Money.ofMinor(2_990),
-                        3,
-                        4,
-                        Optional.of(14),
-                        Money.ZERO));
+        w.offer("o1", LABEL, 1, 2_990);
         w.does(new PlanChange.AdoptLayout(
                 "one more",
                 List.of(

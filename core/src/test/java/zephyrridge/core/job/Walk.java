@@ -16,6 +16,8 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.plan.Offer;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.survey.Survey;
 
@@ -45,7 +47,7 @@ final class Walk implements Ports {
     private final MachineRecord record;
     private final HouseRules house;
     private final Map<String, Stock> stock = new HashMap<>();
-    final Map<String, zephyrridge.core.plan.Offer> offers = new HashMap<>();
+    final Map<String, Offer> offers = new HashMap<>();
     final Map<String, Recognised> sources = new HashMap<>();
     Work work;
     String by = "ilka";
@@ -96,6 +98,24 @@ final class Walk implements Ports {
         Outcome outcome = attempt(change);
         assertThat(outcome).as(change.toString()).isInstanceOf(Outcome.Refused.class);
         return ((Outcome.Refused) outcome).why().code().name();
+    }
+
+    /** A pack of so many pieces, four of them, three days away, to be sent back within fourteen. */
+    Walk offer(String id, String label, int pieces, long cents) {
+        offers.put(
+                id,
+                new Offer(
+                        id,
+                        "Lantern Row Parts",
+                        label,
+                        Modules.of(label),
+                        pieces,
+                        Money.ofMinor(cents),
+                        3,
+                        4,
+                        Optional.of(14),
+                        Money.ZERO));
+        return this;
     }
 
     Walk answered() {
@@ -223,7 +243,7 @@ final class Walk implements Ports {
     }
 
     @Override
-    public Optional<zephyrridge.core.plan.Offer> offer(String id) {
+    public Optional<Offer> offer(String id) {
         return Optional.ofNullable(offers.get(id));
     }
 
