@@ -33,6 +33,7 @@ public final class Machines {
     private final List<Precedence> closing = new ArrayList<>();
     private final List<RateCap> caps = new ArrayList<>();
     private final List<LimitClaim> limits = new ArrayList<>();
+    private final List<Controller> otherControllers = new ArrayList<>();
     private final List<String> processors = new ArrayList<>();
     private final MemoryGeneration generation;
     private List<DataRate> steps;
@@ -95,7 +96,7 @@ public final class Machines {
                 List.of(channel),
                 form,
                 Optional.empty(),
-                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())),
+                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of())),
                 fillOrder,
                 carrier,
                 access,
@@ -222,29 +223,29 @@ public final class Machines {
         return this;
     }
 
+    /** With another processor the model has this rate at most; its other figures are the same. */
+    public Machines otherController(String name, int rate, int carveOutMib) {
+        otherControllers.add(controller(
+                name,
+                List.of(DataRate.ofName(rate)),
+                List.of(new RateCap(
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        DataRate.ofName(rate),
+                        "test table")),
+                ByteSize.ofMebibytes(carveOutMib)));
+        return this;
+    }
+
     public MachineRecord build() {
         return build("test-machine");
     }
 
     public MachineRecord build(String id) {
-        Controller controller = new Controller(
-                "test controller",
-                generation,
-                buffering,
-                Optional.empty(),
-                ecc,
-                millivolts,
-                steps,
-                caps,
-                perProcessor,
-                ranks,
-                multiplication,
-                ways,
-                flex,
-                8,
-                hole,
-                carveOut,
-                reserve);
+        Controller controller = controller("test controller", steps, caps, carveOut);
         return new MachineRecord(
                 id,
                 "Maker",
@@ -253,10 +254,32 @@ public final class Machines {
                 kind,
                 processors,
                 controller,
+                otherControllers,
                 channels,
                 positions,
                 new AccessGraph(Side.BOTTOM, parts, closing, List.of()),
                 new StartBehaviour(false, false, false, true, List.of(), Optional.empty()),
                 limits);
+    }
+
+    private Controller controller(String name, List<DataRate> rates, List<RateCap> table, ByteSize graphics) {
+        return new Controller(
+                name,
+                generation,
+                buffering,
+                Optional.empty(),
+                ecc,
+                millivolts,
+                rates,
+                table,
+                perProcessor,
+                ranks,
+                multiplication,
+                ways,
+                flex,
+                8,
+                hole,
+                graphics,
+                reserve);
     }
 }

@@ -212,7 +212,7 @@ public final class RandomMachines {
                             FormFactor.DIMM,
                             Optional.empty(),
                             Optional.of(new zephyrridge.core.machine.Socket(
-                                    "processor", 90, 90, Optional.empty(), false, 2, Optional.empty())),
+                                    "processor", 90, 90, Optional.empty(), false, 2, Optional.empty(), List.of())),
                             s,
                             Optional.of(carrier),
                             List.of(Set.of(carrier)),
@@ -275,7 +275,7 @@ public final class RandomMachines {
                         List.of("A", "B"),
                         FormFactor.CAMM2,
                         Optional.empty(),
-                        Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty())),
+                        Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty(), List.of())),
                         1,
                         Optional.empty(),
                         List.of(),

@@ -22,7 +22,7 @@ public record HouseRules(
         Proof proof,
         Driver driver) {
     /** Counts up whenever a rule or a default changes, so that a closed job can name what it was judged by. */
-    public static final int VERSION = 3;
+    public static final int VERSION = 4;
 
     /** Which modules may stand beside each other. */
     public enum Matching {

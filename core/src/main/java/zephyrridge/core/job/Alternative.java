@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
 
@@ -13,8 +14,19 @@ import zephyrridge.core.quantity.Money;
  *
  * @param planned what it changes: module key by position, "" where it empties it; other positions stay as found
  * @param buys packs that are ordered for it, at the price they had when it was put together
+ * @param parts what else it wants: carriers that are missing, blanks, screws
  */
-public record Alternative(String id, String name, SortedMap<String, String> planned, List<Buy> buys) {
+public record Alternative(
+        String id, String name, SortedMap<String, String> planned, List<Buy> buys, List<SmallPart> parts) {
+    /** @param price of one piece */
+    public record SmallPart(String what, int pieces, Money price) {
+        public static final int MOST_PIECES = 999;
+
+        public Money whole() {
+            return price.times(pieces);
+        }
+    }
+
     /**
      * @param pieces modules in a pack; {@code price} of one pack
      * @param returnDays days from the order within which it can go back; empty: it cannot
@@ -45,21 +57,27 @@ public record Alternative(String id, String name, SortedMap<String, String> plan
     public Alternative {
         planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
         buys = buys == null ? List.of() : List.copyOf(buys);
+        parts = List.copyOf(parts);
     }
 
     /** The one every job begins with. */
-    public static final Alternative FIRST = new Alternative("a", "", new TreeMap<>(), List.of());
+    public static final Alternative FIRST = new Alternative("a", "", new TreeMap<>(), List.of(), List.of());
 
     Alternative with(SortedMap<String, String> next) {
-        return new Alternative(id, name, next, buys);
+        return new Alternative(id, name, next, buys, parts);
     }
 
     Alternative named(String next) {
-        return new Alternative(id, next, planned, buys);
+        return new Alternative(id, next, planned, buys, parts);
     }
 
-    /** What was bought for it, in all. */
+    Alternative withParts(List<SmallPart> next) {
+        return new Alternative(id, name, planned, buys, next);
+    }
+
+    /** What is bought for it, in all. */
     public Money purchases() {
-        return buys.stream().map(Buy::whole).reduce(Money.ZERO, Money::plus);
+        return Stream.concat(buys.stream().map(Buy::whole), parts.stream().map(SmallPart::whole))
+                .reduce(Money.ZERO, Money::plus);
     }
 }

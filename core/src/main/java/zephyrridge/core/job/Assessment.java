@@ -58,7 +58,11 @@ public record Assessment(
         Layout asFound = unit.layout(record, unit.asFound());
         Layout planned = unit.layout(record, unit.plannedModules());
         boolean unread = !unit.isLookedAt();
-        LayoutEvaluation found = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
+        LayoutEvaluation asItStands = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
+        LayoutEvaluation found = asItStands.withFindings(Stream.concat(
+                        bench.limits().whichController(unit.intake().processor()).stream(),
+                        asItStands.findings().stream())
+                .toList());
         LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
         // What came with the machine is not beyond anything: it ran.
         Optional<Judgement> limits = judged.changed().isEmpty()

@@ -11,6 +11,7 @@ import java.util.Set;
 @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "type")
 @JsonSubTypes({
     @JsonSubTypes.Type(value = ConditionChange.AnswerIntake.class, name = "AnswerIntake"),
+    @JsonSubTypes.Type(value = ConditionChange.AnswerAsUsual.class, name = "AnswerAsUsual"),
     @JsonSubTypes.Type(value = ConditionChange.SayAbsent.class, name = "SayAbsent"),
     @JsonSubTypes.Type(value = ConditionChange.SayMissing.class, name = "SayMissing"),
     @JsonSubTypes.Type(value = EvidenceChange.AddModule.class, name = "AddModule"),
@@ -18,6 +19,9 @@ import java.util.Set;
     @JsonSubTypes.Type(value = PlanChange.RemoveModule.class, name = "RemoveModule"),
     @JsonSubTypes.Type(value = EvidenceChange.PlaceFound.class, name = "PlaceFound"),
     @JsonSubTypes.Type(value = PlanChange.PlanModule.class, name = "PlanModule"),
+    @JsonSubTypes.Type(value = PlanChange.PlanInLike.class, name = "PlanInLike"),
+    @JsonSubTypes.Type(value = EvidenceChange.FoundInLike.class, name = "FoundInLike"),
+    @JsonSubTypes.Type(value = PlanChange.WantPart.class, name = "WantPart"),
     @JsonSubTypes.Type(value = PlanChange.ResetPlan.class, name = "ResetPlan"),
     @JsonSubTypes.Type(value = PlanChange.ChoosePlan.class, name = "ChoosePlan"),
     @JsonSubTypes.Type(value = PlanChange.AdoptLayout.class, name = "AdoptLayout"),

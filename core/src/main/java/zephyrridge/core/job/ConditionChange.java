@@ -70,6 +70,16 @@ public sealed interface ConditionChange extends Change {
         }
     }
 
+    /** Whatever nobody has answered yet is as usual. */
+    record AnswerAsUsual() implements ConditionChange {
+        @Override
+        public Work to(Situation s) {
+            Unit next =
+                    s.unit.withIntake(s.unit.intake().asUsual(s.bench.record().kind()));
+            return s.work.with(s.stillHolds(next, s.bench));
+        }
+    }
+
     /**
      * When it is to be ready, and where the machine is meanwhile; what is absent stays, "" takes it away.
      *

@@ -39,6 +39,32 @@ public sealed interface EvidenceChange extends Change {
         }
     }
 
+    /** What was found at one position was found in every like one of which nothing is known yet. */
+    record FoundInLike(@NotBlank @Size(max = 64) String position) implements EvidenceChange {
+        @Override
+        public Work to(Situation s) {
+            List<String> like = Likes.of(s.bench.record(), s.unit, s.unit.asFound(), s.socket(position), false);
+            if (like.isEmpty()) {
+                throw s.refused(Refusal.NOTHING_LIKE_IT.of(
+                        "position", s.position(position).label()));
+            }
+            JobModule model = s.module(s.unit.asFound().get(position));
+            Unit next = s.unit;
+            for (String p : like) {
+                String key = s.freshKey(next);
+                next = next.withModule(new JobModule(
+                                key,
+                                JobModule.Origin.FOUND,
+                                model.labelLine(),
+                                Optional.empty(),
+                                Optional.empty(),
+                                model.spec()))
+                        .withFound(p, key);
+            }
+            return s.work.with(s.stillHolds(next, s.bench));
+        }
+    }
+
     /** @param key the module that was there, empty for an empty socket */
     record PlaceFound(@NotBlank @Size(max = 64) String position, Optional<@Size(max = 16) String> key)
             implements EvidenceChange {

@@ -85,6 +85,21 @@ public record FitLine(
                                 "")));
     }
 
+    /** A compression module whose screws are not all tight: its contacts are pressed unevenly. */
+    List<Finding> loose(int tight) {
+        int wanted =
+                in.isEmpty() ? 0 : position.socket().map(x -> x.screws().size()).orElse(0);
+        return tight >= wanted
+                ? List.of()
+                : List.of(Finding.of(
+                        GateFinding.FIT_SCREWS_LOOSE,
+                        Severity.STOP,
+                        Subject.position(position.id()),
+                        new GateFinding.Counted(position.label(), tight, wanted),
+                        new Evidence.RecordEntry(
+                                "positions." + position.id() + ".socket.screws", String.valueOf(wanted), "")));
+    }
+
     /** The same module in all lines of a carrier, and what was read is one of them. */
     static List<Finding> alike(String carrier, List<FitLine> lines, Optional<String> seen) {
         List<JobModule> in = lines.stream().flatMap(l -> l.in().stream()).toList();

@@ -45,7 +45,8 @@ public enum GateFinding implements FindingCode {
     FIT_WRONG_POSITION(Wrong.class),
     FIT_WRONG_WAY(Way.class),
     FIT_CANNOT_GO_IN(Wrong.class),
-    FIT_COUNT(Counted.class);
+    FIT_COUNT(Counted.class),
+    FIT_SCREWS_LOOSE(Counted.class);
 
     private final Class<? extends Detail> detailType;
 

@@ -2,6 +2,7 @@ package zephyrridge.core.job;
 
 import java.util.Optional;
 import zephyrridge.core.machine.Host;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.OperatingSystem;
 
 /**
@@ -71,6 +72,27 @@ public record Intake(
         OWN_START_STICK,
         NONE,
         NOT_KNOWN
+    }
+
+    /**
+     * What nobody has answered yet, answered as it nearly always is: no seal, a good battery in a laptop and none elsewhere, a drive
+     * that is not encrypted, settings as the maker set them. Common practice, no source; whoever takes it is told so first.
+     */
+    public Intake asUsual(MachineKind kind) {
+        return new Intake(
+                operatingSystem,
+                wordBits,
+                seal == Seal.NOT_LOOKED ? Seal.NONE : seal,
+                battery == Battery.NOT_LOOKED
+                        ? kind == MachineKind.LAPTOP ? Battery.GOOD : Battery.NONE_FITTED
+                        : battery,
+                encryption == Encryption.NOT_ASKED ? Encryption.NOT_ENCRYPTED : encryption,
+                firmwareSettings == FirmwareSettings.NOT_ASKED ? FirmwareSettings.DEFAULTS : firmwareSettings,
+                wayIn,
+                firmwareVersion,
+                processor,
+                faultsBefore,
+                condition);
     }
 
     public static final Intake EMPTY = new Intake(

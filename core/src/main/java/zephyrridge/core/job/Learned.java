@@ -175,7 +175,8 @@ public final class Learned {
                 cause,
                 who,
                 when,
-                "");
+                "",
+                Optional.of(unit.intake().processor()).filter(p -> !p.isBlank()));
     }
 
     /**

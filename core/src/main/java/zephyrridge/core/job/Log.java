@@ -54,6 +54,17 @@ public record Log(List<Entry> entries) {
         return left;
     }
 
+    /** @param starts made until then; {@code moved} whether a module had been moved */
+    public record Then(int starts, boolean moved) {}
+
+    /** How far the work was when something was taken that bears this number of the last entry. */
+    public Then then(int taken) {
+        List<Entry> until = happened().stream().filter(e -> e.no() <= taken).toList();
+        return new Then(
+                (int) until.stream().filter(Entry.Started.class::isInstance).count(),
+                until.stream().anyMatch(Entry.Moved.class::isInstance));
+    }
+
     public List<Entry.Started> starts() {
         return happened().stream()
                 .filter(Entry.Started.class::isInstance)

@@ -1,5 +1,6 @@
 package zephyrridge.core.job;
 
+import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -75,14 +76,22 @@ public sealed interface LogChange extends Change {
      * @param seen tag or label line that was scanned or typed at the socket
      * @param notch how it lies, where somebody looked
      * @param out where to what came out goes: tray, drawer or owner; the tray where it is not said
+     * @param screws of a compression module that are tight, in their order
      */
     record ConfirmFit(
             @NotBlank @Size(max = 64) String position,
             boolean done,
             Optional<@Size(max = 200) String> seen,
             Optional<Notch> notch,
-            Optional<Place.Kind> out)
+            Optional<Place.Kind> out,
+            Optional<@Min(0) @Max(12) Integer> screws)
             implements LogChange {
+        /** Of a module that no screws hold. */
+        public ConfirmFit(
+                String position, boolean done, Optional<String> seen, Optional<Notch> notch, Optional<Place.Kind> out) {
+            this(position, done, seen, notch, out, Optional.empty());
+        }
+
         @Override
         public Work to(Situation s) {
             Assessment a = s.assess();
@@ -100,6 +109,7 @@ public sealed interface LogChange extends Change {
             s.refuseIfShut(a.fittingGates());
             s.refuseIfShut(line.mistakes(a.fitLines(), a.inIt(), s.unit.plannedModules(), seen));
             s.refuseIfShut(line.turned(notch));
+            s.refuseIfShut(line.loose(screws.orElse(0)));
             return s.work.with(fitted(s, s.unit, position, seen.orElse(""), out));
         }
 

@@ -32,12 +32,17 @@ public sealed interface PlanChange extends Change {
         }
 
         static JobModule fromDrawer(Situation s, String tag) {
-            if (withTag(s.unit, tag).isPresent()) {
+            return fromDrawer(s, s.unit, tag);
+        }
+
+        /** The same for a unit on its way. */
+        static JobModule fromDrawer(Situation s, Unit next, String tag) {
+            if (withTag(next, tag).isPresent()) {
                 throw s.refused(Refusal.TAG_HERE_ALREADY.of("tag", tag));
             }
             Ports.Stock stock = s.stock(tag);
             return new JobModule(
-                    s.freshKey(),
+                    s.freshKey(next),
                     JobModule.Origin.DRAWER,
                     stock.labelLine(),
                     Optional.of(tag),
@@ -85,6 +90,47 @@ public sealed interface PlanChange extends Change {
             Optional<JobModule> here = TakeFromDrawer.withTag(s.unit, tag.get());
             JobModule module = here.orElseGet(() -> TakeFromDrawer.fromDrawer(s, tag.get()));
             return s.work.with(s.unit.withModule(module).withPlanned(socket, module.key()));
+        }
+    }
+
+    /**
+     * What is planned at one position is planned at every like one. A module that is to be bought is planned as often as there are
+     * like positions; of the drawer come the pieces that are named.
+     *
+     * @param tags of the drawer, of the same kind; what they do not reach to stays as it is
+     */
+    record PlanInLike(
+            @NotBlank @Size(max = 64) String position, @NotNull @Size(max = 256) List<@Size(max = 32) String> tags)
+            implements PlanChange {
+        @Override
+        public Work to(Situation s) {
+            List<String> like = Likes.of(s.bench.record(), s.unit, s.unit.plannedModules(), s.socket(position), true);
+            if (like.isEmpty()) {
+                throw s.refused(Refusal.NOTHING_LIKE_IT.of(
+                        "position", s.position(position).label()));
+            }
+            JobModule model = s.module(s.unit.plannedModules().get(position));
+            boolean drawn = model.origin() == JobModule.Origin.DRAWER;
+            if (drawn && tags.isEmpty()) {
+                throw s.refused(Refusal.NONE_LEFT_IN_DRAWER.of("tags", model.labelLine()));
+            }
+            Unit next = s.unit;
+            for (int i = 0; i < like.size() && (!drawn || i < tags.size()); i++) {
+                JobModule module = drawn
+                        ? TakeFromDrawer.fromDrawer(s, next, tags.get(i))
+                        : new JobModule(
+                                s.freshKey(next),
+                                JobModule.Origin.TYPED,
+                                model.labelLine(),
+                                Optional.empty(),
+                                Optional.empty(),
+                                model.spec());
+                if (!module.spec().equals(model.spec())) {
+                    throw s.refused(Refusal.ANOTHER_KIND.of("tags", tags.get(i), model.labelLine()));
+                }
+                next = next.withModule(module).withPlanned(like.get(i), module.key());
+            }
+            return s.work.with(next);
         }
     }
 
@@ -324,6 +370,37 @@ public sealed interface PlanChange extends Change {
             }
             return s.work.with(s.unit.withCounter(new Counter(
                     forbids.orElse(now.forbids()), bans.orElse(now.bans()), extras, worth.orElse(now.worth()))));
+        }
+    }
+
+    /**
+     * What else the layout on the table wants, beside modules: a carrier, blanks, screws.
+     *
+     * @param pieces 0 takes it off the list
+     * @param price of one piece
+     */
+    record WantPart(
+            @NotBlank @Size(max = 100) String what,
+            @Min(0) @Max(Alternative.SmallPart.MOST_PIECES) int pieces,
+            @NotNull Money price)
+            implements PlanChange {
+        private static final int MOST = 30;
+
+        @Override
+        public Work to(Situation s) {
+            if (price.minor() < 0) {
+                throw s.refused(Refusal.VALUE_CANNOT_BE.of("price", price.toString()));
+            }
+            List<Alternative.SmallPart> parts =
+                    new ArrayList<>(s.unit.onTheTable().parts());
+            parts.removeIf(p -> p.what().equalsIgnoreCase(what.strip()));
+            if (pieces > 0) {
+                parts.add(new Alternative.SmallPart(what.strip(), pieces, price));
+            }
+            if (parts.size() > MOST) {
+                throw s.refused(Refusal.TOO_MANY.of("what", "parts", String.valueOf(MOST)));
+            }
+            return s.work.with(s.unit.withParts(parts));
         }
     }
 

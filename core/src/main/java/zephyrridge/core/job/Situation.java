@@ -68,10 +68,15 @@ final class Situation {
     }
 
     String freshKey() {
-        if (unit.modules().size() >= MOST_MODULES) {
+        return freshKey(unit);
+    }
+
+    /** The same of a unit on its way. */
+    String freshKey(Unit next) {
+        if (next.modules().size() >= MOST_MODULES) {
             throw refused(Refusal.TOO_MANY.of("label", "modules", String.valueOf(MOST_MODULES)));
         }
-        return unit.freshModuleKey();
+        return next.freshModuleKey();
     }
 
     Readings.SourceRef source(String id) {

@@ -1,18 +1,21 @@
 package zephyrridge.core.job;
 
-import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import zephyrridge.core.finding.Finding;
 
 /** A job that comes from elsewhere as a document. */
 public final class Transfer {
     private Transfer() {}
 
-    /** The same job without what a document does not carry: pictures and sources. */
-    public static Unit arrived(Unit unit) {
-        return unit.withPhotos(List.of())
+    /** The same job without the pictures and sources that its document does not carry. */
+    public static Unit arrived(Unit unit, Predicate<String> carried) {
+        return unit.withPhotos(
+                        unit.photos().stream().filter(p -> carried.test(p.id())).toList())
                 .withReadings(new Readings(
-                        List.of(),
+                        unit.readings().sources().stream()
+                                .filter(s -> carried.test(s.id()))
+                                .toList(),
                         unit.readings().seen(),
                         unit.readings().byHand(),
                         unit.readings().setAside()));

@@ -199,6 +199,11 @@ public record Unit(
         });
     }
 
+    /** Parts of the layout on the table. */
+    Unit withParts(List<Alternative.SmallPart> parts) {
+        return with(b -> b.alternatives.set(0, b.alternatives.get(0).withParts(parts)));
+    }
+
     Unit withPlanReset() {
         return with(b -> b.plan(Map::clear));
     }
@@ -277,7 +282,7 @@ public record Unit(
     Unit withAlternative(String name, SortedMap<String, String> planned, List<Alternative.Buy> buys) {
         return with(b -> {
             b.alternatives.removeIf(a -> a.planned().isEmpty() || a.name().equals(name) && !name.isEmpty());
-            b.alternatives.add(0, new Alternative(freshAlternative(), name, planned, buys));
+            b.alternatives.add(0, new Alternative(freshAlternative(), name, planned, buys, List.of()));
             b.chosen = Optional.empty();
         });
     }
@@ -500,7 +505,7 @@ public record Unit(
                             .anyMatch(m -> m != null
                                     && m.offer().filter(buy.offer()::equals).isPresent()))
                     .toList();
-            alternatives.set(0, new Alternative(was.id(), was.name(), tidy, buys));
+            alternatives.set(0, new Alternative(was.id(), was.name(), tidy, buys, was.parts()));
             return new Unit(
                     intake,
                     deviations,

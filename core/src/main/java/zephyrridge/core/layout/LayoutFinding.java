@@ -38,6 +38,7 @@ public enum LayoutFinding implements FindingCode {
     RATE_NO_ROW(RateConditions.class),
     RATE_NO_COMMON(Nothing.class),
     RATE_TIMINGS_UNKNOWN(AtPosition.class),
+    RATE_MAY_BE_PROFILE(Profile.class),
     WIDTH_SINGLE(Width.class),
     WIDTH_UNEVEN(Uneven.class),
     RANK_SINGLE_WIDE(AtPosition.class),
@@ -66,6 +67,9 @@ public enum LayoutFinding implements FindingCode {
     }
 
     public record AtPosition(String position) implements Detail {}
+
+    /** @param cl as sold with */
+    public record Profile(String position, DataRate rate, int cl) implements Detail {}
 
     public record AtChannel(String channel) implements Detail {}
 

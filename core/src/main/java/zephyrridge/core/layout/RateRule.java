@@ -1,6 +1,7 @@
 package zephyrridge.core.layout;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.finding.Evidence;
@@ -63,6 +64,7 @@ final class RateRule {
                     new LayoutFinding.AtPosition(at),
                     new Evidence.ModuleFact(at, "timings", "not read")));
         }
+        boolean sellers = sellersRates(f, domain, out);
         ClockSummary.Step step = d.clock.step(f.machine, row);
         if (step == null) {
             out.add(Finding.of(
@@ -82,7 +84,30 @@ final class RateRule {
         results[domain] = new RateResult(
                 name, Optional.of(runs), unknown ? Optional.empty() : Optional.of(clocks(f, d.clock, step, runs)));
         Verdict verdict = explain(f, domain, d, runs, cap, subject, out);
-        return unknown ? Verdict.UNDECIDED : verdict;
+        return unknown || sellers ? Verdict.UNDECIDED : verdict;
+    }
+
+    /** Modules that are sold at a rate which their CL shows to be a profile's: what they do by the standard nobody has read. */
+    private static boolean sellersRates(Facts f, int domain, List<Finding> out) {
+        // A compression module stands in several channels and is told once.
+        BitSet told = new BitSet();
+        for (int c = 0; c < f.count.length; c++) {
+            for (int p : f.machine.domainOf[c] == domain ? f.machine.positionsOf[c] : new int[0]) {
+                if (!f.counts(p) || f.modules[p].profileCl().isEmpty() || told.get(p)) {
+                    continue;
+                }
+                told.set(p);
+                String at = f.position(p).label();
+                int cl = f.modules[p].profileCl().get();
+                out.add(Finding.of(
+                        LayoutFinding.RATE_MAY_BE_PROFILE,
+                        Severity.RISK,
+                        Subject.position(f.position(p).id()),
+                        new LayoutFinding.Profile(at, f.modules[p].rate(), cl),
+                        new Evidence.ModuleFact(at, "CL", String.valueOf(cl))));
+            }
+        }
+        return !told.isEmpty();
     }
 
     private static RateResult.Clocks clocks(Facts f, ClockSummary clock, ClockSummary.Step step, DataRate runs) {

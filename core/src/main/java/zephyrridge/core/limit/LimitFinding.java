@@ -1,5 +1,6 @@
 package zephyrridge.core.limit;
 
+import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.machine.LimitClaim;
@@ -25,6 +26,8 @@ public enum LimitFinding implements FindingCode {
     /** Somebody elsewhere had it running. */
     LIMIT_REPORTED(Counts.class),
     LIMIT_FIRMWARE(Firmware.class),
+    /** The model comes with several controllers, and nobody has said which. */
+    LIMIT_PROCESSOR_OPEN(Processors.class),
     LIMIT_FORBIDDEN_HERE(Size.class);
 
     private final Class<? extends Detail> detailType;
@@ -52,6 +55,9 @@ public enum LimitFinding implements FindingCode {
     public record Counts(int trials, ByteSize planned) implements Detail {}
 
     public record Failure(String who, String when, Trial.Cause cause) implements Detail {}
+
+    /** @param names of all controllers of the model; {@code taken} by which it is judged */
+    public record Processors(String taken, List<String> names) implements Detail {}
 
     public record Firmware(ByteSize planned, String version, String noted) implements Detail {}
 }

@@ -110,6 +110,9 @@ public final class LimitJudge {
         List<Trial> covering = new ArrayList<>();
         List<Trial> against = new ArrayList<>();
         for (Tried t : tried) {
+            if (!sameController(t.trial, processor)) {
+                continue;
+            }
             if (t.trial.succeeded()) {
                 if (coverage.covers(t.layout, asked)) {
                     covering.add(t.trial);
@@ -129,6 +132,7 @@ public final class LimitJudge {
         Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), processor);
         LimitClass c = classOf(broken, here, against);
         List<Finding> findings = new ArrayList<>();
+        whichController(processor).ifPresent(findings::add);
         say(c, broken, planned, here, covering, against, successes, findings);
         List<Condition> conditions = conditions(c, broken, covering, against, firmware, planned, findings);
         boolean allowed = c == LimitClass.WITHIN_OFFICIAL
@@ -163,6 +167,34 @@ public final class LimitJudge {
                 conditions,
                 findings,
                 verdict);
+    }
+
+    /** That the model comes with several controllers, and nobody has said with which of them this machine does. */
+    public Optional<Finding> whichController(String processor) {
+        return record.controllerOf(processor).isPresent()
+                ? Optional.empty()
+                : Optional.of(Finding.of(
+                        LimitFinding.LIMIT_PROCESSOR_OPEN,
+                        Severity.RISK,
+                        Subject.machine(),
+                        new LimitFinding.Processors(record.controller().name(), record.controllerNames()),
+                        new Evidence.RecordEntry(
+                                "otherControllers",
+                                String.valueOf(record.otherControllers().size()),
+                                record.name())));
+    }
+
+    /** Where a model comes with several controllers, a trial speaks of the one it ran with; one that does not say speaks of none. */
+    private boolean sameController(Trial trial, String processor) {
+        if (record.otherControllers().isEmpty()) {
+            return true;
+        }
+        String judged =
+                record.controllerOf(processor).orElse(record.controller().name());
+        return trial.processor()
+                .flatMap(record::controllerOf)
+                .filter(judged::equals)
+                .isPresent();
     }
 
     /** First match of. */

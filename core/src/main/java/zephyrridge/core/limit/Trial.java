@@ -17,6 +17,7 @@ import zephyrridge.core.module.ModuleSpec;
  * @param sockets module by position id; soldered banks are the record's
  * @param absent carriers and processors that were not there
  * @param firmware version it ran with, empty where nobody noted it
+ * @param processor that was fitted, empty where nobody noted it: asked where the model comes with several controllers
  * @param cause of a failure, as it was confirmed; {@link Cause#NONE} for successes
  */
 public record Trial(
@@ -30,7 +31,8 @@ public record Trial(
         Cause cause,
         String who,
         LocalDate when,
-        String note) {
+        String note,
+        Optional<String> processor) {
     public enum Relation {
         /** This model, on this bench. */
         THIS_MODEL,
@@ -68,6 +70,7 @@ public record Trial(
 
     public Trial {
         sockets = Collections.unmodifiableSortedMap(new TreeMap<>(sockets));
+        processor = processor == null ? Optional.empty() : processor;
         absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
         if ((outcome == Outcome.FAILED) == (cause == Cause.NONE)) {
             throw new IllegalArgumentException("a failure has a cause, maybe not confirmed, and nothing else has");

@@ -2,11 +2,16 @@ package zephyrridge.core.machine;
 
 import java.util.List;
 import java.util.NoSuchElementException;
+import java.util.Optional;
+import java.util.stream.Stream;
 import zephyrridge.core.access.AccessGraph;
 
 /**
  * All that is known of a model: where memory is, how it is clocked, how far it goes, how it is opened. Edited and exchanged as
  * a whole; {@link RecordCheck} says whether it holds together.
+ *
+ * @param controller of the usual processor; {@code otherControllers} where the model comes with others. Their names are what is told and
+ *     asked of the processor that is fitted
  */
 public record MachineRecord(
         String id,
@@ -16,6 +21,7 @@ public record MachineRecord(
         MachineKind kind,
         List<String> processors,
         Controller controller,
+        List<Controller> otherControllers,
         List<Channel> channels,
         List<Position> positions,
         AccessGraph access,
@@ -23,6 +29,7 @@ public record MachineRecord(
         List<LimitClaim> limits) {
     public MachineRecord {
         processors = List.copyOf(processors);
+        otherControllers = List.copyOf(otherControllers);
         channels = List.copyOf(channels);
         positions = List.copyOf(positions);
         limits = List.copyOf(limits);
@@ -41,18 +48,50 @@ public record MachineRecord(
     }
 
     public MachineRecord withPositions(List<Position> next) {
-        return new MachineRecord(
-                id, maker, model, variant, kind, processors, controller, channels, next, access, start, limits);
+        return with(controller, otherControllers, next, access, start);
     }
 
     public MachineRecord withAccess(AccessGraph next) {
-        return new MachineRecord(
-                id, maker, model, variant, kind, processors, controller, channels, positions, next, start, limits);
+        return with(controller, otherControllers, positions, next, start);
     }
 
     public MachineRecord withStart(StartBehaviour next) {
+        return with(controller, otherControllers, positions, access, next);
+    }
+
+    private MachineRecord with(
+            Controller one, List<Controller> others, List<Position> at, AccessGraph graph, StartBehaviour first) {
         return new MachineRecord(
-                id, maker, model, variant, kind, processors, controller, channels, positions, access, next, limits);
+                id, maker, model, variant, kind, processors, one, others, channels, at, graph, first, limits);
+    }
+
+    /** Names of the controllers that this model comes with, the usual one first. */
+    public List<String> controllerNames() {
+        return Stream.concat(Stream.of(controller), otherControllers.stream())
+                .map(Controller::name)
+                .toList();
+    }
+
+    /** The name of the controller that a processor has, as it is told or asked at Take in; empty where nobody knows. */
+    public Optional<String> controllerOf(String processor) {
+        return otherControllers.isEmpty()
+                ? Optional.of(controller.name())
+                : controllerNames().stream()
+                        .filter(n -> n.equalsIgnoreCase(processor.strip()))
+                        .findFirst();
+    }
+
+    /** The record with the controller of a processor in the usual one's place; with a processor that it does not know, the record itself. */
+    public MachineRecord fitted(String processor) {
+        List<Controller> all =
+                Stream.concat(Stream.of(controller), otherControllers.stream()).toList();
+        Optional<String> name = controllerOf(processor);
+        return all.stream()
+                .skip(1)
+                .filter(c -> name.filter(c.name()::equals).isPresent())
+                .findFirst()
+                .map(c -> with(c, all.stream().filter(o -> o != c).toList(), positions, access, start))
+                .orElse(this);
     }
 
     /** Carriers of positions, in the order of the record: each may be missing in one very machine. */

@@ -199,6 +199,7 @@ public record QuickRecord(
                 kind,
                 List.of(cpu),
                 controller,
+                List.of(),
                 lanes,
                 compression ? List.of(compression()) : positions(),
                 new AccessGraph(kind == MachineKind.ALL_IN_ONE ? Side.BACK : Side.BOTTOM, parts()),
@@ -329,7 +330,8 @@ public record QuickRecord(
                 lower,
                 false,
                 flat ? 0 : 2,
-                Optional.empty());
+                Optional.empty(),
+                List.of());
     }
 
     private ModuleSpec bank(ByteSize size) {

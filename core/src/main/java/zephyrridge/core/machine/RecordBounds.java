@@ -57,6 +57,7 @@ final class RecordBounds {
             "twenty");
     private static final Pattern TOLD =
             Pattern.compile("\\b(\\d{1,3}|" + String.join("|", NUMBERS) + ")\\s+screws?\\b", Pattern.CASE_INSENSITIVE);
+    private static final int MOST_OTHERS = 16;
     private static final Pattern ALIKE = Pattern.compile("\\ball alike\\b", Pattern.CASE_INSENSITIVE);
 
     private final MachineRecord record;
@@ -69,7 +70,13 @@ final class RecordBounds {
 
     void check() {
         counts();
-        controller();
+        controller(record.controller(), "controller");
+        within("otherControllers", record.otherControllers().size(), 0, MOST_OTHERS);
+        for (int i = 0; i < record.otherControllers().size(); i++) {
+            Controller c = record.otherControllers().get(i);
+            within("otherControllers[" + i + "].name", c.name().strip().length(), 1, 64);
+            controller(c, "otherControllers[" + i + "]");
+        }
         for (int i = 0; i < record.positions().size(); i++) {
             position(record.positions().get(i), "positions[" + i + "]");
         }
@@ -107,24 +114,23 @@ final class RecordBounds {
         }
     }
 
-    private void controller() {
-        Controller c = record.controller();
-        within("controller.ranksPerChannel", c.ranksPerChannel(), 1, 64);
+    private void controller(Controller c, String at) {
+        within(at + ".ranksPerChannel", c.ranksPerChannel(), 1, 64);
         c.rankMultiplication()
-                .ifPresent(m -> faults.require(
-                        m == 1 || m == 2 || m == 4, "controller.rankMultiplication", "must be 1, 2 or 4", m));
-        within("controller.channelBytes", c.channelBytes(), 1, 64);
-        within("controller.ways", c.ways().size(), 1, MOST_CHANNELS);
-        c.ways().forEach(w -> within("controller.ways", w, 1, MOST_CHANNELS));
-        within("controller.steps", c.steps().size(), 1, MOST_ROWS);
-        within("controller.millivolts", c.millivolts().size(), 1, 10);
-        c.millivolts().forEach(mv -> within("controller.millivolts", mv, 500, 4000));
-        size("controller.deviceHole", c.deviceHole(), BELOW_4_GIB);
-        size("controller.carveOut", c.carveOut(), LARGEST);
-        size("controller.reserve", c.reserve(), LARGEST);
-        within("controller.caps", c.caps().size(), 0, MOST_ROWS);
+                .ifPresent(m ->
+                        faults.require(m == 1 || m == 2 || m == 4, at + ".rankMultiplication", "must be 1, 2 or 4", m));
+        within(at + ".channelBytes", c.channelBytes(), 1, 64);
+        within(at + ".ways", c.ways().size(), 1, MOST_CHANNELS);
+        c.ways().forEach(w -> within(at + ".ways", w, 1, MOST_CHANNELS));
+        within(at + ".steps", c.steps().size(), 1, MOST_ROWS);
+        within(at + ".millivolts", c.millivolts().size(), 1, 10);
+        c.millivolts().forEach(mv -> within(at + ".millivolts", mv, 500, 4000));
+        size(at + ".deviceHole", c.deviceHole(), BELOW_4_GIB);
+        size(at + ".carveOut", c.carveOut(), LARGEST);
+        size(at + ".reserve", c.reserve(), LARGEST);
+        within(at + ".caps", c.caps().size(), 0, MOST_ROWS);
         for (int i = 0; i < c.caps().size(); i++) {
-            String path = "controller.caps[" + i + "]";
+            String path = at + ".caps[" + i + "]";
             c.caps().get(i).modules().ifPresent(m -> within(path + ".modules", m, 1, 64));
             c.caps().get(i).ranks().ifPresent(r -> within(path + ".ranks", r, 1, 64));
         }
@@ -145,6 +151,8 @@ final class RecordBounds {
             within(path + ".socket.angleFrom", s.angleFrom(), 0, 90);
             within(path + ".socket.angleTo", s.angleTo(), s.angleFrom(), 90);
             within(path + ".socket.latches", s.latches(), 0, 8);
+            within(path + ".socket.screws", s.screws().size(), 0, 12);
+            s.screws().forEach(w -> within(path + ".socket.screws", w.strip().length(), 1, 60));
             s.clearanceMillimetres().ifPresent(mm -> within(path + ".socket.clearanceMillimetres", mm, 1, 500));
         });
         p.soldered().ifPresent(m -> size(path + ".soldered", m.capacity(), LARGEST));

@@ -3,6 +3,7 @@ package zephyrridge.core.machine;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -65,12 +66,8 @@ public final class RecordCheck {
                 "access.parts",
                 "must be at most " + AccessGraph.MOST_PARTS,
                 "" + r.access().parts().size());
-        require(!r.controller().steps().isEmpty(), "controller.steps", "must name a rate", "");
-        require(
-                r.controller().ways().contains(1),
-                "controller.ways",
-                "must contain 1",
-                r.controller().ways().toString());
+        controller(r.controller(), "controller");
+        otherControllers(r);
         for (int i = 0; i < r.channels().size(); i++) {
             Channel c = r.channels().get(i);
             require(
@@ -78,13 +75,6 @@ public final class RecordCheck {
                     "channels[" + i + "].processor",
                     "unknown processor",
                     c.processor());
-        }
-        for (var step : r.controller().steps()) {
-            require(
-                    r.controller().generation().clockPeriodPs(step).isPresent(),
-                    "controller.steps",
-                    "no rate of " + r.controller().generation(),
-                    step.toString());
         }
         for (int i = 0; i < r.positions().size(); i++) {
             position(r, r.positions().get(i), "positions[" + i + "]", channels, parts);
@@ -102,6 +92,34 @@ public final class RecordCheck {
                     "limits[" + i + "]",
                     "lacks its figure",
                     l.quantity().name());
+        }
+    }
+
+    private void controller(Controller c, String path) {
+        require(!c.steps().isEmpty(), path + ".steps", "must name a rate", "");
+        require(c.ways().contains(1), path + ".ways", "must contain 1", c.ways().toString());
+        for (var step : c.steps()) {
+            require(
+                    c.generation().clockPeriodPs(step).isPresent(),
+                    path + ".steps",
+                    "no rate of " + c.generation(),
+                    step.toString());
+        }
+    }
+
+    /** Each has a name of its own, and is for the same sockets. */
+    private void otherControllers(MachineRecord r) {
+        Set<String> named = new HashSet<>(Set.of(r.controller().name().toUpperCase(Locale.ROOT)));
+        for (int i = 0; i < r.otherControllers().size(); i++) {
+            Controller c = r.otherControllers().get(i);
+            String path = "otherControllers[" + i + "]";
+            require(named.add(c.name().toUpperCase(Locale.ROOT)), path + ".name", "is named twice", c.name());
+            require(
+                    c.generation() == r.controller().generation(),
+                    path + ".generation",
+                    "other generation than the usual controller",
+                    c.generation().name());
+            controller(c, path);
         }
     }
 

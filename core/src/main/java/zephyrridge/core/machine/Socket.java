@@ -1,5 +1,6 @@
 package zephyrridge.core.machine;
 
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -9,6 +10,8 @@ import java.util.Optional;
  * @param angleFrom insertion angle in degrees, 90 for straight down
  * @param lower the position below it in a stacked socket, which is filled first
  * @param turned whether this socket is turned round against its neighbour
+ * @param screws that hold a compression module, in the order in which they are tightened, each by where it is; empty where there are none
+ *     or nobody noted them
  * @param clearanceMillimetres room for a module's height; empty where nobody measured
  */
 public record Socket(
@@ -18,4 +21,9 @@ public record Socket(
         Optional<String> lower,
         boolean turned,
         int latches,
-        Optional<Integer> clearanceMillimetres) {}
+        Optional<Integer> clearanceMillimetres,
+        List<String> screws) {
+    public Socket {
+        screws = List.copyOf(screws);
+    }
+}

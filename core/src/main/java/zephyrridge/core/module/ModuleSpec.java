@@ -12,6 +12,8 @@ import zephyrridge.core.quantity.DataRate;
  * @param checkBits check bits of each half of a DDR5 module with ECC, 4 (EC4) or 8 (EC8); empty where nobody said
  * @param rate the rate it is sold for
  * @param timings empty where neither SPD nor a bin is known
+ * @param profileCl CL it is sold with, where no standard bin of its rate has one so low (or its rate has no bin): an overclock profile's,
+ *     so that the rate is the seller's and the standard's is not known until the chip is read (R-1.5); else empty
  * @param heightMillimetres board height, rounded up; empty where nobody measured
  */
 public record ModuleSpec(
@@ -24,9 +26,11 @@ public record ModuleSpec(
         DataRate rate,
         Optional<Timings> timings,
         List<Integer> millivolts,
-        Optional<Integer> heightMillimetres) {
+        Optional<Integer> heightMillimetres,
+        Optional<Integer> profileCl) {
     public ModuleSpec {
         checkBits = checkBits == null ? Optional.empty() : checkBits;
+        profileCl = profileCl == null ? Optional.empty() : profileCl;
         if (checkBits.filter(b -> b != 4 && b != 8).isPresent()) {
             throw new IllegalArgumentException("check bits of a half are 4 or 8: " + checkBits.get());
         }
@@ -34,6 +38,32 @@ public record ModuleSpec(
         if (millivolts.isEmpty()) {
             throw new IllegalArgumentException("a module works at one supply voltage at least");
         }
+    }
+
+    /** One that runs at its rate by the standard. */
+    public ModuleSpec(
+            MemoryGeneration generation,
+            FormFactor formFactor,
+            Buffering buffering,
+            boolean ecc,
+            Optional<Integer> checkBits,
+            Organisation organisation,
+            DataRate rate,
+            Optional<Timings> timings,
+            List<Integer> millivolts,
+            Optional<Integer> heightMillimetres) {
+        this(
+                generation,
+                formFactor,
+                buffering,
+                ecc,
+                checkBits,
+                organisation,
+                rate,
+                timings,
+                millivolts,
+                heightMillimetres,
+                Optional.empty());
     }
 
     public ByteSize capacity() {

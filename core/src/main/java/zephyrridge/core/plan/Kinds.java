@@ -66,7 +66,8 @@ final class Kinds {
                 m.rate().min(top),
                 m.timings(),
                 m.millivolts(),
-                heightsCount ? m.heightMillimetres() : Optional.empty());
+                heightsCount ? m.heightMillimetres() : Optional.empty(),
+                m.profileCl());
     }
 
     int number(ModuleSpec m) {

@@ -98,13 +98,16 @@ public final class Planner {
             return new Outcome.BestFound(
                     front, p.nodes, patterns ? Outcome.Within.PATTERNS : Outcome.Within.NODES, p.stillPossible());
         }
-        return front.isEmpty()
-                ? new Outcome.Infeasible(conflict(task, mostNodes, stop), p.nodes)
-                : new Outcome.Optimal(front, p.nodes);
+        if (!front.isEmpty()) {
+            return new Outcome.Optimal(front, p.nodes);
+        }
+        List<Outcome.Conflict> conflict = conflict(task, mostNodes, stop);
+        // Whoever stops it while wishes are given up in turn has learned nothing of them.
+        return stop.getAsBoolean() ? new Outcome.Stopped(front, p.nodes) : new Outcome.Infeasible(conflict, p.nodes);
     }
 
     /** The ways to have exactly one layout of which none beats another, the cheapest first; empty where it cannot be had within budget and days. */
-    static List<Criteria> only(PlanTask task, Map<String, zephyrridge.core.module.ModuleSpec> seenAt) {
+    static List<PlanOption> exactly(PlanTask task, Map<String, zephyrridge.core.module.ModuleSpec> seenAt) {
         Planner p = new Planner(task, NODES, () -> false);
         for (int g = 0; g < p.groups.size(); g++) {
             GroupChoices group = p.groups.get(g);
@@ -122,7 +125,7 @@ public final class Planner {
         }
         p.leaves.forget();
         p.leaf();
-        return p.leaves.front().stream().map(PlanOption::criteria).toList();
+        return p.leaves.front();
     }
 
     /** One smallest set of wishes that cannot be had together: each is given up in turn, and stays given up where nothing is found even so. */

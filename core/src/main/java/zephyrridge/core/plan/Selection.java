@@ -15,25 +15,45 @@ public final class Selection {
     /**
      * @param recommended empty where the shop's rules let none be
      * @param cheaper {@code further} than the recommended one, where there are any
+     * @param preferred why the recommended one is not what costs least; empty where it is
      * @param others the best of each criterion, then what is farthest from all that are chosen already
      */
     public record Chosen(
             Optional<PlanOption> recommended,
+            Optional<HousePreference.Reason> preferred,
             Optional<PlanOption> cheaper,
             Optional<PlanOption> further,
             List<PlanOption> others) {}
 
     private Selection() {}
 
-    public static Chosen of(List<PlanOption> front, Target target) {
+    /** With what the shop would rather have than what costs least. */
+    public static Chosen of(PlanTask task, List<PlanOption> front, Target target) {
+        Optional<PlanOption> cheapest = recommended(front, target);
+        Optional<HousePreference.Preferred> instead = cheapest.flatMap(r -> HousePreference.instead(task, r));
+        return around(
+                front,
+                instead.map(HousePreference.Preferred::option).or(() -> cheapest),
+                instead.map(HousePreference.Preferred::reason));
+    }
+
+    static Chosen of(List<PlanOption> front, Target target) {
+        return around(front, recommended(front, target), Optional.empty());
+    }
+
+    /** The cheapest that the house allows and that is large enough. */
+    static Optional<PlanOption> recommended(List<PlanOption> front, Target target) {
         List<PlanOption> allowed = front.stream()
                 .filter(o -> o.isAllowed() && !o.pieces().isEmpty())
                 .toList();
         // Where none reaches the ideal, what comes nearest to it.
         long most = allowed.stream().mapToLong(PlanOption::layoutMib).max().orElse(0);
         long wanted = target.ideally().map(i -> Math.min(i.mebibytes(), most)).orElse(0L);
-        Optional<PlanOption> recommended =
-                allowed.stream().filter(o -> o.layoutMib() >= wanted).min(order());
+        return allowed.stream().filter(o -> o.layoutMib() >= wanted).min(order());
+    }
+
+    private static Chosen around(
+            List<PlanOption> front, Optional<PlanOption> recommended, Optional<HousePreference.Reason> preferred) {
         List<PlanOption> chosen = new ArrayList<>();
         recommended.ifPresent(chosen::add);
         Optional<PlanOption> cheaper = recommended.flatMap(r -> front.stream()
@@ -76,7 +96,7 @@ public final class Selection {
             others.add(farthest.get());
             chosen.add(farthest.get());
         }
-        return new Chosen(recommended, cheaper, further, List.copyOf(others));
+        return new Chosen(recommended, preferred, cheaper, further, List.copyOf(others));
     }
 
     /**

@@ -37,6 +37,9 @@ public sealed interface WhyNot {
     /** Nothing beats it; the recommended one costs less. */
     record DearerThan(Criteria own, PlanOption recommended) implements WhyNot {}
 
+    /** It costs less than the recommended one; the shop would rather have that. */
+    record HousePrefers(Criteria own, PlanOption recommended) implements WhyNot {}
+
     /** It is the recommended one, or as good. */
     record AsGood(Criteria own) implements WhyNot {}
 
@@ -87,6 +90,9 @@ public sealed interface WhyNot {
                             ? task.target().budget().map(Money::toString).orElse("")
                             : task.target().withinDays().map(String::valueOf).orElse(""));
         }
+        if (recommended.filter(r -> seen(r, kinds).equals(seen(at, kinds))).isPresent()) {
+            return new AsGood(own.get(0));
+        }
         // Now or cheaper in a week: where one of the ways is not beaten, the layout is not.
         Criteria mine = own.stream()
                 .filter(c -> front.stream().noneMatch(o -> o.criteria().dominates(c)))
@@ -106,6 +112,11 @@ public sealed interface WhyNot {
         if (same.filter(o -> !o.isAllowed()).isPresent()) {
             return new AgainstHouse(mine, same.get().houseRule());
         }
+        if (recommended
+                .filter(r -> !front.contains(r) && Criteria.CHEAPEST.compare(mine, r.criteria()) < 0)
+                .isPresent()) {
+            return new HousePrefers(mine, recommended.get());
+        }
         return recommended
                 .filter(r -> Criteria.CHEAPEST.compare(r.criteria(), mine) < 0)
                 .<WhyNot>map(r -> new DearerThan(mine, r))
@@ -124,10 +135,22 @@ public sealed interface WhyNot {
                 / 300);
     }
 
-    /** The ways to have exactly this layout. */
-    private static List<Criteria> worth(PlanTask task, Map<String, ModuleSpec> at, Kinds kinds) {
+    private static Map<String, ModuleSpec> seen(PlanOption o, Kinds kinds) {
+        Map<String, ModuleSpec> at = new TreeMap<>();
+        o.pieces().forEach((p, piece) -> at.put(p, kinds.seen(piece.spec())));
+        return at;
+    }
+
+    private static Map<String, ModuleSpec> seen(Map<String, ModuleSpec> at, Kinds kinds) {
         Map<String, ModuleSpec> seen = new TreeMap<>();
         at.forEach((p, m) -> seen.put(p, kinds.seen(m)));
-        return Planner.only(task, seen);
+        return seen;
+    }
+
+    /** The ways to have exactly this layout. */
+    private static List<Criteria> worth(PlanTask task, Map<String, ModuleSpec> at, Kinds kinds) {
+        return Planner.exactly(task, seen(at, kinds)).stream()
+                .map(PlanOption::criteria)
+                .toList();
     }
 }

@@ -100,7 +100,8 @@ record SpecFromClaims(Optional<ModuleSpec> spec, String line) {
                 m.rate(),
                 m.timings(),
                 m.millivolts(),
-                m.heightMillimetres()));
+                m.heightMillimetres(),
+                m.profileCl()));
     }
 
     private static boolean agrees(ModuleSpec m, ModuleIdentity identity) {

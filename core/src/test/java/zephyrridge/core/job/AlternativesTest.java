@@ -41,6 +41,24 @@ class AlternativesTest {
         assertThat(w.unit().isChosen()).isFalse();
     }
 
+    /** Parts belong to the layout they were named for, once each, and count in what is bought. */
+    @Test
+    void partsBelongToTheirLayout() {
+        Walk w = walk().does(
+                        adopt("a kit", false, piece("A1", null, null, "o1"), piece("B1", null, null, "o1")),
+                        new PlanChange.WantPart("Standoff screw", 2, Money.ofMinor(35)),
+                        new PlanChange.WantPart("Standoff screw ", 4, Money.ofMinor(30)));
+        assertThat(w.unit().onTheTable().parts())
+                .containsExactly(new Alternative.SmallPart("Standoff screw", 4, Money.ofMinor(30)));
+        assertThat(w.unit().onTheTable().purchases()).isEqualTo(Money.ofMinor(5_990 + 120));
+        w.does(adopt("keeps it", false, piece("A1", "m1", null, null)));
+        assertThat(w.unit().onTheTable().parts()).isEmpty();
+        assertThat(w.refused(new PlanChange.WantPart("x", 1, Money.ofMinor(-1))))
+                .isEqualTo("VALUE_CANNOT_BE");
+        w.does(new PlanChange.WantPart("x", 1, Money.ofMinor(10)), new PlanChange.WantPart("X", 0, Money.ZERO));
+        assertThat(w.unit().onTheTable().parts()).isEmpty();
+    }
+
     @Test
     void layoutsStandBesideEachOther() {
         Walk w = walk().stock("D-001", LABEL)

@@ -139,4 +139,33 @@ class LeadTest {
             assertThat(w.unit().before().systemTotal().orElseThrow().rounded()).isEqualTo(taken);
         }
     }
+
+    /** As usual answers what nobody has answered, and nothing else. */
+    @Test
+    void asUsualAnswersOnlyWhatIsOpen() {
+        Walk w = new Walk();
+        w.does(new ConditionChange.AnswerAsUsual());
+        assertThat(w.unit().intake().battery()).isEqualTo(Intake.Battery.GOOD);
+        assertThat(w.unit().intake().seal()).isEqualTo(Intake.Seal.NONE);
+        assertThat(w.unit().intake().wayIn()).isEqualTo(Intake.WayIn.NOT_ASKED);
+        assertThat(w.unit().intake().asUsual(zephyrridge.core.machine.MachineKind.SERVER))
+                .isEqualTo(w.unit().intake());
+        Intake worn = new Intake(
+                Optional.empty(),
+                Optional.empty(),
+                Intake.Seal.OWNER_AGREES,
+                Intake.Battery.NOT_LOOKED,
+                Intake.Encryption.KEY_AT_HAND,
+                Intake.FirmwareSettings.NOT_KNOWN,
+                Intake.WayIn.NONE,
+                "1.2",
+                "",
+                "",
+                "");
+        Intake usual = worn.asUsual(zephyrridge.core.machine.MachineKind.DESKTOP);
+        assertThat(usual.battery()).isEqualTo(Intake.Battery.NONE_FITTED);
+        assertThat(usual.seal()).isEqualTo(Intake.Seal.OWNER_AGREES);
+        assertThat(usual.encryption()).isEqualTo(Intake.Encryption.KEY_AT_HAND);
+        assertThat(usual.firmwareSettings()).isEqualTo(Intake.FirmwareSettings.NOT_KNOWN);
+    }
 }

@@ -20,6 +20,7 @@ import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.module.MemoryGeneration;
 
@@ -274,6 +275,50 @@ class OpeningsTest {
         assertThat(w.refused(new LogChange.MoveModule("m3", Place.Kind.POSITION, "below")))
                 .as("a fault opening may put any module anywhere that takes it")
                 .isEqualTo("FIT_CANNOT_GO_IN");
+    }
+
+    /** A compression module is in only with all its screws tight, in their order. */
+    @Test
+    void theScrewsOfACompressionModuleAreCounted() {
+        MachineRecord screwed = TWO_SIDED.withPositions(TWO_SIDED.positions().stream()
+                .map(p -> !p.id().equals("below")
+                        ? p
+                        : new Position(
+                                p.id(),
+                                p.label(),
+                                p.channels(),
+                                p.formFactor(),
+                                p.soldered(),
+                                p.socket()
+                                        .map(x -> new zephyrridge.core.machine.Socket(
+                                                x.keySide(),
+                                                0,
+                                                0,
+                                                x.lower(),
+                                                false,
+                                                0,
+                                                Optional.empty(),
+                                                List.of("left", "right", "middle"))),
+                                p.fillOrder(),
+                                p.carrier(),
+                                p.access(),
+                                p.provenance()))
+                .toList());
+        Walk w = new Walk(screwed, HouseRules.DEFAULT)
+                .answered()
+                .does(Walk.typed(Walk.D8), Walk.plan("below", "m1"), new PlanChange.ChoosePlan(true))
+                .opened();
+        assertThat(w.refused(Walk.fit("below"))).isEqualTo("FIT_SCREWS_LOOSE");
+        for (int tight = 0; tight < 3; tight++) {
+            assertThat(w.refused(screws(tight))).isEqualTo("FIT_SCREWS_LOOSE");
+        }
+        w.does(screws(3));
+        assertThat(w.assess().inIt()).containsExactly(Map.entry("below", "m1"));
+    }
+
+    private static Change screws(int tight) {
+        return new LogChange.ConfirmFit(
+                "below", true, Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(tight));
     }
 
     @Test

@@ -63,7 +63,9 @@ final class Walk implements Ports {
     }
 
     Bench bench() {
-        MachineRecord effective = work.unit().deviations().effective(record);
+        MachineRecord effective = work.unit()
+                .deviations()
+                .effective(record.fitted(work.unit().intake().processor()));
         return Bench.of(effective, house);
     }
 

@@ -141,7 +141,8 @@ class LayoutEvaluatorTest {
                         List.of("A"),
                         FormFactor.DIMM,
                         Optional.empty(),
-                        Optional.of(new Socket("left", 90, 90, Optional.empty(), false, 2, Optional.empty())),
+                        Optional.of(
+                                new Socket("left", 90, 90, Optional.empty(), false, 2, Optional.empty(), List.of())),
                         1,
                         Optional.of("R1"),
                         List.of(),
@@ -379,6 +380,30 @@ class LayoutEvaluatorTest {
                 .containsExactly("P1 16 GiB", "P2 16 GiB");
     }
 
+    /** What shop wording sells below every standard CL of its rate is a profile's: the rate by the standard is open. */
+    @Test
+    void aSellersRateIsNotTheStandards() {
+        MachineRecord record = twoByOne(MemoryGeneration.DDR4, 3200);
+        ModuleSpec sold = zephyrridge.core.reading.label.LabelParser.parse("8GB 1Rx8 DDR4-3200 CL16 SO-DIMM")
+                .spec()
+                .orElseThrow();
+        ModuleSpec slow = zephyrridge.core.reading.label.LabelParser.parse("8GB 1Rx8 DDR4-3200 CL22 SO-DIMM")
+                .spec()
+                .orElseThrow();
+        assertThat(sold.profileCl()).contains(16);
+        assertThat(slow.profileCl()).isEmpty();
+        LayoutEvaluator evaluator = new LayoutEvaluator(record, HouseRules.DEFAULT);
+        LayoutEvaluation e = evaluator.evaluate(
+                Layout.of(record, Map.of("A1", slow, "B1", sold)), Layout.of(record, Map.of()), Host.UNLIMITED);
+        assertThat(e.verdict(Rule.RATE)).isEqualTo(Verdict.UNDECIDED);
+        assertThat(e.finding(LayoutFinding.RATE_MAY_BE_PROFILE).orElseThrow().subject())
+                .isEqualTo(zephyrridge.core.finding.Subject.position("B1"));
+        assertThat(evaluator
+                        .evaluate(Layout.of(record, Map.of("A1", slow)), Layout.of(record, Map.of()), Host.UNLIMITED)
+                        .finding(LayoutFinding.RATE_MAY_BE_PROFILE))
+                .isEmpty();
+    }
+
     @Test
     void noCommonLatencyStops() {
         ModuleSpec odd = Modules.of(D4_2400_8);
@@ -439,7 +464,7 @@ class LayoutEvaluatorTest {
                 List.of("A", "B"),
                 FormFactor.CAMM2,
                 Optional.empty(),
-                Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty())),
+                Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty(), List.of())),
                 1,
                 Optional.empty(),
                 List.of(),

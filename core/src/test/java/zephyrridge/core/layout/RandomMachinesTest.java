@@ -107,6 +107,7 @@ class RandomMachinesTest {
                     r.kind(),
                     r.processors(),
                     r.controller(),
+                    r.otherControllers(),
                     r.channels(),
                     r.positions(),
                     r.access(),

@@ -72,7 +72,8 @@ class LimitJudgeTest {
                 cause,
                 "Wren",
                 DAY,
-                "");
+                "",
+                Optional.empty());
     }
 
     private static Judgement judge(MachineRecord record, List<Trial> trials, String... at) {
@@ -97,6 +98,61 @@ class LimitJudgeTest {
                 .findFirst()
                 .map(Finding::severity)
                 .orElseThrow();
+    }
+
+    /** A model with two controllers: a trial with one says nothing of the other, and who does not know is told so. */
+    @Test
+    void aTrialSpeaksOfTheControllerItRanWith() {
+        MachineRecord model = machine().otherController("small one", 2133, 512).build();
+        String[] big = {"A1=" + G16, "B1=" + G16};
+        for (String ran : List.of("test controller", "small one", "")) {
+            Trial t = trial(Trial.Relation.THIS_MODEL, "m1", Trial.Cause.NONE, big);
+            Trial with = new Trial(
+                    t.id(),
+                    t.relation(),
+                    t.machine(),
+                    t.sockets(),
+                    t.absent(),
+                    t.firmware(),
+                    t.outcome(),
+                    t.cause(),
+                    t.who(),
+                    t.when(),
+                    t.note(),
+                    Optional.of(ran));
+            for (String fitted : List.of("Test Controller", "SMALL ONE ", "", "something else")) {
+                MachineRecord record = model.fitted(fitted);
+                LayoutEvaluator evaluator = new LayoutEvaluator(record, HouseRules.DEFAULT);
+                Layout layout = Layout.of(record, modules(big));
+                Judgement j = new LimitJudge(
+                                record, evaluator, HouseRules.DEFAULT, new LimitKnowledge(List.of(), List.of(with)))
+                        .judge(layout, evaluator.evaluate(layout, layout, Host.UNLIMITED), "1.20", fitted);
+                boolean known = record.controllerOf(fitted).isPresent();
+                assertThat(codes(j).contains("LIMIT_PROCESSOR_OPEN")).isEqualTo(!known);
+                assertThat(j.limitClass() == LimitClass.PROVEN_BEYOND)
+                        .as("ran with %s, fitted %s", ran, fitted)
+                        .isEqualTo(ran.equals(record.controller().name()));
+            }
+        }
+    }
+
+    /** With its processor named a machine is judged by that one's rates and share; the names stay the same from wherever one looks. */
+    @Test
+    void theFittedProcessorBringsItsController() {
+        MachineRecord model = machine().otherController("small one", 2133, 512).build();
+        assertThat(model.fitted("")).isSameAs(model);
+        assertThat(model.fitted("unheard of")).isSameAs(model);
+        assertThat(model.fitted("test controller")).isSameAs(model);
+        MachineRecord small = model.fitted(" Small One");
+        assertThat(small.controller().name()).isEqualTo("small one");
+        assertThat(small.controller().steps()).containsExactly(zephyrridge.core.quantity.DataRate.ofName(2133));
+        assertThat(small.controllerNames()).containsExactlyInAnyOrderElementsOf(model.controllerNames());
+        assertThat(small.fitted("test controller")).isEqualTo(model);
+        assertThat(zephyrridge.core.machine.RecordCheck.faults(small)).isEmpty();
+        MachineRecord twice =
+                machine().otherController("TEST controller", 2133, 512).build();
+        assertThat(zephyrridge.core.machine.RecordCheck.faults(twice))
+                .anyMatch(f -> f.path().equals("otherControllers[0].name"));
     }
 
     @Test
@@ -341,7 +397,8 @@ class LimitJudgeTest {
                         t == 0 ? Trial.Cause.KIND_ABOVE_LIMIT : Trial.Cause.NONE,
                         "Bram",
                         DAY,
-                        ""));
+                        "",
+                        Optional.empty()));
             }
             LimitJudge judge =
                     new LimitJudge(record, evaluator, HouseRules.DEFAULT, new LimitKnowledge(List.of(), trials));

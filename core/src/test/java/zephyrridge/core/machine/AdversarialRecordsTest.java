@@ -100,7 +100,8 @@ class AdversarialRecordsTest {
                 "",
                 MachineKind.SERVER,
                 List.of("cpu"),
-                controller(8, Optional.of(4), ways, 8),
+                controller("test", 8, Optional.of(4), ways, 8),
+                List.of(controller("other", 1, Optional.empty(), Set.of(1), 8)),
                 channels,
                 positions,
                 new AccessGraph(Side.BOTTOM, parts),
@@ -190,7 +191,15 @@ class AdversarialRecordsTest {
                 MachineKind.values()[random.nextInt(MachineKind.values().length)],
                 List.of("cpu"),
                 controller(
-                        of(wild, 1, 16), Optional.of(of(wild, 1, 4)).filter(m -> wild || m != 3), ways, of(wild, 1, 8)),
+                        "test",
+                        of(wild, 1, 16),
+                        Optional.of(of(wild, 1, 4)).filter(m -> wild || m != 3),
+                        ways,
+                        of(wild, 1, 8)),
+                random.nextBoolean()
+                        ? List.of()
+                        : List.of(controller(
+                                wild ? "test" : "other", of(wild, 1, 16), Optional.empty(), ways, of(wild, 1, 8))),
                 channels,
                 positions,
                 new AccessGraph(Side.values()[random.nextInt(Side.values().length)], parts),
@@ -221,16 +230,17 @@ class AdversarialRecordsTest {
                 List.of(channel),
                 FormFactor.SO_DIMM,
                 Optional.empty(),
-                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty())),
+                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of())),
                 fillOrder,
                 carrier,
                 ways,
                 Provenance.FIRST_LOOK);
     }
 
-    private static Controller controller(int ranks, Optional<Integer> multiplication, Set<Integer> ways, int bytes) {
+    private static Controller controller(
+            String name, int ranks, Optional<Integer> multiplication, Set<Integer> ways, int bytes) {
         return new Controller(
-                "test",
+                name,
                 MemoryGeneration.DDR4,
                 Set.of(Buffering.UNBUFFERED, Buffering.LOAD_REDUCED),
                 Optional.empty(),

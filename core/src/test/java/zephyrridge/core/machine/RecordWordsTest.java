@@ -51,6 +51,7 @@ class RecordWordsTest {
                 bare.kind(),
                 bare.processors(),
                 bare.controller(),
+                bare.otherControllers(),
                 bare.channels(),
                 bare.positions(),
                 new AccessGraph(bare.access().restsOn(), parts),

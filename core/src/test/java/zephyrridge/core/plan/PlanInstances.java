@@ -146,7 +146,8 @@ public final class PlanInstances {
                     failed ? Trial.Cause.KIND_ABOVE_LIMIT : Trial.Cause.NONE,
                     "Wren",
                     LocalDate.of(2031, 2, 3),
-                    ""));
+                    "",
+                    Optional.empty()));
         }
         Map<String, Money> value = new HashMap<>();
         own.forEach((p, m) -> value.put(p, Money.ofMinor(m.capacity().mebibytes() / 16)));

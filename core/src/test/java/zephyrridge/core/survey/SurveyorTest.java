@@ -3,12 +3,12 @@ package zephyrridge.core.survey;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.Firmware;
 import zephyrridge.core.Machines;
 import zephyrridge.core.Modules;
 import zephyrridge.core.Quick;
@@ -43,40 +43,13 @@ class SurveyorTest {
             .build();
 
     static Source firmware(SmbiosContents.Device... devices) {
-        SmbiosContents c = new SmbiosContents(
-                33,
-                new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
-                new SmbiosContents.SystemInfo("Maker", "Model", "", ""),
-                new SmbiosContents.Board("Maker", "Board", ""),
-                List.of(new SmbiosContents.Array(3, ByteSize.ofGibibytes(64), devices.length, Arrays.asList(devices))));
+        byte[] table = Firmware.table("Maker", "Model", SmbiosEncoder.Wrapping.BARE, devices);
         return new Source(
                 "fw",
                 "firmware table",
                 Optional.empty(),
                 new Recognised.Firmware(
-                        SmbiosDecoder.decode(Bytes.copyOf(SmbiosEncoder.encode(c, SmbiosEncoder.Wrapping.BARE)))
-                                .orElseThrow()));
-    }
-
-    static SmbiosContents.Device device(String locator, long gib, int form, int ranks, String part, String serial) {
-        return new SmbiosContents.Device(
-                locator,
-                "BANK 0",
-                Optional.of(ByteSize.ofGibibytes(gib)),
-                form,
-                0x1A,
-                0x4080,
-                64,
-                64,
-                ranks,
-                3200,
-                2667,
-                1200,
-                "Tindle",
-                serial,
-                "",
-                part,
-                Optional.empty());
+                        SmbiosDecoder.decode(Bytes.copyOf(table)).orElseThrow()));
     }
 
     static Source chip(String label, String part, int serial, Optional<String> position) {
@@ -109,7 +82,9 @@ class SurveyorTest {
     void aBankUnderAWrongName() {
         Survey survey = survey(
                 BANK_AND_SOCKET,
-                firmware(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16", "01020304")),
+                firmware(
+                        Firmware.device("Bottom", 8, 0x0D, 1, "", ""),
+                        Firmware.device("Top", 16, 0x0D, 2, "TN16", "01020304")),
                 chip(LABEL, "TN16", 0x01020304, Optional.empty()));
         assertThat(row(survey, "bank").verdict().orElseThrow().likeliest()).isEqualTo(SlotModel.State.SOLDERED);
         assertThat(codes(survey))
@@ -133,7 +108,9 @@ class SurveyorTest {
                 new Recognised.Label(LabelParser.parse("16GB 1Rx8 PC4-3200AA-SA2-11")));
         Survey survey = survey(
                 BANK_AND_SOCKET,
-                firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 8, 0x0D, 1, "TN16", "01020304")),
+                firmware(
+                        Firmware.device("Bottom", 8, 0x0B, 1, "", ""),
+                        Firmware.device("Top", 8, 0x0D, 1, "TN16", "01020304")),
                 label);
         Finding finding = survey.findings().stream()
                 .filter(f -> f.code() == SurveyFinding.SURVEY_SOURCES_DISAGREE)
@@ -148,7 +125,8 @@ class SurveyorTest {
     /** Firmware alone leaves the organisation open: the commonest is taken and the others are named; a count of chips settles it. */
     @Test
     void chipsSeenSettleTheOrganisation() {
-        Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 0, "TN16", ""));
+        Source fw = firmware(
+                Firmware.device("Bottom", 8, 0x0B, 1, "", ""), Firmware.device("Top", 16, 0x0D, 0, "TN16", ""));
         Survey open = survey(BANK_AND_SOCKET, fw);
         assertThat(codes(open)).contains("SURVEY_ORGANISATION_OPEN");
         Survey settled = Surveyor.survey(
@@ -170,7 +148,8 @@ class SurveyorTest {
 
     @Test
     void aCorrectionByHandIsASource() {
-        Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 1, "TN16", ""));
+        Source fw = firmware(
+                Firmware.device("Bottom", 8, 0x0B, 1, "", ""), Firmware.device("Top", 16, 0x0D, 1, "TN16", ""));
         Survey survey = Surveyor.survey(
                 BANK_AND_SOCKET, List.of(fw), Map.of(), Map.of("socket", Map.of(ModuleField.RANKS, "2")), Set.of());
         assertThat(row(survey, "socket").identity().value(ModuleField.RANKS)).isEqualTo("2");
@@ -181,7 +160,8 @@ class SurveyorTest {
 
     @Test
     void whatCannotBeIsNamed() {
-        Source fw = firmware(device("Bottom", 8, 0x0B, 1, "", ""), device("Top", 16, 0x0D, 1, "TN16", ""));
+        Source fw = firmware(
+                Firmware.device("Bottom", 8, 0x0B, 1, "", ""), Firmware.device("Top", 16, 0x0D, 1, "TN16", ""));
         Survey survey = Surveyor.survey(
                 BANK_AND_SOCKET,
                 List.of(fw),
@@ -205,7 +185,7 @@ class SurveyorTest {
                 .socket("k1", "A", 2, List.of(Set.of("keyboard")))
                 .socket("k2", "B", 1, List.of(Set.of("keyboard")))
                 .build();
-        Survey survey = survey(record, firmware(device("DIMM0", 8, 0x0D, 1, "TN8", "")));
+        Survey survey = survey(record, firmware(Firmware.device("DIMM0", 8, 0x0D, 1, "TN8", "")));
         assertThat(survey.looks()).isNotEmpty();
         assertThat(survey.looks().get(0).positions()).containsExactly("k1", "k2");
         assertThat(survey.looks().get(0).minutes()).isEqualTo(20.0);
@@ -225,9 +205,9 @@ class SurveyorTest {
         Survey survey = survey(
                 BANK_AND_SOCKET,
                 firmware(
-                        device("A", 8, 0x0B, 1, "", ""),
-                        device("B", 8, 0x0D, 1, "X", ""),
-                        device("C", 8, 0x0D, 1, "X", "")));
+                        Firmware.device("A", 8, 0x0B, 1, "", ""),
+                        Firmware.device("B", 8, 0x0D, 1, "X", ""),
+                        Firmware.device("C", 8, 0x0D, 1, "X", "")));
         assertThat(codes(survey)).contains("SURVEY_DEVICE_WITHOUT_POSITION");
     }
 
@@ -238,7 +218,7 @@ class SurveyorTest {
                 Machines.of(MemoryGeneration.DDR4, 2666).sockets(12, 8).build();
         List<SmbiosContents.Device> devices = new ArrayList<>();
         for (int i = 0; i < 96; i++) {
-            devices.add(device("P" + i, 32, 9, 2, "RD", ""));
+            devices.add(Firmware.device("P" + i, 32, 9, 2, "RD", ""));
         }
         Survey survey = survey(record, firmware(devices.toArray(SmbiosContents.Device[]::new)));
         assertThat(survey.rows())

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.Firmware;
 import zephyrridge.core.Machines;
 import zephyrridge.core.Modules;
 import zephyrridge.core.access.Side;
@@ -33,36 +34,19 @@ class WholeSourcesTest {
             .build();
 
     private static SmbiosContents.Device device(Long gib, int type, int form, int bits, String serial) {
-        return new SmbiosContents.Device(
+        return Firmware.device(
                 "DIMM",
-                "BANK",
-                gib == null ? Optional.empty() : Optional.of(ByteSize.ofGibibytes(gib)),
-                form,
+                Optional.ofNullable(gib).map(ByteSize::ofGibibytes),
                 type,
-                0x4080,
-                bits,
+                form,
                 bits,
                 1,
-                2666,
-                2667,
-                1200,
-                "Tindle",
-                serial,
-                "",
                 form == 0x0B ? "" : "TD48G18",
-                Optional.empty());
+                serial);
     }
 
     private static byte[] table(SmbiosContents.Device... devices) {
-        return SmbiosEncoder.encode(
-                new SmbiosContents(
-                        33,
-                        new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
-                        new SmbiosContents.SystemInfo("Maker", "Model", "", ""),
-                        new SmbiosContents.Board("Maker", "Board", ""),
-                        List.of(new SmbiosContents.Array(
-                                3, ByteSize.ofGibibytes(64), devices.length, Arrays.asList(devices)))),
-                SmbiosEncoder.Wrapping.BARE);
+        return Firmware.table("Maker", "Model", SmbiosEncoder.Wrapping.BARE, devices);
     }
 
     private static Source source(byte[] table) {
@@ -112,7 +96,7 @@ class WholeSourcesTest {
         MachineRecord record = Machines.of(MemoryGeneration.DDR4, 3200, 2666)
                 .channel("A")
                 .channel("B")
-                .soldered("bank", "A", Modules.of("8GB 1Rx16 PC4-2666V-SC0-11"))
+                .soldered("bank", "A", Modules.of("8GB 1Rx16 PC4-3200AA-SC0-11"))
                 .part("base", Side.BOTTOM, 120)
                 .socket("b", "B", 1, List.of(Set.of("base")))
                 .build();

@@ -36,6 +36,7 @@ public final class LabelParser {
     private final List<LabelReading.Value> values = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
     private final List<LabelReading.Suggestion> suggestions = new ArrayList<>();
+    private Optional<Integer> profileCl = Optional.empty();
 
     private LabelParser(String line) {
         this.line = line;
@@ -116,7 +117,8 @@ public final class LabelParser {
                 rate.get(), // A label without a bin leaves the timings open, which a layout then says where it matters.
                 bin.map(SpeedBin::timings),
                 millivolts,
-                Optional.empty()));
+                Optional.empty(),
+                profileCl));
     }
 
     private Optional<DataRate> rate(MemoryGeneration generation, LabelText.PcPart pc) {
@@ -224,6 +226,7 @@ public final class LabelParser {
         Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, cl.number());
         boolean profile =
                 bin.isEmpty() && SpeedBin.of(generation, rate).stream().allMatch(b -> b.cl() > cl.number());
+        profileCl = profile ? Optional.of(cl.number()) : Optional.empty();
         printed(LabelField.TIMINGS, bin.map(SpeedBin::clocks).orElse("CL" + cl.number()), cl);
         if (bin.isEmpty()) {
             find(
