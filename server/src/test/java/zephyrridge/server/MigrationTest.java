@@ -17,6 +17,7 @@ import java.util.TreeSet;
 import org.flywaydb.core.Flyway;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.core.env.Environment;
@@ -38,6 +39,7 @@ import zephyrridge.server.document.Documents;
 
 /** What an installation from before has written is read on: nothing lost, nothing invented. */
 @ExtendWith(TestServer.class)
+@Isolated
 class MigrationTest {
     private static JsonNode corpus(String name) {
         return corpus(1, name);
@@ -76,7 +78,7 @@ class MigrationTest {
 
     /** Jobs as the demo of those days wrote them: all that was said is there, and what came later was not said. */
     @ParameterizedTest
-    @ValueSource(ints = {3, 4, 5})
+    @ValueSource(ints = {3, 4, 5, 6})
     void jobsOfLaterSchemasLoseNothing(int schema, TestServer.Running server) {
         Documents documents = server.bean(Documents.class);
         JsonNode jobs = corpus(schema, "jobs.json");
@@ -89,8 +91,12 @@ class MigrationTest {
                     .isEqualTo(Set.copyOf(old.get("modules").propertyNames()));
             assertThat(unit.alternatives()).hasSize(old.get("alternatives").size());
             assertThat(unit.isChosen()).isEqualTo(old.hasNonNull("chosen"));
-            assertThat(unit.before().measured()).isEmpty();
-            unit.log().starts().forEach(s -> assertThat(s.readout().measured()).isEmpty());
+            if (schema < 6) {
+                assertThat(unit.before().measured()).isEmpty();
+                unit.log().starts().forEach(s -> assertThat(s.readout().measured())
+                        .isEmpty());
+            }
+            assertThat(unit.alternatives()).allMatch(a -> a.parts().isEmpty());
             if (schema < 4) {
                 assertThat(unit.counter()).isEqualTo(Counter.NOTHING);
                 assertThat(unit.consent()).isEmpty();
@@ -216,6 +222,21 @@ class MigrationTest {
             assertThat(documents.record(documents.write(record))).isEqualTo(record);
         }
         assertThat(screws).isGreaterThan(50);
+    }
+
+    /** Records from before a model could come with several controllers know one, and are judged as they were. */
+    @Test
+    void recordsOfSchemaThreeHaveOneController(TestServer.Running server) {
+        Documents documents = server.bean(Documents.class);
+        for (JsonNode old : corpus(3, "records.json")) {
+            assertThat(old.has("otherControllers")).isFalse();
+            MachineRecord record = documents.record(old.toString());
+            assertThat(record.otherControllers()).isEmpty();
+            assertThat(record.controllerOf("whatever"))
+                    .contains(record.controller().name());
+            assertThat(RecordCheck.faults(record)).as(record.id()).isEmpty();
+            assertThat(documents.record(documents.write(record))).isEqualTo(record);
+        }
     }
 
     @Test

@@ -16,6 +16,7 @@ import org.apache.pdfbox.text.PDFTextStripper;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 import zephyrridge.core.module.Jep106;
@@ -25,6 +26,7 @@ import zephyrridge.server.db.Tables;
 
 /** Limits, layouts to choose between, the drawer, suppliers' sheets and house rules, over HTTP on a real MariaDB. */
 @ExtendWith(TestServer.class)
+@Isolated
 class PlanningHttpTest {
     private static long job(ApiClient client, String machine, String... labelAt) {
         long id = client.post("/api/jobs", Map.of("machineId", machine, "owner", "Dairy office", "wish", "more"))
@@ -47,6 +49,28 @@ class PlanningHttpTest {
         List<JsonNode> all = new ArrayList<>();
         array.forEach(all::add);
         return all;
+    }
+
+    /** Who does not wait gets the search, asks how far it is, and finds the same in the end; who reads only may stop one. */
+    @Test
+    void aSearchIsAThingOfItsOwn(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "desk");
+        long id = job(ApiClient.signedIn(server, "ilka"), "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b");
+        JsonNode begun = ok(client.get("/api/jobs/" + id + "/options?patience=0"));
+        assertThat(begun.at("/options").size()).isZero();
+        assertThat(begun.at("/search/most").asLong()).isPositive();
+        String search = "/api/searches/" + begun.at("/search/id").asLong();
+        JsonNode done = ok(client.get(search + "?patience=5000"));
+        while (done.hasNonNull("search")) {
+            done = ok(client.get(search + "?patience=5000"));
+        }
+        assertThat(done.at("/exact").asBoolean()).isTrue();
+        // What is over stays as it was, stopped or not, until the same person begins another one.
+        assertThat(ok(client.delete(search))).isEqualTo(done);
+        assertThat(ok(client.get("/api/jobs/" + id + "/options?patience=5000"))).isEqualTo(done);
+        assertThat(client.get(search).status()).isEqualTo(404);
+        assertThat(client.get("/api/searches/999999").status()).isEqualTo(404);
+        assertThat(client.delete("/api/searches/999999").status()).isEqualTo(404);
     }
 
     /** From what was read to a chosen plan in one change: the card's own words are sent back. */
@@ -472,6 +496,38 @@ class PlanningHttpTest {
     }
 
     /** Net lines, tax and total to the cent; days from today; the owner's yes with what it was to. */
+    /** A missing carrier and blanks are lines of the plan with their price; the price is nobody's guess. */
+    @Test
+    void whatThePlanWantsBesideModulesIsPaidFor(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = job(client, "brindlecombe-beacon-r", "32GB 2Rx4 PC4-2933Y-RA1-12", "P1-A1");
+        ok(client.change(id, "FoundInLike", Map.of("position", "P1-A1")));
+        JsonNode job = ok(client.change(id, "SayAbsent", Map.of("id", "P1-3", "absent", true)));
+        String carrier = job.at("/partsWanted/0/what").asString();
+        assertThat(carrier).contains("carrier P1-3");
+        assertThat(job.at("/partsWanted/1/what").asString()).startsWith("Blanks");
+        assertThat(job.at("/partsWanted/1/pieces").asInt()).isEqualTo(20);
+        double before = Double.parseDouble(
+                ok(client.get("/api/jobs/" + id + "/slip")).get("total").asString());
+        ok(client.change(id, "WantPart", Map.of("what", carrier, "pieces", 1, "price", "120.00")));
+        ok(client.change(id, "WantPart", Map.of("what", "Blanks", "pieces", 20, "price", "0.35")));
+        JsonNode slip = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(slip.get("lines").toString())
+                .contains(carrier)
+                .contains("20 × Blanks")
+                .contains("7.00");
+        assertThat(Double.parseDouble(slip.get("total").asString()))
+                .isCloseTo(before + 127 * 1.2, org.assertj.core.api.Assertions.within(0.001));
+        JsonNode less = ok(client.change(id, "WantPart", Map.of("what", "blanks", "pieces", 0, "price", "0.00")));
+        assertThat(less.get("parts").size()).isEqualTo(1);
+        assertThat(client.change(id, "WantPart", Map.of("what", "Screw", "pieces", 1000, "price", "1.00"))
+                        .status())
+                .isBetween(400, 422);
+        assertThat(client.change(id, "WantPart", Map.of("what", "Screw", "pieces", 1, "price", "-1.00"))
+                        .status())
+                .isBetween(400, 422);
+    }
+
     @Test
     void theSlipAddsUp(TestServer.Running server) throws Exception {
         ApiClient client = ApiClient.signedIn(server, "ilka");
@@ -649,6 +705,25 @@ class PlanningHttpTest {
         assertThat(limits.at("/generation/value").asString()).isEqualTo("20 GB");
         assertThat(limits.get("like").toString()).contains("Quarrow Fell 13").contains("40 GB");
         ok(client.put("/api/machines/ostrell-brae-15/retired", Map.of("retired", true)));
+    }
+
+    /** A board that comes with two processors: who does not say which is told so, and what is said is what it is judged by. */
+    @Test
+    void theFittedProcessorDecidesTheRate(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        long id = job(client, "fenwright-trestle", "8GB 1Rx8 PC4-3200AA-UA2-11", "a2");
+        JsonNode open = ok(client.get("/api/jobs/" + id));
+        assertThat(open.get("controllers").size()).isEqualTo(2);
+        assertThat(open.at("/found/clocks/0/rate").asString()).isEqualTo("3200 MT/s");
+        assertThat(open.get("foundFindings").toString()).contains("LIMIT_PROCESSOR_OPEN");
+        String other = open.at("/controllers/1").asString();
+        JsonNode said =
+                ok(client.change(id, "AnswerIntake", Map.of("processor", other.toLowerCase(java.util.Locale.ROOT))));
+        assertThat(said.at("/found/clocks/0/rate").asString()).isEqualTo("2933 MT/s");
+        assertThat(said.get("foundFindings").toString()).doesNotContain("LIMIT_PROCESSOR_OPEN");
+        assertThat(said.get("controllers")).isEqualTo(open.get("controllers"));
+        JsonNode unknown = ok(client.change(id, "AnswerIntake", Map.of("processor", "something else")));
+        assertThat(unknown.get("foundFindings").toString()).contains("LIMIT_PROCESSOR_OPEN");
     }
 
     /** One job goes its own way, with a reason, and back. */

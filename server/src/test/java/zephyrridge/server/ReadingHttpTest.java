@@ -12,6 +12,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
+import zephyrridge.core.Firmware;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
@@ -64,38 +65,8 @@ class ReadingHttpTest {
         return Dumps.spd(spec(label), new Dumps.Marking("Tindle", Optional.of(new Jep106(3, 0x15)), part, serial));
     }
 
-    private static SmbiosContents.Device device(
-            String locator, long gib, int form, int ranks, String part, String serial) {
-        return new SmbiosContents.Device(
-                locator,
-                "",
-                Optional.of(ByteSize.ofGibibytes(gib)),
-                form,
-                0x1A,
-                0x4080,
-                64,
-                64,
-                ranks,
-                3200,
-                2667,
-                1200,
-                "Tindle",
-                serial,
-                "",
-                part,
-                Optional.empty());
-    }
-
     private static byte[] table(SmbiosContents.Device... devices) {
-        return SmbiosEncoder.encode(
-                new SmbiosContents(
-                        33,
-                        new SmbiosContents.Bios("Gorse", "1.0", "01/01/2030"),
-                        new SmbiosContents.SystemInfo("Quarrow", "Fell 13", "", ""),
-                        new SmbiosContents.Board("Quarrow", "Board", ""),
-                        List.of(new SmbiosContents.Array(
-                                3, ByteSize.ofGibibytes(64), devices.length, List.of(devices)))),
-                SmbiosEncoder.Wrapping.WINDOWS);
+        return Firmware.table("Quarrow", "Fell 13", SmbiosEncoder.Wrapping.WINDOWS, devices);
     }
 
     private static JsonNode position(JsonNode evidence, String id) {
@@ -137,7 +108,9 @@ class ReadingHttpTest {
                 ilka,
                 job,
                 "table.bin",
-                table(device("Bottom", 8, 0x0D, 1, "", ""), device("Top", 16, 0x0D, 2, "TN16-32", "0A0B0C0D")),
+                table(
+                        Firmware.device("Bottom", 8, 0x0D, 1, "", ""),
+                        Firmware.device("Top", 16, 0x0D, 2, "TN16-32", "0A0B0C0D")),
                 Map.of());
         String chip = hand(ilka, job, "module.spd", spd(LABEL, "TN16-32", "0A0B0C0D"), Map.of());
         ApiClient.Answer answer = ilka.get("/api/jobs/" + job + "/evidence");
@@ -440,5 +413,42 @@ class ReadingHttpTest {
                 .isEqualTo("bank 3, 0x15");
         assertThat(ilka.call("PUT", "/api/makers/200/21", "{\"name\":\"x\"}").status())
                 .isEqualTo(422);
+    }
+
+    /** Small reckonings without a job, for the account that reads only too; wrong figures are refused by name. */
+    @Test
+    void reckonings(TestServer.Running server) {
+        ApiClient desk = ApiClient.signedIn(server, "desk");
+        JsonNode rates = desk.get("/api/figures/rates?rate=5600&cl=46&otherRate=5200&otherCl=42")
+                .json();
+        assertThat(rates.at("/lines/0").asString()).contains("16.43 ns").contains("44.8");
+        assertThat(rates.get("belief").asString()).contains("7\u00a0%").contains("gains nothing");
+        assertThat(desk.get("/api/figures/rates?rate=2666&cl=19&otherRate=2667&otherCl=19")
+                        .json()
+                        .get("belief")
+                        .asString())
+                .contains("one rate by two names");
+        JsonNode drive = desk.get("/api/figures/drive?printed=500&unit=GB").json();
+        assertThat(drive.at("/lines/0").asString()).contains("465.66");
+        assertThat(drive.get("belief").asString()).contains("6.9");
+        // The handbook of the trade's example: 16 GB of one rank x16 wants dies that DDR4 does not have.
+        assertThat(desk.get("/api/figures/chips?generation=DDR4&gigabytes=16&ranks=1&width=16")
+                        .json()
+                        .at("/lines/0")
+                        .asString())
+                .contains("misread");
+        JsonNode chips = desk.get("/api/figures/chips?generation=DDR5&gigabytes=16&chips=8")
+                .json();
+        assertThat(chips.at("/lines/0").asString()).contains("1Rx8").contains("16 Gbit");
+        assertThat(chips.get("belief").asString()).contains("no second channel");
+        for (String wrong : List.of(
+                "rates?rate=5&cl=46&otherRate=5200&otherCl=42",
+                "rates?rate=5600&cl=46",
+                "drive?printed=500&unit=XB",
+                "drive?printed=0&unit=GB",
+                "chips?generation=DDR9",
+                "chips?generation=DDR4&width=3000")) {
+            assertThat(desk.get("/api/figures/" + wrong).status()).as(wrong).isBetween(400, 422);
+        }
     }
 }

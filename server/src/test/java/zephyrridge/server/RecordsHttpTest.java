@@ -332,4 +332,41 @@ class RecordsHttpTest {
                         .status())
                 .isEqualTo(422);
     }
+
+    /** A picture belongs to its model and to a part of it; the next job's technician sees it, and the desk may not add any. */
+    @Test
+    void aPictureBelongsToItsModel(TestServer.Running server) throws java.io.IOException {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        java.io.ByteArrayOutputStream jpeg = new java.io.ByteArrayOutputStream();
+        javax.imageio.ImageIO.write(
+                new java.awt.image.BufferedImage(64, 48, java.awt.image.BufferedImage.TYPE_INT_RGB), "jpg", jpeg);
+        String photos = "/api/machines/skerrow-gannet-15/photos";
+        ApiClient.Answer kept =
+                ilka.upload(photos + "?part=plate&caption=four%20screws", "image/jpeg", jpeg.toByteArray());
+        assertThat(kept.status()).as(kept.body()).isEqualTo(201);
+        JsonNode one = kept.json().get(0);
+        assertThat(one.get("caption").asString()).isEqualTo("four screws");
+        assertThat(one.get("part").asString()).isNotBlank();
+        assertThat(one.get("by").asString()).isEqualTo("Ilka");
+        ApiClient desk = ApiClient.signedIn(server, "desk");
+        assertThat(desk.get(photos).json()).isEqualTo(kept.json());
+        assertThat(desk.getBytes(photos + "/" + one.get("id").asString())).isNotEmpty();
+        assertThat(desk.upload(photos, "image/jpeg", jpeg.toByteArray()).status())
+                .isEqualTo(403);
+        assertThat(ilka.upload(photos + "?part=no-such", "image/jpeg", jpeg.toByteArray())
+                        .status())
+                .isEqualTo(404);
+        assertThat(ilka.upload(photos, "image/jpeg", "no picture".getBytes(java.nio.charset.StandardCharsets.UTF_8))
+                        .status())
+                .isBetween(400, 422);
+        // Of another model it is not.
+        assertThat(desk.get("/api/machines/skerrow-tern-16/photos/"
+                                + one.get("id").asString())
+                        .status())
+                .isEqualTo(404);
+        assertThat(ilka.delete(photos + "/" + one.get("id").asString()).json().size())
+                .isZero();
+        assertThat(ilka.delete(photos + "/" + one.get("id").asString()).status())
+                .isEqualTo(404);
+    }
 }

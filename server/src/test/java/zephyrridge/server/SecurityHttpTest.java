@@ -6,6 +6,7 @@ import java.util.Map;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.server.account.DemoAccounts;
@@ -13,6 +14,7 @@ import zephyrridge.server.db.Tables;
 
 /** Who gets in, and what a browser is told to allow. */
 @ExtendWith(TestServer.class)
+@Isolated
 class SecurityHttpTest {
     @ParameterizedTest
     @ValueSource(

@@ -2,6 +2,8 @@ package zephyrridge.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -9,6 +11,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
+import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
@@ -447,9 +450,15 @@ class TroubleHttpTest {
         for (String same : List.of("found", "planned", "fitLines", "chosen", "intake", "order")) {
             assertThat(copy.get(same)).as(same).isEqualTo(first.get(same));
         }
-        assertThat(client.upload("/api/jobs/import", "application/octet-stream", "{}".getBytes(StandardCharsets.UTF_8))
-                        .status())
-                .isEqualTo(422);
+        for (String wrong : List.of("{}", "[]", "7", "{\"format\":\"zephyr-ridge/job\",\"schemaVersion\":6}")) {
+            assertThat(client.upload(
+                                    "/api/jobs/import",
+                                    "application/octet-stream",
+                                    wrong.getBytes(StandardCharsets.UTF_8))
+                            .status())
+                    .as(wrong)
+                    .isEqualTo(422);
+        }
         for (String part : List.of("unit", "order")) {
             String without = new String(out, StandardCharsets.UTF_8).replace("\"" + part + "\":{", "\"x\":{");
             assertThat(client.upload(
@@ -465,5 +474,71 @@ class TroubleHttpTest {
                                 "/api/jobs/import", "application/octet-stream", broken.getBytes(StandardCharsets.UTF_8))
                         .status())
                 .isEqualTo(404);
+    }
+
+    /** What was read and photographed goes with its job, under names of its own there; what is no picture is refused whole. */
+    @Test
+    void aJobCarriesItsFilesAndPictures(TestServer.Running server) throws IOException {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = client.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "School", "wish", "more"))
+                .json()
+                .get("id")
+                .asLong();
+        String told = "Installed RAM 8.00 GB (7.70 GB usable)";
+        String source = client.upload(
+                        "/api/jobs/" + id + "/sources?name=window",
+                        "application/octet-stream",
+                        told.getBytes(StandardCharsets.UTF_8))
+                .json()
+                .get("id")
+                .asString();
+        ok(client.change(id, "AddSource", Map.of("source", source, "name", "window")));
+        ByteArrayOutputStream jpeg = new ByteArrayOutputStream();
+        ImageIO.write(new BufferedImage(40, 30, BufferedImage.TYPE_INT_RGB), "jpg", jpeg);
+        String photo = client.upload("/api/jobs/" + id + "/photos", "image/jpeg", jpeg.toByteArray())
+                .json()
+                .get("id")
+                .asString();
+        ok(client.change(id, "AddPhoto", Map.of("photo", photo, "caption", "a crack")));
+        byte[] out = client.getBytes("/api/jobs/" + id + "/export");
+        JsonNode copy = ok(client.upload("/api/jobs/import", "application/octet-stream", out));
+        long other = copy.get("id").asLong();
+        assertThat(other).isNotEqualTo(id);
+        String itsPhoto = copy.at("/photos/0/id").asString();
+        assertThat(itsPhoto).isNotEqualTo(photo);
+        assertThat(copy.at("/photos/0/caption").asString()).isEqualTo("a crack");
+        assertThat(client.getBytes("/api/jobs/" + other + "/photos/" + itsPhoto))
+                .isNotEmpty();
+        JsonNode evidence = client.get("/api/jobs/" + other + "/evidence").json();
+        assertThat(evidence.at("/sources/0/name").asString()).isEqualTo("window");
+        String itsSource = evidence.at("/sources/0/id").asString();
+        assertThat(client.getBytes("/api/jobs/" + other + "/sources/" + itsSource + "/content"))
+                .isEqualTo(told.getBytes(StandardCharsets.UTF_8));
+        // The first job's file is not the other's.
+        assertThat(client.get("/api/jobs/" + other + "/sources/" + source + "/content")
+                        .status())
+                .isEqualTo(404);
+        int jobs = client.get("/api/jobs").json().size();
+        String noPicture = new String(out, StandardCharsets.UTF_8)
+                .replaceAll("(\"kind\":\"PHOTO\",\"name\":\"\",\"content\":\\[\")[^\"]*", "$1bm8gcGljdHVyZQ==");
+        assertThat(client.upload(
+                                "/api/jobs/import",
+                                "application/octet-stream",
+                                noPicture.getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isBetween(400, 422);
+        assertThat(client.get("/api/jobs").json().size()).isEqualTo(jobs);
+        for (String wrong : List.of(
+                new String(out, StandardCharsets.UTF_8).replace("\"content\":[\"", "\"content\":[\"*"),
+                new String(out, StandardCharsets.UTF_8).replace("\"id\":\"" + source, "\"id\":\"no-uuid"),
+                new String(out, StandardCharsets.UTF_8)
+                        .replace("\"name\":\"window\"", "\"name\":\"" + "w".repeat(300) + "\""))) {
+            assertThat(client.upload(
+                                    "/api/jobs/import",
+                                    "application/octet-stream",
+                                    wrong.getBytes(StandardCharsets.UTF_8))
+                            .status())
+                    .isEqualTo(422);
+        }
     }
 }

@@ -34,6 +34,9 @@ class SecurityConfig {
                         // The desk account reads only.
                         .requestMatchers("/api/labels/decode", "/api/glance", "/api/glance/file", "/api/sign-out")
                         .authenticated()
+                        // Whoever began a search may stop it.
+                        .requestMatchers(HttpMethod.DELETE, "/api/searches/*")
+                        .authenticated()
                         .requestMatchers("/api/**")
                         .hasAnyRole("LEAD", "TECHNICIAN")
                         .anyRequest()

@@ -237,7 +237,8 @@ class DemoLoader implements SmartLifecycle {
                         cause,
                         "Wren",
                         java.time.LocalDate.now(clock).minusDays(40),
-                        note),
+                        note,
+                        java.util.Optional.empty()),
                 DemoAccounts.ALL.get(0).login());
     }
 }

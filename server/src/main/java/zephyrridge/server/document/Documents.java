@@ -19,18 +19,19 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 6;
+    public static final int UNIT_SCHEMA = 7;
 
-    public static final int RECORD_SCHEMA = 3;
+    public static final int RECORD_SCHEMA = 4;
 
     private static final List<UnaryOperator<ObjectNode>> UNIT_LIFTS = List.of(
             UnitLifts::fromTicksToLog,
             UnitLifts::withNothingSetAside,
             UnitLifts::withNothingWanted,
             UnitLifts::withNoSealFound,
-            UnitLifts::withNothingMeasured);
+            UnitLifts::withNothingMeasured,
+            UnitLifts::withNoParts);
     private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS =
-            List.of(RecordLifts::provenanceOfPositions, RecordLifts::wayBack);
+            List.of(RecordLifts::provenanceOfPositions, RecordLifts::wayBack, RecordLifts::oneController);
     private static final String SCHEMA = "schema";
 
     private final JsonMapper json;
@@ -86,8 +87,8 @@ public class Documents {
     public Work apply(Work work, String step) {
         JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
         // A step of before may leave a document of before.
-        ObjectNode unit = UnitLifts.withNothingMeasured(
-                UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit"))));
+        ObjectNode unit = UnitLifts.withNoParts(UnitLifts.withNothingMeasured(
+                UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit")))));
         return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));
     }
 

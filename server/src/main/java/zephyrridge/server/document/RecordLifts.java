@@ -42,4 +42,15 @@ final class RecordLifts {
         }
         return record;
     }
+
+    /** 3 to 4: a model may come with several controllers, and a compression module has screws. Those of before know one, and none. */
+    static ObjectNode oneController(ObjectNode record) {
+        record.putArray("otherControllers");
+        for (JsonNode position : record.path("positions")) {
+            if (position.get("socket") instanceof ObjectNode socket) {
+                socket.putArray("screws");
+            }
+        }
+        return record;
+    }
 }

@@ -292,6 +292,16 @@ final class UnitLifts {
         return unit;
     }
 
+    /** From 6: a layout lists what else it wants; of old ones nobody said. */
+    static ObjectNode withNoParts(ObjectNode unit) {
+        unit.path("alternatives").forEach(a -> {
+            if (!a.has("parts")) {
+                ((ObjectNode) a).putArray("parts");
+            }
+        });
+        return unit;
+    }
+
     private static void measured(JsonNode readout) {
         if (readout instanceof ObjectNode o && !o.has("measured")) {
             o.putArray("measured");

@@ -1,5 +1,6 @@
 package zephyrridge.server.job;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.machine.SlotModel;
@@ -32,7 +33,7 @@ record EvidenceView(
     record SideView(List<String> sources, String names, String line, boolean readAtModule) {}
 
     /**
-     * @param what it was recognised as, in words
+     * @param what it was recognised as, in words; {@code at} when it was handed in, {@code when} how far the work was then; empty for labels
      * @param removable false for labels, which belong to modules
      * @param oneModule whether it speaks of one module and so has a position
      */
@@ -42,6 +43,8 @@ record EvidenceView(
             SourceKind kind,
             String what,
             Optional<String> position,
+            Optional<Instant> at,
+            String when,
             boolean oneModule,
             boolean removable,
             List<FindingView> findings) {}

@@ -1,5 +1,6 @@
 package zephyrridge.server.job;
 
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -54,10 +55,11 @@ class EvidenceViews {
             List<Source> sources,
             Survey survey,
             List<Finding> found,
-            boolean acceptable) {
+            boolean acceptable,
+            Map<String, LocalDateTime> taken) {
         Map<String, String> names = makers.byId();
         return new EvidenceView(
-                sources.stream().map(this::source).toList(),
+                sources.stream().map(s -> source(s, state, taken)).toList(),
                 survey.rows().stream()
                         .map(r -> position(record.position(r.position()), r, state, names))
                         .toList(),
@@ -82,8 +84,8 @@ class EvidenceViews {
                         .map(c -> new EvidenceView.ConflictView(
                                 c.position(),
                                 record.position(c.position()).label(),
-                                side(c.position(), c.one(), sources, survey),
-                                side(c.position(), c.other(), sources, survey)))
+                                side(c.position(), c.one(), sources, survey, state),
+                                side(c.position(), c.other(), sources, survey, state)))
                         .toList(),
                 FindingView.of(survey.findings(), texts),
                 state.isLookedAt()
@@ -95,7 +97,8 @@ class EvidenceViews {
                 acceptable);
     }
 
-    private EvidenceView.SideView side(String position, Set<String> ids, List<Source> sources, Survey survey) {
+    private EvidenceView.SideView side(
+            String position, Set<String> ids, List<Source> sources, Survey survey, Unit state) {
         List<Source> own = sources.stream().filter(s -> ids.contains(s.id())).toList();
         Map<ModuleField, String> says = new EnumMap<>(ModuleField.class);
         survey.rows().stream()
@@ -111,19 +114,34 @@ class EvidenceViews {
         return new EvidenceView.SideView(
                 own.stream().map(Source::id).toList(),
                 own.stream()
-                        .map(s -> what(s.content()) + (s.id().startsWith("label-") ? "" : " (" + s.name() + ")"))
+                        .map(s -> what(s.content())
+                                + (s.id().startsWith("label-") ? "" : " (" + s.name() + ", " + when(s, state) + ")"))
                         .collect(Collectors.joining(", ")),
                 texts.show(line),
                 own.stream().anyMatch(s -> s.content() instanceof Recognised.Label));
     }
 
-    private EvidenceView.SourceView source(Source s) {
+    /** How far the work was when it was taken, in words; of a module's own label nobody asks. */
+    private String when(Source s, Unit state) {
+        return state.readings().sources().stream()
+                .filter(r -> r.id().equals(s.id()))
+                .findFirst()
+                .map(r -> state.log().then(r.taken()))
+                .map(then -> then.starts() > 0
+                        ? texts.say("when.START", "n", then.starts())
+                        : texts.get(then.moved() ? "when.MOVED" : "when.BEFORE"))
+                .orElse("");
+    }
+
+    private EvidenceView.SourceView source(Source s, Unit state, Map<String, LocalDateTime> taken) {
         return new EvidenceView.SourceView(
                 s.id(),
                 s.id().startsWith("label-") ? texts.say("source.labelIn", "position", s.name()) : s.name(),
                 s.kind(),
                 what(s.content()),
                 s.position(),
+                Optional.ofNullable(taken.get(s.id())).map(JobController::utc),
+                when(s, state),
                 s.isOfOneModule(),
                 !s.id().startsWith("label-"),
                 FindingView.of(findings(s.content()), texts));

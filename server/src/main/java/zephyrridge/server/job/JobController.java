@@ -97,8 +97,10 @@ class JobController {
     private final Clock clock;
 
     private final FieldChanges fields;
+    private final JobFiles files;
 
-    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
+    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields, JobFiles files) {
+        this.files = files;
         this.fields = fields;
         this.jobs = jobs;
         this.views = views;
@@ -215,7 +217,8 @@ class JobController {
                 jobs.events(id).stream()
                         .map(e ->
                                 new JobExport.Event(e.version(), utc(e.at()), e.who(), texts.get("event." + e.type())))
-                        .toList());
+                        .toList(),
+                files.of(id, c.unit()));
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"job-" + id + ".json\"")
                 .body(export);

@@ -12,6 +12,7 @@ import zephyrridge.core.quantity.ByteSize;
  * A job as it leaves the shop: docs/formats/job.schema.json describes it.
  *
  * @param format always "zephyr-ridge/job"; {@code schemaVersion} of that format
+ * @param files what the unit names of files and pictures
  * @param machine the record it works on, {@code machineVersion} its version; what is otherwise in this very machine stands in the unit
  */
 record JobExport(
@@ -27,15 +28,31 @@ record JobExport(
         Summary before,
         Summary after,
         Proven proof,
-        List<Event> history) {
+        List<Event> history,
+        List<Attached> files) {
     static final String FORMAT = "zephyr-ridge/job";
-    static final int SCHEMA_VERSION = 5;
+    static final int SCHEMA_VERSION = 6;
 
     /** What a layout comes to. */
     record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}
 
     /** @param missing what it lacks, in words */
     record Proven(Grade grade, Grade wanted, boolean proven, List<String> missing) {}
+
+    enum FileKind {
+        SOURCE,
+        PHOTO
+    }
+
+    /**
+     * A file that was read, or a picture.
+     *
+     * @param id a UUID, by which the unit names it
+     * @param content base64, in pieces of {@value #PIECE} characters at most
+     */
+    record Attached(String id, FileKind kind, String name, List<String> content) {
+        static final int PIECE = 500_000;
+    }
 
     record Event(long version, Instant at, String who, String what) {}
 }

@@ -29,6 +29,7 @@ import zephyrridge.server.text.FindingView;
  *
  * @param stamp another one whenever this view would be another, its version or what the shop knows
  * @param quirks what to know of this model before it is touched
+ * @param parts what the layout on the table wants beside its modules; {@code partsWanted} what the layout on the table may want beside its modules, its price not known
  * @param undoes what undo would take back, with the person's name; empty when there is nothing
  */
 record JobView(
@@ -56,6 +57,8 @@ record JobView(
         String planVerdict,
         LimitsView limits,
         List<AlternativeView> alternatives,
+        List<SmallPartView> parts,
+        List<SmallPartView> partsWanted,
         Unit.Need need,
         List<OtherSchoolView> otherSchools,
         Optional<ConsentView> consent,
@@ -72,6 +75,7 @@ record JobView(
         NowView now,
         boolean chosen,
         List<String> missingPositions,
+        List<String> controllers,
         List<LogView> log,
         ReadoutForm before,
         List<ComparedView> measured,
@@ -161,8 +165,12 @@ record JobView(
     /** @param missing what the station lacks, in words; {@code next} the one thing that comes next there */
     record LegView(Station station, Trail.Status status, int minutes, List<String> missing, LeadNextView next) {}
 
-    /** @param id of the step, position or station it is about; {@code text} for its button, "" where hands or words are wanted */
-    record LeadNextView(Lead.Do what, String id, String text) {}
+    /**
+     * @param id of the step, position or station it is about
+     * @param text for its button, "" where hands or words are wanted
+     * @param means what it would answer, in words, "" where it answers nothing
+     */
+    record LeadNextView(Lead.Do what, String id, String text, String means) {}
 
     /**
      * How far it goes.
@@ -226,6 +234,9 @@ record JobView(
             List<String> purchases,
             String price) {}
 
+    /** @param price of one piece */
+    record SmallPartView(String what, int pieces, String price) {}
+
     /** Where this job deviates from the house. */
     record OtherSchoolView(String school, String text, String reason) {}
 
@@ -240,6 +251,7 @@ record JobView(
             String keySide,
             String angle,
             int latches,
+            List<String> screws,
             boolean turned,
             Optional<String> carrier,
             Optional<String> lowerFirst,

@@ -1,5 +1,6 @@
 package zephyrridge.server.job;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -14,9 +15,11 @@ import zephyrridge.core.job.Alternative;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
+import zephyrridge.core.job.Intake;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Lead;
 import zephyrridge.core.job.Now;
+import zephyrridge.core.job.PartsWanted;
 import zephyrridge.core.job.Place;
 import zephyrridge.core.job.Proof;
 import zephyrridge.core.job.Unit;
@@ -83,8 +86,8 @@ class JobViews {
                 u.intake(),
                 presence(c),
                 modules(u, planned),
-                PictureView.of(c.machine(), a.found(), u, u.asFound(), texts),
-                PictureView.of(c.machine(), a.plan(), u, planned, texts),
+                PictureView.of(c.machine(), a.found(), u, u.asFound(), false, texts),
+                PictureView.of(c.machine(), a.plan(), u, planned, true, texts),
                 Stream.concat(a.readingFindings().stream(), a.found().findings().stream())
                         .distinct()
                         .map(f -> FindingView.of(f, texts))
@@ -98,6 +101,14 @@ class JobViews {
                 planVerdict(u, a),
                 limits.of(c),
                 alternatives(c),
+                u.onTheTable().parts().stream()
+                        .map(p -> new JobView.SmallPartView(
+                                p.what(), p.pieces(), p.price().toString()))
+                        .toList(),
+                PartsWanted.of(c.machine().record(), u).stream()
+                        .map(p -> new JobView.SmallPartView(
+                                texts.say("parts." + p.kind(), "name", p.name()), p.pieces(), ""))
+                        .toList(),
                 u.need(),
                 u.otherSchools().entrySet().stream()
                         .map(e -> new JobView.OtherSchoolView(
@@ -144,6 +155,7 @@ class JobViews {
                         a.now().power().grounded()),
                 u.isChosen(),
                 List.copyOf(u.deviations().missing()),
+                c.machine().published().controllerNames(),
                 proofs.log(c),
                 ReadoutForm.of(u.before()),
                 proofs.measured(c),
@@ -213,7 +225,30 @@ class JobViews {
                     default -> "";
                 };
         return new JobView.LeadNextView(
-                next.what(), next.id(), next.what() == Lead.Do.NONE ? "" : texts.say("next." + next.what(), "of", of));
+                next.what(),
+                next.id(),
+                next.what() == Lead.Do.NONE ? "" : texts.say("next." + next.what(), "of", of),
+                next.what() == Lead.Do.ANSWER_AS_USUAL ? asUsual(c) : "");
+    }
+
+    /** Which answers "as usual" would give. */
+    private String asUsual(Jobs.Current c) {
+        Intake now = c.unit().intake();
+        Intake usual = now.asUsual(c.machine().record().kind());
+        List<String> words = new ArrayList<>();
+        if (now.seal() != usual.seal()) {
+            words.add(texts.get("usual.seal." + usual.seal()));
+        }
+        if (now.battery() != usual.battery()) {
+            words.add(texts.get("usual.battery." + usual.battery()));
+        }
+        if (now.encryption() != usual.encryption()) {
+            words.add(texts.get("usual.encryption." + usual.encryption()));
+        }
+        if (now.firmwareSettings() != usual.firmwareSettings()) {
+            words.add(texts.get("usual.firmwareSettings." + usual.firmwareSettings()));
+        }
+        return texts.say("usual.means", "words", String.join(", ", words));
     }
 
     private String briefly(WorkStep step) {
@@ -385,6 +420,7 @@ class JobViews {
                 socket.keySide(),
                 angle,
                 socket.latches(),
+                socket.screws(),
                 socket.turned(),
                 l.position().carrier(),
                 l.lowerFirst().map(Position::label),

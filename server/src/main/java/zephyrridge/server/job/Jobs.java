@@ -15,6 +15,7 @@ import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 import zephyrridge.core.job.Alternative;
@@ -63,6 +64,8 @@ public class Jobs {
     private final Limits limits;
     private final Suppliers suppliers;
 
+    private final JobFiles files;
+
     Jobs(
             JobStore store,
             Machines machines,
@@ -75,7 +78,9 @@ public class Jobs {
             Texts texts,
             Said said,
             Limits limits,
-            Suppliers suppliers) {
+            Suppliers suppliers,
+            JobFiles files) {
+        this.files = files;
         this.limits = limits;
         this.suppliers = suppliers;
         this.store = store;
@@ -218,6 +223,7 @@ public class Jobs {
     @Transactional
     public long bringIn(String document, String by) {
         ObjectNode export;
+        JobFiles.Renamed renamed;
         Unit unit;
         Order order;
         try {
@@ -233,15 +239,17 @@ public class Jobs {
                 throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
             }
             stored.put("schema", Documents.UNIT_SCHEMA);
-            unit = Transfer.arrived(documents.unit(json.writeValueAsString(stored)));
+            renamed = JobFiles.Renamed.of(
+                    json.writeValueAsString(stored),
+                    json.treeToValue(export.get("files"), new TypeReference<List<JobExport.Attached>>() {}));
+            unit = Transfer.arrived(documents.unit(renamed.unit()), renamed::has);
             order = json.treeToValue(export.get("order"), Order.class);
         } catch (tools.jackson.core.JacksonException | ClassCastException | IllegalArgumentException e) {
             throw Problem.invalid(
                     "content", "This is no job of format " + JobExport.FORMAT + ": it cannot be read to its end.");
         }
         String machineId = export.path("machine").path("id").asString("");
-        Machines.Ready machine =
-                machines.get(machineId, machines.latest(machineId), unit.deviations(), unit.houseOf(machines.rules()));
+        Machines.Ready machine = machines.get(machineId, machines.latest(machineId), unit);
         Transfer.refuses(unit, machine.bench()).ifPresent(why -> {
             throw new ChangeRefused(why);
         });
@@ -257,6 +265,7 @@ public class Jobs {
                 Optional.empty(),
                 now,
                 by);
+        files.keep(id, unit, renamed.files(), by);
         hold(id, Unit.NEW, unit);
         store.append(
                 id,
@@ -435,12 +444,7 @@ public class Jobs {
     }
 
     private Machines.Ready machine(JobStore.Row row, Work work) {
-        return machines.get(
-                        row.machineId(),
-                        row.machineVersion(),
-                        work.unit().deviations(),
-                        work.unit().houseOf(machines.rules()))
-                .knowing(limits.of(row.machineId()));
+        return machines.get(row.machineId(), row.machineVersion(), work.unit()).knowing(limits.of(row.machineId()));
     }
 
     private JobHistory history(long id, String login) {

@@ -85,6 +85,6 @@ class MachineWorkController {
         Machines.Ready ready = machines.get(id);
         Layout empty = Layout.of(ready.record(), Map.of());
         LayoutEvaluation judged = ready.evaluator().evaluate(empty, empty, Host.UNLIMITED);
-        return PictureView.of(ready, judged, Unit.NEW, Map.of(), texts);
+        return PictureView.of(ready, judged, Unit.NEW, Map.of(), false, texts);
     }
 }

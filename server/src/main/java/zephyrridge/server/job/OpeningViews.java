@@ -26,6 +26,7 @@ import zephyrridge.core.job.Screws;
 import zephyrridge.core.job.StepTimes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.machine.MachineKind;
 import zephyrridge.server.job.OpeningView.CheckView;
 import zephyrridge.server.job.OpeningView.CompanionView;
 import zephyrridge.server.job.OpeningView.ConnectorView;
@@ -147,6 +148,18 @@ class OpeningViews {
         return steps.stream().map(s -> step(s, bench, now, tray)).toList();
     }
 
+    /** Empty slots of a server's carrier guide no air without their blanks, which is asked for where it goes back. */
+    private String blanks(Optional<Part> part, Bench bench, Now now) {
+        if (part.isEmpty() || bench.record().kind() != MachineKind.SERVER) {
+            return "";
+        }
+        long empty = bench.record().positions().stream()
+                .filter(p -> p.carrier().filter(part.get().id()::equals).isPresent())
+                .filter(p -> !p.isSoldered() && !now.inIt().containsKey(p.id()))
+                .count();
+        return empty == 0 ? "" : " " + texts.say("step.blanks", "n", empty);
+    }
+
     private StepView step(WorkStep step, Bench bench, Now now, List<Screws.Lying> tray) {
         Optional<Part> part = step.part();
         String turn = step.turnTo()
@@ -160,7 +173,8 @@ class OpeningViews {
                 turn
                         + texts.get("step." + step.kind())
                                 .replace("{part}", part.map(Part::name).orElse(""))
-                                .replace("{count}", String.valueOf(tray.size())),
+                                .replace("{count}", String.valueOf(tray.size()))
+                        + (back ? blanks(part, bench, now) : ""),
                 part.map(p -> back ? p.howOn() : p.how()).orElse(""),
                 part.map(Part::source).orElse(""),
                 step.turnTo(),

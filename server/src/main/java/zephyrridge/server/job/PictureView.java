@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.job.Likes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
@@ -40,6 +41,7 @@ record PictureView(
      * @param lid what lies over it beyond the outer cover, "" when nothing does
      * @param reachMinutes to reach it alone
      * @param absent its carrier or processor is not there
+     * @param like positions of like channels that do not hold the same yet
      * @param changed whether the plan differs from what was found
      */
     record Block(
@@ -53,7 +55,8 @@ record PictureView(
             String lid,
             int reachMinutes,
             boolean changed,
-            boolean absent) {}
+            boolean absent,
+            int like) {}
 
     /** @param gigabytesPerSecond theoretical peak */
     record Region(String processor, int ways, long mebibytes, Optional<Double> gigabytesPerSecond) {}
@@ -66,7 +69,13 @@ record PictureView(
             Optional<String> firstWord,
             Optional<Double> meanGigabytesPerSecond) {}
 
-    static PictureView of(Machines.Ready machine, LayoutEvaluation e, Unit job, Map<String, String> keys, Texts texts) {
+    static PictureView of(
+            Machines.Ready machine,
+            LayoutEvaluation e,
+            Unit job,
+            Map<String, String> keys,
+            boolean planned,
+            Texts texts) {
         List<Lane> lanes = new ArrayList<>();
         for (int c = 0; c < machine.record().channels().size(); c++) {
             var channel = machine.record().channels().get(c);
@@ -74,7 +83,7 @@ record PictureView(
                     .filter(p -> p.channels().contains(channel.id()))
                     .sorted(java.util.Comparator.comparing((Position p) -> !p.isSoldered())
                             .thenComparingInt(Position::fillOrder))
-                    .map(p -> block(channel.processor(), machine, p, keys, job, e.changed(), texts))
+                    .map(p -> block(channel.processor(), machine, p, keys, planned, job, e.changed(), texts))
                     .toList();
             lanes.add(new Lane(
                     channel.id(),
@@ -120,6 +129,7 @@ record PictureView(
             Machines.Ready machine,
             Position p,
             Map<String, String> keys,
+            boolean planned,
             Unit job,
             List<String> changed,
             Texts texts) {
@@ -139,7 +149,8 @@ record PictureView(
                 reach.minutes(),
                 changed.contains(p.id()),
                 p.carrier().map(job.deviations().absent()::contains).orElse(false)
-                        || job.deviations().absent().contains(processor));
+                        || job.deviations().absent().contains(processor),
+                Likes.of(machine.record(), job, keys, p.id(), planned).size());
     }
 
     private static double rounded(Bandwidth b) {

@@ -14,9 +14,11 @@ import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.limit.LimitClass;
 import zephyrridge.core.plan.Criteria;
+import zephyrridge.core.plan.HousePreference;
 import zephyrridge.core.plan.Outcome;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
+import zephyrridge.core.plan.Planner;
 import zephyrridge.core.plan.Selection;
 import zephyrridge.core.plan.Sizing;
 import zephyrridge.core.plan.Terms;
@@ -37,10 +39,17 @@ class PlanViews {
     }
 
     /** An option with the job as it would be. */
-    record Shown(Role role, PlanOption option, PlanChange.AdoptLayout change, Unit unit, Assessment assessment) {}
+    record Shown(
+            Role role,
+            Optional<HousePreference.Reason> preferred,
+            PlanOption option,
+            PlanChange.AdoptLayout change,
+            Unit unit,
+            Assessment assessment) {}
 
     /**
      * @param against what the house holds against it, "" where nothing; {@code risk} the gravest that is to be known, in a line
+     * @param preferred why the shop would rather have it than what costs less, "" where nothing costs less
      * @param differs figures against as found: "+16 GB, bandwidth +100 %"
      * @param carries how much of the work that was named goes into it, "" where none was
      * @param fallback name of the option to fall back on, "" where none is needed or there is none
@@ -61,6 +70,7 @@ class PlanViews {
             LimitClass limitClass,
             String limitName,
             String against,
+            String preferred,
             Severity worst,
             String risk,
             String fallback,
@@ -71,10 +81,20 @@ class PlanViews {
 
     /**
      * @param outcome what the search came to, in words; {@code exact} nothing better can be had
+     * @param search while it still goes on; there are no options then
      * @param sizing whether more is needed at all, in words; "" where nothing was measured or said
      */
     record OptionsView(
-            String outcome, boolean exact, String sizing, List<OptionView> options, int found, List<WorkView> work) {}
+            Optional<SearchView> search,
+            String outcome,
+            boolean exact,
+            String sizing,
+            List<OptionView> options,
+            int found,
+            List<WorkView> work) {}
+
+    /** @param looked combinations looked at so far, {@code most} it will ever look at */
+    record SearchView(long id, long looked, long most) {}
 
     /** @param text why, with both sides' figures */
     record WhyNotView(String text, List<FindingView> findings) {}
@@ -123,17 +143,45 @@ class PlanViews {
             List<Shown> shown,
             List<WorkProfile> profiles,
             Terms terms) {
-        LayoutEvaluation found = c.assessment().found();
-        Sizing.Measured measured = c.unit().need().measured();
-        Sizing.Answer answer = Sizing.of(measured, profiles, found.usable());
-        List<OptionView> options =
-                shown.stream().map(s -> option(c, s, outcome, profiles, terms)).toList();
-        return new OptionsView(
+        return optionsView(
+                c,
+                Optional.empty(),
                 outcome(outcome),
                 outcome instanceof Outcome.Optimal,
-                sizing(answer, found, measured),
-                options,
+                shown.stream().map(s -> option(c, s, outcome, profiles, terms)).toList(),
                 outcome.front().size(),
+                profiles);
+    }
+
+    /** A search that still goes on. */
+    OptionsView running(Jobs.Current c, long id, long looked, List<WorkProfile> profiles) {
+        return optionsView(
+                c,
+                Optional.of(new SearchView(id, looked, Planner.NODES)),
+                texts.say("outcome.RUNNING", "n", looked),
+                false,
+                List.of(),
+                0,
+                profiles);
+    }
+
+    private OptionsView optionsView(
+            Jobs.Current c,
+            Optional<SearchView> search,
+            String outcome,
+            boolean exact,
+            List<OptionView> options,
+            int found,
+            List<WorkProfile> profiles) {
+        LayoutEvaluation now = c.assessment().found();
+        Sizing.Measured measured = c.unit().need().measured();
+        return new OptionsView(
+                search,
+                outcome,
+                exact,
+                sizing(Sizing.of(measured, profiles, now.usable()), now, measured),
+                options,
+                found,
                 profiles.stream()
                         .map(p -> new WorkView(
                                 p.id(),
@@ -154,8 +202,11 @@ class PlanViews {
                             .map(k -> texts.get("conflict." + k))
                             .collect(Collectors.joining(texts.get("say.and"))));
         }
+        if (o instanceof Outcome.Stopped s) {
+            return texts.say("outcome.STOPPED", "n", s.front().size(), "nodes", s.nodes());
+        }
         if (o.front().isEmpty()) {
-            return texts.get("outcome.NOTHING");
+            return texts.get(o instanceof Outcome.BestFound ? "outcome.NOTHING_SEEN" : "outcome.NOTHING");
         }
         return o instanceof Outcome.BestFound b
                 ? texts.say("outcome." + b.within(), "n", b.front().size())
@@ -192,7 +243,7 @@ class PlanViews {
                 s.role(),
                 s.change().name(),
                 s.change(),
-                PictureView.of(c.machine(), plan, s.unit(), s.unit().plannedModules(), texts),
+                PictureView.of(c.machine(), plan, s.unit(), s.unit().plannedModules(), true, texts),
                 texts.show(plan.installed()),
                 differs(found, plan),
                 carries(c.unit().need().measured(), plan.usable(), profiles),
@@ -204,6 +255,7 @@ class PlanViews {
                 o.limits().limitClass(),
                 texts.get("limitClass." + o.limits().limitClass()),
                 o.isAllowed() ? "" : texts.get("houseRule." + o.houseRule()),
+                s.preferred().map(r -> texts.get("prefers." + r)).orElse(""),
                 gravest == null ? Severity.NOTE : gravest.severity(),
                 gravest == null ? "" : texts.head(gravest),
                 fallback.map(f -> name(f)).orElse(""),
@@ -309,6 +361,15 @@ class PlanViews {
                     figures(d.own()),
                     "other",
                     figures(d.recommended().criteria()));
+        } else if (why instanceof WhyNot.HousePrefers p) {
+            text = texts.say(
+                    "whyNot.PREFERS",
+                    "by",
+                    name(p.recommended()),
+                    "own",
+                    figures(p.own()),
+                    "other",
+                    figures(p.recommended().criteria()));
         } else if (why instanceof WhyNot.NoBetterThanNow n) {
             text = texts.say("whyNot.NO_BETTER", "own", figures(n.own()), "now", figures(n.now()));
         } else if (why instanceof WhyNot.NotToBeHad n) {

@@ -1,5 +1,7 @@
 package zephyrridge.server.job;
 
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -8,8 +10,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Change;
@@ -20,6 +24,7 @@ import zephyrridge.core.job.Unit;
 import zephyrridge.core.job.Work;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.DrawerPiece;
+import zephyrridge.core.plan.HousePreference;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
 import zephyrridge.core.plan.Planner;
@@ -35,33 +40,88 @@ import zephyrridge.server.supplier.Suppliers;
 /** Layouts worth choosing between, out of what is in the machine, the drawer and the suppliers' sheets. */
 @RestController
 class PlanningController {
+    private static final int STOPS_WITHIN_MS = 2000;
+
     private final Jobs jobs;
     private final Drawer drawer;
     private final Suppliers suppliers;
     private final House house;
     private final PlanViews views;
+    private final Searches searches;
 
-    PlanningController(Jobs jobs, Drawer drawer, Suppliers suppliers, House house, PlanViews views) {
+    PlanningController(Jobs jobs, Drawer drawer, Suppliers suppliers, House house, PlanViews views, Searches searches) {
         this.jobs = jobs;
         this.drawer = drawer;
         this.suppliers = suppliers;
         this.house = house;
         this.views = views;
+        this.searches = searches;
     }
 
+    /** What a search was begun for. */
+    private record Asked(Jobs.Current job, PlanTask task) {}
+
+    /**
+     * Begins a search, and waits for it a little: most are done by then.
+     *
+     * @param patience ms; with 0 the answer is the search as it was begun, however fast it is
+     */
     @GetMapping("/api/jobs/{id}/options")
-    PlanViews.OptionsView options(@PathVariable long id, Principal who) {
+    PlanViews.OptionsView options(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "1000") @Min(0) @Max(5000) int patience,
+            Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
-        zephyrridge.core.plan.Outcome outcome = Planner.plan(task);
-        Selection.Chosen chosen = Selection.of(outcome.front(), wanted(c, task));
+        Searches.Search<Asked> search =
+                searches.begin(id, who.getName(), new Asked(c, task), stop -> Planner.plan(task, Planner.NODES, stop));
+        return patience == 0 ? running(search) : answer(search, patience, who);
+    }
+
+    /** How far a search is, or what it came to. */
+    @GetMapping("/api/searches/{search}")
+    PlanViews.OptionsView search(
+            @PathVariable long search,
+            @RequestParam(defaultValue = "0") @Min(0) @Max(5000) int patience,
+            Principal who) {
+        return answer(searches.get(search, Asked.class), patience, who);
+    }
+
+    /** Stops a search: the answer is what was found till then. */
+    @DeleteMapping("/api/searches/{search}")
+    PlanViews.OptionsView stop(@PathVariable long search, Principal who) {
+        Searches.Search<Asked> s = searches.get(search, Asked.class);
+        s.stop();
+        return answer(s, STOPS_WITHIN_MS, who);
+    }
+
+    private PlanViews.OptionsView running(Searches.Search<Asked> search) {
+        return views.running(
+                search.of.job(), search.id, search.looked(), house.work().value());
+    }
+
+    private PlanViews.OptionsView answer(Searches.Search<Asked> search, int patience, Principal who) {
+        Jobs.Current c = search.of.job();
+        PlanTask task = search.of.task();
+        Optional<zephyrridge.core.plan.Outcome> outcome = search.outcome(patience);
+        if (outcome.isEmpty()) {
+            return running(search);
+        }
+        List<PlanOption> front = outcome.get().front();
+        Selection.Chosen chosen = Selection.of(task, front, wanted(c, task));
         List<PlanViews.Shown> shown = new ArrayList<>();
-        chosen.recommended().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.RECOMMENDED, o)));
-        chosen.cheaper().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.CHEAPER, o)));
-        chosen.further().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.FURTHER, o)));
-        chosen.others().forEach(o -> shown.add(shown(c, who, PlanViews.Role.OTHER, o)));
+        chosen.recommended()
+                .ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.RECOMMENDED, chosen.preferred(), o)));
+        chosen.cheaper().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.CHEAPER, Optional.empty(), o)));
+        chosen.further().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.FURTHER, Optional.empty(), o)));
+        chosen.others().forEach(o -> shown.add(shown(c, who, PlanViews.Role.OTHER, Optional.empty(), o)));
         return views.of(
-                c, task, outcome, shown, house.work().value(), house.terms().value());
+                c,
+                task,
+                outcome.get(),
+                shown,
+                house.work().value(),
+                house.terms().value());
     }
 
     /** Why the layout on the table is not the one that is proposed. */
@@ -70,7 +130,7 @@ class PlanningController {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
         zephyrridge.core.plan.Outcome outcome = Planner.plan(task);
-        Selection.Chosen chosen = Selection.of(outcome.front(), wanted(c, task));
+        Selection.Chosen chosen = Selection.of(task, outcome.front(), wanted(c, task));
         SortedMap<String, ModuleSpec> at = new TreeMap<>();
         c.unit().plannedModules().forEach((p, key) -> {
             if (c.machine().record().hasPosition(p)) {
@@ -125,7 +185,12 @@ class PlanningController {
     }
 
     /** The option as the job would be with it on the table: the very change that adopts it, applied and not kept. */
-    private PlanViews.Shown shown(Jobs.Current c, Principal who, PlanViews.Role role, PlanOption o) {
+    private PlanViews.Shown shown(
+            Jobs.Current c,
+            Principal who,
+            PlanViews.Role role,
+            Optional<HousePreference.Reason> preferred,
+            PlanOption o) {
         PlanChange.AdoptLayout adopt = adopt(c.unit(), o, views.name(o));
         Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), jobs.ports(c, who.getName()));
         if (!(outcome instanceof Outcome.Applied applied)) {
@@ -133,7 +198,12 @@ class PlanningController {
         }
         Work next = applied.work();
         return new PlanViews.Shown(
-                role, o, adopt, next.unit(), Assessment.of(c.machine().bench(), next));
+                role,
+                preferred,
+                o,
+                adopt,
+                next.unit(),
+                Assessment.of(c.machine().bench(), next));
     }
 
     private static PlanChange.AdoptLayout adopt(Unit unit, PlanOption o, String name) {

@@ -84,7 +84,8 @@ class ReadingController {
                 AsFound.survey(c.machine().bench(), c.unit(), content),
                 Stream.concat(c.assessment().readingFindings().stream(), c.assessment().found().findings().stream())
                         .toList(),
-                AsFound.canAccept(c.machine().bench(), c.unit(), content));
+                AsFound.canAccept(c.machine().bench(), c.unit(), content),
+                sources.taken(id));
     }
 
     /** A source in full, with offsets and raw bytes. */

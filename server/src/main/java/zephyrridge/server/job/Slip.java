@@ -96,6 +96,10 @@ class Slip {
             lines.add(new LineView(b.packs() + " × " + b.wording(), b.whole().toString()));
             net = net.plus(b.whole());
         }
+        for (Alternative.SmallPart p : plan.parts()) {
+            lines.add(new LineView(p.pieces() + " × " + p.what(), p.whole().toString()));
+            net = net.plus(p.whole());
+        }
         for (String key : plan.planned().values()) {
             Optional<Drawer.StockModule> piece = Optional.ofNullable(u.modules().get(key))
                     .flatMap(JobModule::tag)

@@ -52,6 +52,7 @@ class LimitController {
             @NotBlank @Size(max = 100) String machine,
             @NotNull @Size(max = 256) Map<@Size(max = 64) String, @Size(max = 200) String> modules,
             Optional<@Size(max = 64) String> firmware,
+            Optional<@Size(max = 64) String> processor,
             @NotNull Trial.Outcome outcome,
             @NotNull Trial.Cause cause,
             Optional<LocalDate> when,
@@ -142,7 +143,8 @@ class LimitController {
                         body.cause(),
                         accounts.nameOf(who.getName()),
                         body.when().orElse(LocalDate.now(clock)),
-                        body.note()),
+                        body.note(),
+                        body.processor().filter(p -> !p.isBlank())),
                 who.getName());
     }
 

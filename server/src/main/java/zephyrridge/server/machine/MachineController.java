@@ -61,7 +61,10 @@ class MachineController {
     record RecordLimitView(
             LimitClaim.Source source, LimitClaim.Quantity quantity, String value, boolean hard, String where) {}
 
-    /** @param rates the record's rate table in words, the row that counts first before the others */
+    /**
+     * @param rates the record's rate table in words, the row that counts first before the others
+     * @param otherControllers that the model comes with beside the one that is told here, with their fastest rate
+     */
     record MachineView(
             MachineSummary summary,
             List<String> processors,
@@ -70,6 +73,7 @@ class MachineController {
             List<RecordLimitView> limits,
             List<String> steps,
             List<String> rates,
+            List<String> otherControllers,
             List<String> start,
             List<GapView> gaps,
             boolean quick) {}
@@ -128,6 +132,14 @@ class MachineController {
                         .toList(),
                 r.controller().steps().stream().map(texts::show).toList(),
                 r.controller().caps().stream().map(this::cap).toList(),
+                r.otherControllers().stream()
+                        .map(o -> texts.say(
+                                "machine.otherController",
+                                "name",
+                                o.name(),
+                                "rate",
+                                texts.show(o.steps().get(0))))
+                        .toList(),
                 Stream.concat(quirks.notices(r.start()), r.start().signals().stream())
                         .toList(),
                 RecordGaps.of(r).stream()

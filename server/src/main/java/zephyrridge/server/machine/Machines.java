@@ -19,6 +19,7 @@ import zephyrridge.core.access.Part;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.job.Bench;
 import zephyrridge.core.job.Deviations;
+import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluator;
 import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.machine.MachineRecord;
@@ -38,11 +39,12 @@ public class Machines {
     /**
      * A version of a record as it is true of one machine, made ready once, with the way to each of its positions.
      *
-     * @param published the record without the machine's deviations
+     * @param published the record without the machine's deviations and with the usual controller
      */
     public record Ready(MachineRecord published, long version, Bench bench, Map<String, Reach> reach) {
-        static Ready of(MachineRecord published, long version, Deviations deviations, HouseRules house) {
-            MachineRecord record = deviations.effective(published);
+        static Ready of(
+                MachineRecord published, long version, Deviations deviations, String processor, HouseRules house) {
+            MachineRecord record = deviations.effective(published.fitted(processor));
             Bench bench = Bench.of(record, house);
             LayoutEvaluator evaluator = bench.evaluator();
             return new Ready(
@@ -79,7 +81,8 @@ public class Machines {
         }
     }
 
-    private record Key(String id, long version, SortedSet<String> missing, HouseRules house) {}
+    /** @param controller of one that is not the usual one, else "" */
+    private record Key(String id, long version, SortedSet<String> missing, String controller, HouseRules house) {}
 
     private final MachineStore store;
     private final Documents documents;
@@ -125,12 +128,12 @@ public class Machines {
     public Listed one(String id) {
         MachineStore.Head head =
                 Optional.ofNullable(store.heads().get(id)).orElseThrow(() -> Problem.notFound("machine", id));
-        return new Listed(get(id, head.version(), Deviations.NONE), head.retired());
+        return new Listed(get(id, head.version()), head.retired());
     }
 
     private Optional<Listed> readable(String id, MachineStore.Head head, HouseRules rules) {
         try {
-            return Optional.of(new Listed(get(id, head.version(), Deviations.NONE, rules), head.retired()));
+            return Optional.of(new Listed(get(id, head.version(), Deviations.NONE, "", rules), head.retired()));
         } catch (RuntimeException e) {
             LOG.error("machine record {} version {} cannot be read", id, head.version(), e);
             return Optional.empty();
@@ -148,7 +151,7 @@ public class Machines {
 
     /** The latest version. */
     public Ready get(String id) {
-        return get(id, latest(id), Deviations.NONE);
+        return get(id, latest(id));
     }
 
     /** The house's rules as they are now. */
@@ -156,17 +159,36 @@ public class Machines {
         return house.rules().value();
     }
 
-    /** One version, as it is true of one machine, by the house's rules. */
-    public Ready get(String id, long version, Deviations deviations) {
-        return get(id, version, deviations, rules());
+    private Ready get(String id, long version) {
+        return get(id, version, Deviations.NONE, "", rules());
     }
 
-    /** One version, as it is true of one machine, by the rules that its job follows. */
-    public Ready get(String id, long version, Deviations deviations, HouseRules rules) {
-        Ready known = ready.get(new Key(id, version, deviations.missing(), rules));
-        return known != null
-                ? known
-                : ready(store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id)), deviations, rules);
+    /** One version, as it is true of the machine of a job, by the rules that the job follows. */
+    public Ready get(String id, long version, Unit unit) {
+        return get(id, version, unit.deviations(), unit.intake().processor(), unit.houseOf(rules()));
+    }
+
+    private Ready get(String id, long version, Deviations deviations, String processor, HouseRules rules) {
+        Ready usual = ready(id, version, deviations, "", rules);
+        // What is typed as a processor is anything: only what the record knows by name makes another machine of it.
+        MachineRecord published = usual.published();
+        return published
+                .controllerOf(processor)
+                .filter(c -> !c.equals(published.controller().name()))
+                .map(c -> ready(id, version, deviations, c, rules))
+                .orElse(usual);
+    }
+
+    private Ready ready(String id, long version, Deviations deviations, String controller, HouseRules rules) {
+        Key key = new Key(id, version, deviations.missing(), controller, rules);
+        Ready known = ready.get(key);
+        if (known != null) {
+            return known;
+        }
+        MachineStore.Row row = store.find(id, version).orElseThrow(() -> Problem.notFound("machine", id));
+        Ready made = Ready.of(documents.record(row.document()), row.version(), deviations, controller, rules);
+        ready.put(key, made);
+        return made;
     }
 
     public List<MachineStore.Version> versions(String id) {
@@ -235,12 +257,6 @@ public class Machines {
                     Map.of("faults", faults));
         }
         // What cannot be made ready would take the list down later; it is refused here, while somebody looks.
-        Ready.of(record, 1, Deviations.NONE, HouseRules.DEFAULT);
-    }
-
-    private Ready ready(MachineStore.Row row, Deviations deviations, HouseRules rules) {
-        Ready made = Ready.of(documents.record(row.document()), row.version(), deviations, rules);
-        ready.put(new Key(row.id(), row.version(), deviations.missing(), rules), made);
-        return made;
+        record.controllerNames().forEach(c -> Ready.of(record, 1, Deviations.NONE, c, HouseRules.DEFAULT));
     }
 }

@@ -2,6 +2,7 @@ package zephyrridge.server.photo;
 
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -28,12 +29,18 @@ public class Photos {
      */
     @Transactional
     public String keep(long jobId, byte[] upload, String by) {
+        String id = UUID.randomUUID().toString();
+        keepAs(id, jobId, upload, by);
+        return id;
+    }
+
+    /** The same under an id that nothing has yet. */
+    @Transactional
+    public void keepAs(String id, long jobId, byte[] upload, String by) {
         if (store.count(jobId) >= MOST_PER_JOB) {
             throw Problem.invalid("photo", MOST_PER_JOB + " photos were sent for this job already; no more are taken.");
         }
-        String id = UUID.randomUUID().toString();
         store.insert(id, jobId, Pictures.reencode(upload), LocalDateTime.now(clock), by);
-        return id;
     }
 
     public boolean contains(long jobId, String id) {
@@ -42,5 +49,46 @@ public class Photos {
 
     public Optional<byte[]> jpeg(long jobId, String id) {
         return store.image(jobId, id);
+    }
+
+    /**
+     * A picture that belongs to a model.
+     *
+     * @param part of the record that it shows, "" for the whole machine
+     * @param at UTC
+     */
+    public record OfModel(String id, String part, String caption, LocalDateTime at, String by) {}
+
+    /**
+     * Keeps a picture of a model, encoded anew.
+     *
+     * @throws Problem when it is no JPEG or PNG that can be read, or the model has too many
+     */
+    @Transactional
+    public OfModel keepOfModel(String machineId, String part, String caption, byte[] upload, String by) {
+        if (store.countOfModel(machineId) >= MOST_PER_JOB) {
+            throw Problem.invalid(
+                    "photo",
+                    MOST_PER_JOB + " photos of this model are kept already. Take one out, then send this again.");
+        }
+        OfModel photo = new OfModel(UUID.randomUUID().toString(), part, caption, LocalDateTime.now(clock), by);
+        store.insertOfModel(machineId, photo, Pictures.reencode(upload));
+        return photo;
+    }
+
+    public List<OfModel> ofModel(String machineId) {
+        return store.ofModel(machineId);
+    }
+
+    public Optional<byte[]> jpegOfModel(String machineId, String id) {
+        return store.imageOfModel(machineId, id);
+    }
+
+    /** @throws Problem when the model has no such picture */
+    @Transactional
+    public void removeOfModel(String machineId, String id) {
+        if (!store.deleteOfModel(machineId, id)) {
+            throw Problem.notFound("photo", id);
+        }
     }
 }

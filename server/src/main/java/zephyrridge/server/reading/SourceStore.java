@@ -44,6 +44,13 @@ class SourceStore {
                 .fetchOptional(JOB_SOURCE.CONTENT);
     }
 
+    Map<String, LocalDateTime> taken(long jobId) {
+        return sql.select(JOB_SOURCE.ID, JOB_SOURCE.AT)
+                .from(JOB_SOURCE)
+                .where(JOB_SOURCE.JOB_ID.eq(jobId))
+                .fetchMap(JOB_SOURCE.ID, JOB_SOURCE.AT);
+    }
+
     Map<String, byte[]> contents(long jobId, Collection<String> ids) {
         return sql.select(JOB_SOURCE.ID, JOB_SOURCE.CONTENT)
                 .from(JOB_SOURCE)

@@ -41,6 +41,12 @@ public class Sources {
      */
     @Transactional
     public Kept keep(long jobId, String name, byte[] content, String by) {
+        return keepAs(UUID.randomUUID().toString(), jobId, name, content, by);
+    }
+
+    /** The same under an id that nothing has yet. */
+    @Transactional
+    public Kept keepAs(String id, long jobId, String name, byte[] content, String by) {
         Recognised what = Recogniser.recognise(content, trees);
         if (what instanceof Recognised.Unknown unknown) {
             throw Problem.of(
@@ -52,7 +58,6 @@ public class Sources {
         if (store.count(jobId) >= MOST_PER_JOB) {
             throw Problem.invalid("source", MOST_PER_JOB + " files were read for this job already; no more are taken.");
         }
-        String id = UUID.randomUUID().toString();
         store.insert(id, jobId, name, content, LocalDateTime.now(clock), by);
         return new Kept(id, what);
     }
@@ -63,6 +68,11 @@ public class Sources {
 
     public Optional<byte[]> content(long jobId, String id) {
         return store.content(jobId, id);
+    }
+
+    /** When each of a job's files and texts was handed in, UTC. */
+    public Map<String, LocalDateTime> taken(long jobId) {
+        return store.taken(jobId);
     }
 
     /** Decoded anew each time: that takes microseconds, and nothing can be out of date. */

@@ -20,19 +20,23 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class BodyLimit extends OncePerRequestFilter {
-    private static final Pattern PHOTOS = Pattern.compile("/api/jobs/[^/]+/photos");
-    private static final Pattern SOURCES = Pattern.compile("/api/jobs/([^/]+/sources|import)");
+    private static final Pattern PHOTOS = Pattern.compile("/api/(jobs|machines)/[^/]+/photos");
+    private static final Pattern SOURCES = Pattern.compile("/api/jobs/[^/]+/sources");
+    private static final String JOB = "/api/jobs/import";
     private static final Pattern SHEETS = Pattern.compile("/api/(suppliers/[^/]+/sheet|drawer/csv)");
     private final long body;
     private final long photo;
     private final long source;
     private final long sheet;
+    private final long job;
 
     BodyLimit(
             @Value("${zephyr.max-body}") DataSize body,
             @Value("${zephyr.max-photo}") DataSize photo,
             @Value("${zephyr.max-source}") DataSize source,
-            @Value("${zephyr.max-sheet}") DataSize sheet) {
+            @Value("${zephyr.max-sheet}") DataSize sheet,
+            @Value("${zephyr.max-job}") DataSize job) {
+        this.job = job.toBytes();
         this.sheet = sheet.toBytes();
         this.body = body.toBytes();
         this.photo = photo.toBytes();
@@ -47,7 +51,7 @@ class BodyLimit extends OncePerRequestFilter {
                 ? photo
                 : SOURCES.matcher(path).matches()
                         ? source
-                        : SHEETS.matcher(path).matches() ? sheet : body;
+                        : SHEETS.matcher(path).matches() ? sheet : path.equals(JOB) ? job : body;
         if (request.getContentLengthLong() > most) {
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");

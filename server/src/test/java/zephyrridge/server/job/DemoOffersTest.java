@@ -81,7 +81,8 @@ class DemoOffersTest {
         PlanTask task = planning.task(server.bean(Jobs.class).get(2, "wren"));
         List<PlanOption> front = Planner.plan(task).front();
         assertThat(front).extracting(PlanOption::criteria).doesNotHaveDuplicates();
-        Optional<PlanOption> recommended = Selection.of(front, task.target()).recommended();
+        Optional<PlanOption> recommended =
+                Selection.of(task, front, task.target()).recommended();
         assertThat(recommended).isPresent();
         assertThat(task.offers().size()).isGreaterThan(100);
     }
