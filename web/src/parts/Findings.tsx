@@ -4,6 +4,9 @@ import { SEVERITY, SeverityMark } from './severity';
 
 type FindingView = Schemas['FindingView'];
 
+/** Places of one cause that are told unopened. */
+const MOST_PLACES = 3;
+
 type Props = {
   findings: FindingView[];
   empty?: string;
@@ -22,11 +25,11 @@ export function Findings({ findings, empty, foldNotes, stopsElsewhere }: Props) 
   const shown = findings.filter((f) => !notes.includes(f));
   const list = (of: FindingView[]) => (
     <Stack as="ul" gap="2" listStyleType="none" role="list">
-      {of.map((f, i) => (
+      {causes(of).map((same) => (
         <Finding
-          key={`${f.code}-${f.subject}-${i}`}
-          finding={f}
-          wideOnly={stopsElsewhere === true && f.severity === 'STOP'}
+          key={same.map((f) => `${f.code}-${f.subject}`).join()}
+          same={same}
+          wideOnly={stopsElsewhere === true && same[0].severity === 'STOP'}
         />
       ))}
     </Stack>
@@ -46,8 +49,22 @@ export function Findings({ findings, empty, foldNotes, stopsElsewhere }: Props) 
   );
 }
 
-function Finding({ finding: f, wideOnly }: { finding: FindingView; wideOnly: boolean }) {
+/** What is the same thing at several places stands together, where the first of it stands. */
+export function causes(findings: FindingView[]): FindingView[][] {
+  const groups = new Map<string, FindingView[]>();
+  for (const f of findings) {
+    const cause = `${f.code} ${f.severity} ${f.head} ${f.advice}`;
+    groups.set(cause, [...(groups.get(cause) ?? []), f]);
+  }
+  return [...groups.values()];
+}
+
+/** One cause, at one place or several. */
+function Finding({ same, wideOnly }: { same: FindingView[]; wideOnly: boolean }) {
+  const f = same[0];
   const s = SEVERITY[f.severity];
+  const [told, rest] =
+    same.length > MOST_PLACES ? [same.slice(0, MOST_PLACES - 1), same.slice(MOST_PLACES - 1)] : [same, []];
   return (
     <Box
       as="li"
@@ -68,19 +85,35 @@ function Finding({ finding: f, wideOnly }: { finding: FindingView; wideOnly: boo
           {f.head && (
             <Text as="span" fontWeight="700" ms="1.5">
               {f.head}
+              {same.length > 1 && ` (${same.length}\u00d7)`}
             </Text>
           )}
-          <Text
-            as="span"
-            display="block"
-            color={f.head ? 'quiet' : undefined}
-            fontSize={f.head ? 'sm' : undefined}
-          >
-            {f.text}
-          </Text>
+          {told.map((x, i) => (
+            <Text
+              // biome-ignore lint/suspicious/noArrayIndexKey: two may say the same
+              key={i}
+              as="span"
+              display="block"
+              color={f.head ? 'quiet' : undefined}
+              fontSize={f.head ? 'sm' : undefined}
+            >
+              {x.text}
+            </Text>
+          ))}
+          {rest.length > 0 && (
+            <Text as="span" display="block" color="quiet" fontSize="sm">
+              and {rest.length} more
+            </Text>
+          )}
         </Box>
+        {rest.map((x, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two may say the same
+          <Text key={i} fontSize="sm" color="quiet">
+            {x.text}
+          </Text>
+        ))}
         {f.advice && <Text mt="1">{f.advice}</Text>}
-        {f.why.map((line) => (
+        {[...new Set(same.flatMap((x) => x.why))].map((line) => (
           <Text key={line} fontSize="sm" color="quiet">
             {line}
           </Text>

@@ -26,6 +26,7 @@ const PICTURE: Picture = {
           reachMinutes: 0,
           changed: false,
           absent: false,
+          like: 0,
         },
       ],
     },
@@ -46,6 +47,7 @@ const PICTURE: Picture = {
           reachMinutes: 40,
           changed: true,
           absent: false,
+          like: 0,
         },
         {
           position: 'b2',
@@ -58,6 +60,7 @@ const PICTURE: Picture = {
           reachMinutes: 8,
           changed: false,
           absent: false,
+          like: 0,
         },
       ],
     },

@@ -30,6 +30,9 @@ const COLOR = {
   bed: 'var(--zr-bed)',
 };
 
+/** Pixels left of the lanes from which on "Channel" stands before a long name. */
+const ROOM_FOR_WORD = 80;
+
 /**
  * The memory picture: one lane per channel. A module is a block as long as its capacity with one ledge per rank; soldered banks
  * are hatched into the lane's bed; what lies under more than the cover has a lid with its minutes. Below, on the same axis, the
@@ -41,17 +44,20 @@ export function MemoryPicture({
   name,
   actions,
   unread,
+  together = !actions,
 }: {
   picture: Picture;
   most: number;
   name: string;
   actions?: PictureActions;
+  /** Whether like channels of a large machine are drawn once. */
+  together?: boolean;
   /** What an unread socket is called: a record's are plain sockets. */
   unread?: string;
 }) {
   const hatch = useId().replace(/[^a-zA-Z0-9]/g, '');
   const [box, width] = useWidth(760);
-  const shown = actions ? picture : likeTogether(picture);
+  const shown = together ? likeTogether(picture) : picture;
   const { lanes, scale, left } = layOut(shown, most, width, unread);
   const map = stretches(picture, scale, left);
   const mapTop = lanes.reduce((sum, l) => sum + l.height, 0) + 6;
@@ -148,7 +154,7 @@ function LaneRow({
   return (
     <g transform={`translate(0 ${y})`}>
       <text x="0" y={shape.top + 15} fill={COLOR.ink} style={{ fontWeight: 700 }}>
-        Channel {lane.channel}
+        {from < ROOM_FOR_WORD && lane.channel.length > 2 ? lane.channel : `Channel ${lane.channel}`}
       </text>
       <text x="0" y={shape.top + 32} fill={COLOR.quiet}>
         {lane.mebibytes === 0 ? (shape.shapes[0]?.nothing ?? '') : `${lane.mebibytes / 1024} GB`}

@@ -6,6 +6,7 @@ import { EVERYWHERE, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import { MachinePicker } from '../../parts/MachinePicker';
 import type { Account } from '../session';
+import { Reckonings } from './Reckonings';
 import { useAddTold, useGlance, useOpenJobs } from './api';
 import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
@@ -98,6 +99,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
           )}
         </Box>
       </Grid>
+      <Reckonings />
     </Box>
   );
 }

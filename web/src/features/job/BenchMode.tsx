@@ -7,7 +7,7 @@ import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
 import { withWaiting } from './queue';
-import { confirms } from './stations/FitStation';
+import { confirms, useScrews } from './stations/FitStation';
 import { OffNow } from './stations/open/Tray';
 import { isBarred, type Step, StepDetail } from './stations/Steps';
 
@@ -146,12 +146,13 @@ export function BenchMode({ account }: { account: Account }) {
             key={card.line.position}
             line={card.line}
             disabled={readOnly}
-            onDone={(seen) =>
+            onDone={(seen, screws) =>
               change({
                 type: 'ConfirmFit',
                 position: card.line.position,
                 done: true,
                 seen: seen || undefined,
+                screws,
               })
             }
           />
@@ -235,9 +236,11 @@ function Fit({
 }: {
   line: FitLine;
   disabled: boolean;
-  onDone: (seen: string) => Promise<unknown>;
+  onDone: (seen: string, screws?: number) => Promise<unknown>;
 }) {
   const [seen, setSeen] = useState('');
+  const screws = useScrews(l);
+  const next = () => screws.next((n) => void onDone(seen.trim(), n));
   return (
     <Stack gap="3">
       <Text color="quiet">Fit</Text>
@@ -265,12 +268,12 @@ function Fit({
             value={seen}
             placeholder={l.inTag ?? ''}
             onChange={(e) => setSeen(e.target.value)}
-            onKeyDown={(e) => e.key === 'Enter' && void onDone(seen.trim())}
+            onKeyDown={(e) => e.key === 'Enter' && next()}
           />
         </label>
       )}
-      <Button size="2xl" alignSelf="start" disabled={disabled} onClick={() => void onDone(seen.trim())}>
-        {confirms(l)}
+      <Button size="2xl" alignSelf="start" disabled={disabled} onClick={next}>
+        {confirms(l, screws.tight)}
       </Button>
     </Stack>
   );

@@ -21,7 +21,7 @@ export function leading(
     case 'GO':
       return { text: next.text, to: STATIONS.find((s) => s.id === next.id)?.path };
     case 'ANSWER_AS_USUAL':
-      return { text: next.text, change: asUsual(job) };
+      return { text: next.text, change: { type: 'AnswerAsUsual' } };
     case 'CHOOSE_PLAN':
       return { text: next.text, change: { type: 'ChoosePlan', chosen: true } };
     case 'TICK':
@@ -30,33 +30,6 @@ export function leading(
     default:
       return undefined;
   }
-}
-
-/** What nobody has answered yet, answered as it nearly always is; the button says so before it is pressed. */
-function asUsual(job: JobView): JobChange {
-  const i = job.intake;
-  return {
-    type: 'AnswerIntake' as const,
-    ...(i.seal === 'NOT_LOOKED' && { seal: 'NONE' }),
-    ...(i.battery === 'NOT_LOOKED' && {
-      battery: job.machineKind === 'LAPTOP' ? ('GOOD' as const) : ('NONE_FITTED' as const),
-    }),
-    ...(i.encryption === 'NOT_ASKED' && { encryption: 'NOT_ENCRYPTED' }),
-    ...(i.firmwareSettings === 'NOT_ASKED' && { firmwareSettings: 'DEFAULTS' }),
-  };
-}
-
-/** Which answers "as usual" would give, in words. */
-function usualWords(job: JobView): string {
-  const i = job.intake;
-  return [
-    i.seal === 'NOT_LOOKED' && 'no seal',
-    i.battery === 'NOT_LOOKED' && (job.machineKind === 'LAPTOP' ? 'battery good' : 'no battery'),
-    i.encryption === 'NOT_ASKED' && 'drive not encrypted',
-    i.firmwareSettings === 'NOT_ASKED' && 'settings as the maker set them',
-  ]
-    .filter(Boolean)
-    .join(', ');
 }
 
 /** What is missing, as one sentence. */
@@ -89,7 +62,6 @@ export function LeadLine({
       : []),
     ...(leg?.missing ?? []),
   ];
-  const usual = leg?.next.what === 'ANSWER_AS_USUAL' ? usualWords(job) : '';
   return (
     <Flex
       as="section"
@@ -107,10 +79,10 @@ export function LeadLine({
       </Heading>
       <Text flex="1" minW={{ base: '12rem', md: '0' }} lineHeight="1.3">
         {job.closed ? 'Handed back.' : missing.length === 0 ? 'Nothing is missing here.' : sentence(missing)}
-        {usual && (
+        {leg?.next.means && (
           <Text as="span" color="quiet">
             {' '}
-            As usual means {usual}.
+            {leg.next.means}
           </Text>
         )}
       </Text>

@@ -6,7 +6,9 @@ import { MemoryPicture } from '../../pictures/MemoryPicture';
 import { longest } from '../../pictures/memoryModel';
 import type { Account } from '../session';
 import { useMachine, useMachineJobs, useMachinePicture, useVersions } from './api';
+import { ModelPhotos } from '../../parts/ModelPhotos';
 import { LearnedSection } from './Learned';
+
 import { CopyForm, EditQuick, RecordActions } from './RecordActions';
 
 const SOURCE = {
@@ -154,6 +156,9 @@ export function MachinePage({ account }: { account: Account }) {
                 <li key={r}>{r}</li>
               ))}
             </Box>
+            {m.otherControllers.length > 0 && (
+              <Text mt="1">With another processor: {m.otherControllers.join('; ')}</Text>
+            )}
           </Box>
           {m.start.length > 0 && (
             <Box as="section" aria-label="First start">
@@ -208,6 +213,9 @@ export function MachinePage({ account }: { account: Account }) {
           </Box>
         </Stack>
       </Grid>
+      <Box mt="6">
+        <ModelPhotos machine={id} parts={[]} writes={writes} />
+      </Box>
       <LearnedSection id={id} writes={writes} />
     </Box>
   );

@@ -289,6 +289,7 @@ function Banks({
         id="quick-bank"
         width="6rem"
         value={bankSize(m) ?? ''}
+        placeholder="ask or read"
         onChange={(e) =>
           onChange({
             ...m,

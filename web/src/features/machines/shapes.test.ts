@@ -6,12 +6,9 @@ const TWO_SIDES = { id: 'two-sides', name: '', form: 'SO_DIMM' as const, channel
 const BANKS = { id: 'banks-only', name: '', form: 'SOLDERED' as const, channels: ['B', 'B'] };
 
 describe('shapes', () => {
-  it('make positions, each bank with a size', () => {
+  it('make positions; how large a bank is nobody has said yet', () => {
     const m = withShape(EMPTY, BANK_AND_SOCKET);
-    expect(m.channels).toEqual([
-      [{ kind: 'BANK', second: false, size: '8' }],
-      [{ kind: 'SOCKET', second: false }],
-    ]);
+    expect(m.channels).toEqual([[{ kind: 'BANK', second: false }], [{ kind: 'SOCKET', second: false }]]);
     expect(isShape(m, BANK_AND_SOCKET)).toBe(true);
     expect(isShape(m, TWO_SIDES)).toBe(false);
     const four = withSpot(m, 0, 0, { kind: 'BANK', second: false, size: '4' });

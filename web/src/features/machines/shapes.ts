@@ -18,8 +18,8 @@ export function spots(shape: ShapeView): Spot[][] {
 
 /** Chosen anew, a shape keeps the size that the first bank had. */
 export function withShape(now: QuickMachine, shape: ShapeView): QuickMachine {
-  const size = bankSize(now) ?? '8';
-  const channels = spots(shape).map((c) => c.map((s) => (s.kind === 'BANK' ? { ...s, size } : s)));
+  const size = bankSize(now);
+  const channels = spots(shape).map((c) => c.map((s) => (s.kind === 'BANK' && size ? { ...s, size } : s)));
   return settled({ ...now, formFactor: shape.form, channels });
 }
 
@@ -37,8 +37,7 @@ export function withSpot(
   const channels = now.channels.map((c, i) => {
     if (i !== channel) return c;
     const next = [...c];
-    if (spot)
-      next.splice(at, 1, spot.kind === 'BANK' ? { ...spot, size: spot.size ?? bankSize(now) ?? '8' } : spot);
+    if (spot) next.splice(at, 1, spot.kind === 'BANK' ? { ...spot, size: spot.size ?? bankSize(now) } : spot);
     else next.splice(at, 1);
     return next;
   });

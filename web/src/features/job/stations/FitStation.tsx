@@ -10,9 +10,23 @@ type FitLine = JobView['fitLines'][number];
 type Out = 'TRAY' | 'BIN' | 'OWNER';
 type Notch = 'AS_IT_BELONGS' | 'OTHER_WAY';
 
-/** What hands say when a line is done. */
-export function confirms(l: FitLine): string {
-  return !l.in ? 'Taken out' : l.latches > 0 ? 'Seated, latches flush' : 'Seated, all screws tight';
+/** What hands say next of a line: each screw of a compression module in its order, and then the whole. */
+export function confirms(l: FitLine, tight: number): string {
+  if (!l.in) return 'Taken out';
+  if (tight < l.screws.length) return `Screw ${tight + 1} of ${l.screws.length} tight: ${l.screws[tight]}`;
+  return l.latches > 0 ? 'Seated: latches flush, no gold in sight' : 'Seated, all screws tight';
+}
+
+/** Counts the screws of a line as they are tightened; with the last of them the line can be confirmed. */
+export function useScrews(l: FitLine) {
+  const [tight, setTight] = useState(0);
+  const wanted = l.in && !l.done ? l.screws.length : 0;
+  return {
+    tight,
+    /** One more screw, or, where none is left, what is done with the line. */
+    next: (confirm: (screws: number | undefined) => void) =>
+      tight < wanted ? setTight(tight + 1) : confirm(wanted || undefined),
+  };
 }
 
 /** A line per position in fitting order. */
@@ -39,7 +53,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
           ? () => void change({ type: 'Reseat', position: l.position })
           : undefined
       }
-      onConfirm={(isDone, seen, notch) =>
+      onConfirm={(isDone, seen, notch, screws) =>
         void change({
           type: 'ConfirmFit',
           position: l.position,
@@ -47,6 +61,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
           seen: seen || undefined,
           notch,
           out: isDone && l.out ? out : undefined,
+          screws,
         })
       }
     />
@@ -171,11 +186,12 @@ function Line({
   disabled: boolean;
   /** Absent where the way to it is shut or nothing is in it. */
   onReseat?: () => void;
-  onConfirm: (done: boolean, seen: string, notch?: Notch) => void;
+  onConfirm: (done: boolean, seen: string, notch?: Notch, screws?: number) => void;
 }) {
   const [seen, setSeen] = useState('');
   const [notch, setNotch] = useState<Notch>();
   const seated = useRef<HTMLButtonElement>(null);
+  const screws = useScrews(l);
   return (
     <Box
       as="li"
@@ -196,7 +212,9 @@ function Line({
               Out: {l.out}.{l.latches > 0 && ' Open its latches first, then lift it out by its edges.'}
             </Text>
           )}
-          <Text fontWeight="600">{l.in ? `In: ${l.in}` : 'Stays empty.'}</Text>
+          <Text fontWeight="600">
+            {l.in ? `In: ${l.in}` : l.carrier ? 'Stays empty: its blank goes in.' : 'Stays empty.'}
+          </Text>
           {l.in && (
             <Grid as="dl" templateColumns="auto 1fr" columnGap="3" mt="1">
               <Text as="dt" color="quiet">
@@ -216,7 +234,9 @@ function Line({
               <Text as="dd">
                 {l.latches > 0
                   ? `${l.latches} flush at both sides, contact strip even`
-                  : 'none; screws in their order'}
+                  : l.screws.length > 0
+                    ? `none; ${l.screws.length} screws, tightened in this order: ${l.screws.join(', ')}`
+                    : 'none; screws in their order'}
               </Text>
               {l.lowerFirst && (
                 <>
@@ -284,8 +304,12 @@ function Line({
               )}
             </Flex>
           ) : (
-            <Button ref={seated} disabled={disabled} onClick={() => onConfirm(true, seen.trim(), notch)}>
-              {confirms(l)}
+            <Button
+              ref={seated}
+              disabled={disabled}
+              onClick={() => screws.next((n) => onConfirm(true, seen.trim(), notch, n))}
+            >
+              {confirms(l, screws.tight)}
             </Button>
           )}
         </Stack>

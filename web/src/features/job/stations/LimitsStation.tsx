@@ -66,6 +66,11 @@ export function LimitsStation({ job, readOnly, change }: StationProps) {
               ))}
             </Table.Body>
           </Table.Root>
+          {limits.like.length > 0 && (
+            <Text color="quiet" mt="1">
+              What ran in like machines is a try and no rule: this one may refuse it.
+            </Text>
+          )}
         </Box>
       )}
       <Trials job={job} readOnly={readOnly} onRetract={(id) => retract.mutate(`trials/${id}`)} />

@@ -4,6 +4,7 @@ import { SeverityMark } from '../../../parts/severity';
 import { Hint } from '../../../parts/Bar';
 import { GateAnswers } from './GateAnswers';
 import { Avoid } from './open/Avoid';
+import { ModelPhotos } from '../../../parts/ModelPhotos';
 import { Lessons } from './open/Lessons';
 import { OtherRounds } from './open/OtherRounds';
 import { Rounds } from './open/Rounds';
@@ -135,6 +136,11 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
           </Button>
         )}
       </Flex>
+      <ModelPhotos
+        machine={job.machineId}
+        parts={opening.parts.map((p) => [p.id, p.name])}
+        writes={!readOnly}
+      />
     </Stack>
   );
 }

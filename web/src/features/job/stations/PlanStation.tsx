@@ -14,7 +14,9 @@ import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { type JobView, useStock } from '../api';
 import { LabelEntry } from './LabelEntry';
+import { LikeThis } from './LikeThis';
 import { Options } from './plan/Options';
+import { PlanParts } from './plan/PlanParts';
 import { Wanted } from './plan/Wanted';
 import { useProcessor } from './ProcessorChoice';
 import type { StationProps } from './props';
@@ -30,6 +32,10 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
   const found = processor.only(job.found);
   const planned = processor.only(job.planned);
   const most = longest(found, planned);
+  const stock = useStock(job.id);
+  // Several processors: like channels stand once, and what was found beside what is planned.
+  const large = !!processor.choice;
+  const [apart, setApart] = useState(false);
   const sockets = job.found.lanes.some((l) => l.blocks.some((b) => !b.soldered));
 
   useEffect(() => {
@@ -53,6 +59,24 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
   };
   const empty = (position: string) => void change({ type: 'PlanModule', position });
 
+  const figuresOfPlan = (
+    <>
+      {!readOnly && (
+        <LikeThis
+          picture={job.planned}
+          verb="The same"
+          onSame={(position) => {
+            const model = job.modules.find((m) => m.plannedAt === position);
+            const tags = (stock.data ?? []).filter((m) => m.summary === model?.summary).map((m) => m.tag);
+            void change({ type: 'PlanInLike', position, tags: model?.tag ? tags : [] });
+          }}
+        />
+      )}
+      <Figures picture={job.planned} />
+      <MemoryTable picture={job.planned} caption="As planned" />
+    </>
+  );
+
   return (
     <DndContext
       sensors={sensors}
@@ -71,37 +95,66 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
         <Wanted job={job} change={change} readOnly={readOnly} />
         <Alternatives job={job} change={change} readOnly={readOnly} />
         {processor.choice}
-        <Box as="section" aria-label="As found">
-          <Heading as="h2" size="sm" color="quiet">
-            As found: {figures(job.found)}
-          </Heading>
-          <MemoryPicture picture={found} most={most} name="Memory as found" />
-        </Box>
-        <Box as="section" aria-label="Planned" borderTopWidth="1px" borderColor="line" pt="2">
-          <Flex align="center" gap="3">
-            <Heading as="h2" size="sm" flex="1">
-              Planned
+        <Grid
+          templateColumns={{
+            base: 'minmax(0, 1fr)',
+            lg: large ? 'repeat(2, minmax(0, 1fr))' : 'minmax(0, 1fr)',
+          }}
+          gap="4"
+          alignItems="start"
+        >
+          <Box as="section" aria-label="As found">
+            <Heading
+              as="h2"
+              size="sm"
+              color="quiet"
+              display={large ? 'flex' : undefined}
+              alignItems="center"
+              minH={large ? '2.75rem' : undefined}
+            >
+              As found: {figures(job.found)}
             </Heading>
-            {!readOnly && (
-              <Button
-                size="xs"
-                variant="outline"
-                color="ink"
-                onClick={() => void change({ type: 'ResetPlan' })}
-              >
-                Back to as found
-              </Button>
-            )}
-          </Flex>
-          <MemoryPicture
-            picture={planned}
-            most={most}
-            name="Memory as planned"
-            actions={readOnly ? undefined : { inHand: inHand?.text, onChoose: choose, onEmpty: empty }}
-          />
-          <Figures picture={job.planned} />
-          <MemoryTable picture={job.planned} caption="As planned" />
-        </Box>
+            <MemoryPicture picture={found} most={most} name="Memory as found" together={!apart} />
+          </Box>
+          <Box
+            as="section"
+            aria-label="Planned"
+            borderTopWidth={large ? undefined : '1px'}
+            borderColor="line"
+            pt={large ? undefined : '2'}
+          >
+            <Flex align="center" gap="3" minH={large ? '2.75rem' : undefined}>
+              <Heading as="h2" size="sm" flex="1">
+                Planned
+              </Heading>
+              {large && (
+                <Button size="xs" variant="outline" color="ink" onClick={() => setApart(!apart)}>
+                  {apart ? 'Like channels once' : 'Each channel by itself'}
+                </Button>
+              )}
+              {!readOnly && (
+                <Button
+                  size="xs"
+                  variant="outline"
+                  color="ink"
+                  onClick={() => void change({ type: 'ResetPlan' })}
+                >
+                  Back to as found
+                </Button>
+              )}
+            </Flex>
+            <MemoryPicture
+              picture={planned}
+              most={most}
+              name="Memory as planned"
+              together={!apart}
+              actions={readOnly ? undefined : { inHand: inHand?.text, onChoose: choose, onEmpty: empty }}
+            />
+            {!large && figuresOfPlan}
+          </Box>
+        </Grid>
+        {large && figuresOfPlan}
+        <PlanParts job={job} change={change} readOnly={readOnly} />
         <Box role="status" fontWeight="600" color="accent">
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}
         </Box>

@@ -13,6 +13,7 @@ import { HowTo } from './read/HowTo';
 import { Positions, SeenForm } from './read/Positions';
 import { SourceList } from './read/SourceList';
 import { useProcessor } from './ProcessorChoice';
+import { LikeThis } from './LikeThis';
 import type { StationProps } from './props';
 
 /** What is really in the machine: every source held against the others, position by position. */
@@ -89,6 +90,13 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       )}
       {processor.choice}
       <MemoryPicture picture={found} most={longest(found)} name="Memory as found" />
+      {!readOnly && (
+        <LikeThis
+          picture={job.found}
+          verb="The same was found"
+          onSame={(p) => void change({ type: 'FoundInLike', position: p })}
+        />
+      )}
       <MemoryTable picture={job.found} caption="As found" />
       {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
       {!readOnly && <HandIn job={job.id} position={looked} change={change} />}

@@ -27,9 +27,9 @@ export function ReadoutFields({
   });
   return (
     <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(3, 1fr)' }} gap="3">
-      <TextField label="Total in the firmware" {...field('firmwareTotal')} help="with its unit, 16 GB" />
-      <TextField label="Total in the system" {...field('systemTotal')} help="installed, 16 GB" />
-      <TextField label="Usable in the system" {...field('usable')} help="15.8 GB or 16179 MB" />
+      <TextField label="Total in the firmware" {...field('firmwareTotal')} help="with its unit, GB or MB" />
+      <TextField label="Total in the system" {...field('systemTotal')} help="installed, GB or MB" />
+      <TextField label="Usable in the system" {...field('usable')} help="with its unit, GB or MB" />
       <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
       <Choice
         label="The rate's unit"

@@ -165,14 +165,34 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           disabled={readOnly}
           help="as its first screen shows it"
         />
-        <TextField
-          label="Processor fitted"
-          value={intake.processor}
-          draftKey={key('processor')}
-          onCommit={(processor, refused) => answer({ processor }, refused)}
-          disabled={readOnly}
-          help="as its first screen shows it"
-        />
+        {job.controllers.length > 1 ? (
+          <SelectField
+            label="Processor fitted"
+            value={
+              job.controllers.find((c) => c.toLowerCase() === intake.processor.toLowerCase()) ??
+              intake.processor
+            }
+            options={[
+              ['', 'Not known'],
+              ...job.controllers.map((c): [string, string] => [c, c]),
+              ...(intake.processor &&
+              !job.controllers.some((c) => c.toLowerCase() === intake.processor.toLowerCase())
+                ? [[intake.processor, `${intake.processor}: not in the record`] as [string, string]]
+                : []),
+            ]}
+            onChange={(processor) => answer({ processor })}
+            disabled={readOnly}
+          />
+        ) : (
+          <TextField
+            label="Processor fitted"
+            value={intake.processor}
+            draftKey={key('processor')}
+            onCommit={(processor, refused) => answer({ processor }, refused)}
+            disabled={readOnly}
+            help="as its first screen shows it"
+          />
+        )}
         <TextBox
           label="What did not work before"
           value={intake.faultsBefore}

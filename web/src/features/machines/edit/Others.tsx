@@ -231,15 +231,11 @@ export function StartForm({ record, onChange }: Props) {
   );
 }
 
-/** What each source says of totals, and the rates by what fills a channel. */
+/** What each source says of totals. */
 export function Limits({ record, onChange }: Props) {
   const { limits } = record;
-  const { caps, steps } = record.controller;
-  const rates = steps.map((s): [string, string] => [String(s), String(s)]);
-  const setCaps = (next: typeof caps) =>
-    onChange({ ...record, controller: { ...record.controller, caps: next } });
   return (
-    <Box as="section" aria-label="Limits and rates">
+    <Box as="section" aria-label="Limits">
       {limits.map((l, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: a claim has no name but its place
         <Flex key={i} gap="3" align="center" wrap="wrap" mb="1">
@@ -328,62 +324,6 @@ export function Limits({ record, onChange }: Props) {
       >
         Add what a source says
       </Button>
-      <Text fontWeight="600" mt="3">
-        Rate by what fills a channel
-      </Text>
-      {caps.map((c, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a row has no name but its place
-        <Flex key={i} gap="3" align="center" wrap="wrap" mb="1">
-          <Small
-            label="modules in a channel"
-            value={c.modules === undefined ? '' : String(c.modules)}
-            onCommit={(v) =>
-              setCaps(
-                caps.map((x, k) =>
-                  k === i ? { ...x, modules: v.trim() ? Number.parseInt(v, 10) || 0 : undefined } : x,
-                ),
-              )
-            }
-          />
-          <Small
-            label="ranks"
-            value={c.ranks === undefined ? '' : String(c.ranks)}
-            onCommit={(v) =>
-              setCaps(
-                caps.map((x, k) =>
-                  k === i ? { ...x, ranks: v.trim() ? Number.parseInt(v, 10) || 0 : undefined } : x,
-                ),
-              )
-            }
-          />
-          <Select
-            label="at most"
-            value={String(c.rate)}
-            options={rates}
-            onChange={(rate) => setCaps(caps.map((x, k) => (k === i ? { ...x, rate } : x)))}
-          />
-          <Button
-            size="xs"
-            variant="outline"
-            color="ink"
-            onClick={() => setCaps(caps.filter((_, k) => k !== i))}
-          >
-            Take it out
-          </Button>
-        </Flex>
-      ))}
-      {rates.length > 0 && (
-        <Button
-          size="sm"
-          variant="outline"
-          color="ink"
-          onClick={() =>
-            setCaps([...caps, { rate: rates[0][0], source: 'own bench' } as (typeof caps)[number]])
-          }
-        >
-          Add a row
-        </Button>
-      )}
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { type KeyMap, Keys } from '../../../parts/keys';
 import { useChangeRecord, useCheckedRecord, useMachine, useWholeRecord } from '../api';
 import { Faults } from '../Faults';
+import { Controllers } from './Controllers';
 import * as d from './draft';
 import { Closing, Limits, Sides, StartForm, Ways } from './Others';
 import { KINDS, NewOne, PartForm, Select, SIDES } from './PartForm';
@@ -65,9 +66,9 @@ function Editor({
   const [chosen, setChosen] = useState(record.access.parts[0]?.id);
   const [kind, setKind] = useState<d.Part['kind']>('COVER');
   const [side, setSide] = useState<d.Side>('BOTTOM');
-  const [section, setSection] = useState<'PARTS' | 'WAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS'>(
-    'PARTS',
-  );
+  const [section, setSection] = useState<
+    'PARTS' | 'WAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS' | 'CONTROLLERS'
+  >('PARTS');
   const look = useCheckedRecord(draft.record);
   const send = useChangeRecord(id);
   const changed = draft.record !== record;
@@ -104,7 +105,8 @@ function Editor({
     CLOSING: 'Closing',
     SIDES: 'Sides',
     START: 'First start',
-    LIMITS: 'Limits and rates',
+    LIMITS: 'Limits',
+    CONTROLLERS: 'Controllers and rates',
   };
   return (
     <Box as="main" p={{ base: '3', md: '4' }} width="full">
@@ -213,6 +215,7 @@ function Editor({
           {section === 'CLOSING' && <Closing record={draft.record} onChange={change} />}
           {section === 'SIDES' && <Sides record={draft.record} onChange={change} />}
           {section === 'START' && <StartForm record={draft.record} onChange={change} />}
+          {section === 'CONTROLLERS' && <Controllers record={draft.record} onChange={change} />}
           {section === 'LIMITS' && <Limits record={draft.record} onChange={change} />}
         </Box>
         <Box as="aside" aria-label="What it yields" aria-live="polite">

@@ -116,6 +116,7 @@ export function AddTrial({ job }: { job: JobView }) {
   const [cause, setCause] = useState<NewTrial['cause']>('NOT_CONFIRMED');
   const [machine, setMachine] = useState('');
   const [firmware, setFirmware] = useState('');
+  const [processor, setProcessor] = useState(job.intake.processor);
   const modules = Object.fromEntries(
     job.modules.filter((m) => m.plannedAt).map((m) => [m.plannedAt!, m.labelLine]),
   );
@@ -127,6 +128,7 @@ export function AddTrial({ job }: { job: JobView }) {
       machine,
       modules,
       firmware: firmware || undefined,
+      processor: processor || undefined,
       outcome,
       cause: outcome === 'FAILED' ? cause : 'NONE',
       note: '',
@@ -175,6 +177,14 @@ export function AddTrial({ job }: { job: JobView }) {
             <Field.Label fontWeight="600">Firmware it ran with</Field.Label>
             <Input value={firmware} onChange={(e) => setFirmware(e.target.value)} />
           </Field.Root>
+          {job.controllers.length > 1 && (
+            <SelectField
+              label="Processor it ran with"
+              value={processor}
+              options={[['', 'Not known'], ...job.controllers.map((c): [string, string] => [c, c])]}
+              onChange={setProcessor}
+            />
+          )}
           {trial.isError && (
             <Text role="alert" color="stop">
               Not kept: {trial.error.message}

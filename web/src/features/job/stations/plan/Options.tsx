@@ -32,7 +32,21 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
     );
   }
   if (!options.data) return <Text color="quiet">Looking for layouts …</Text>;
-  const { options: all, outcome, sizing } = options.data;
+  const { options: all, outcome, sizing, search } = options.data;
+  if (search)
+    return (
+      <Flex gap="3" align="center" role="status">
+        <Text color="quiet">{outcome}</Text>
+        <Box
+          as="progress"
+          aria-label="Combinations looked at"
+          {...{ value: search.looked, max: search.most }}
+        />
+        <Button size="xs" variant="outline" color="ink" onClick={() => void options.stop()}>
+          Stop and show what there is
+        </Button>
+      </Flex>
+    );
   const first = all.filter((o) => o.role !== 'OTHER');
   const others = all.filter((o) => o.role === 'OTHER');
   // Where the house recommends none, what was found is shown all the same.
@@ -113,7 +127,7 @@ function Card({
       borderRadius="md"
       p="2.5"
     >
-      <Flex align="baseline" gap="2">
+      <Flex align="baseline" gap="0" columnGap="2" wrap="wrap">
         <Text color={o.role === 'RECOMMENDED' ? 'good' : 'quiet'} fontWeight="700" flex="1">
           {o.role === 'RECOMMENDED' ? '✓\u00a0' : ''}
           {ROLE[o.role]}
@@ -142,6 +156,11 @@ function Card({
         <Text fontSize="sm" lineHeight="1.25">
           <SeverityMark severity={o.worst} /> {o.risk}
           {o.fallback && `; if refused: ${o.fallback}`}
+        </Text>
+      )}
+      {o.preferred && (
+        <Text fontSize="sm" color="quiet" lineHeight="1.25">
+          {o.preferred}
         </Text>
       )}
       {o.against && (

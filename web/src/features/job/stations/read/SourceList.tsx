@@ -12,6 +12,7 @@ import {
 } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
+import { dayAndClock } from '../../../../parts/times';
 import { type Change, type EvidenceView, useSourceDetail } from '../../api';
 
 type Props = { job: number; evidence: EvidenceView; change: Change; readOnly: boolean };
@@ -47,6 +48,8 @@ export function SourceList({ job, evidence, change, readOnly }: Props) {
               <strong>{s.name}</strong>{' '}
               <Text as="span" color="quiet">
                 {s.what}
+                {s.at && `, handed in ${dayAndClock(s.at)}`}
+                {s.when && `, ${s.when}`}
               </Text>
               {s.findings.some((f) => f.severity === 'RISK') && (
                 <Text as="span" color="risk" fontWeight="600">
