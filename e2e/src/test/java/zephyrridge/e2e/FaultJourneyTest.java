@@ -89,7 +89,7 @@ class FaultJourneyTest {
         t.choosePlan();
         t.go("Open").tickAllSteps();
         t.go("Fit");
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         t.kept();
         t.go("Prove").tickAllSteps();
         press(t, t.button("Nothing at all"));

@@ -57,11 +57,11 @@ class JourneyTest {
         t.choosePlan().go("Open").tickAllSteps();
         t.go("Fit");
         t.page.locator("[data-fit='socket-b'] input").fill("D-011");
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         assertThat(t.alert("Socket B is to get D-010, and D-011 was scanned").first())
                 .isVisible();
         t.page.locator("[data-fit='socket-b'] input").fill("D-010");
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         assertThat(t.button("Take back")).isVisible();
 
         t.go("Prove");
@@ -145,7 +145,7 @@ class JourneyTest {
             assertThat(t.page.locator("[data-step] input:checked")).hasCount(i);
         }
         t.press("6");
-        t.tabTo("Seated, latches flush").press("Enter");
+        t.tabTo("Seated: latches flush, no gold in sight").press("Enter");
         assertThat(t.button("Take back")).isVisible();
         t.press("7");
         assertThat(t.heading("Prove")).isVisible();
@@ -214,7 +214,7 @@ class JourneyTest {
         assertThat(t.finding("ADVICE_FILL")).isHidden();
         t.choosePlan().go("Open").tickAllSteps();
         t.go("Fit");
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         assertThat(t.button("Take back")).isVisible();
         t.go("Prove").tickAllSteps();
         t.page.getByLabel("Lights, sounds, code").fill("three long tones");
@@ -278,15 +278,15 @@ class JourneyTest {
         t.go("Fit");
         assertThat(t.page.locator("[data-fit]").first()).hasAttribute("data-fit", "a-lower");
         t.page.locator("[data-fit='a-upper']")
-                .getByText("Seated, latches flush")
+                .getByText("Seated: latches flush, no gold in sight")
                 .click();
         assertThat(t.alert("fit Socket A, lower first").first()).isVisible();
         t.page.locator("[data-fit='a-lower']")
-                .getByText("Seated, latches flush")
+                .getByText("Seated: latches flush, no gold in sight")
                 .click();
         t.kept();
         t.page.locator("[data-fit='a-upper']")
-                .getByText("Seated, latches flush")
+                .getByText("Seated: latches flush, no gold in sight")
                 .click();
         assertThat(t.button("Take back")).hasCount(2);
         t.go("Prove")

@@ -70,7 +70,7 @@ class OpeningJourneyTest {
         // A reload at any step comes back to it.
         t.page.reload();
         assertThat(card(t, "fit")).containsText("Socket 1");
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         t.kept();
         // The hatch goes back before the other side; the pack stays out for it.
         assertThat(card(t, "step")).containsText("Put back: Hatch below");
@@ -95,7 +95,7 @@ class OpeningJourneyTest {
         while (kind(t).equals("step")) {
             space(t);
         }
-        t.button("Seated, latches flush").click();
+        t.button("Seated: latches flush, no gold in sight").click();
         t.kept();
         while (kind(t).equals("step")) {
             space(t);
@@ -149,6 +149,10 @@ class OpeningJourneyTest {
             space(t);
         }
         assertThat(t.page.locator("[data-card='fit']")).containsText("screws in their order");
+        List<String> screws = List.of("by the arrow", "across from the arrow", "at the ribbon", "at the fan");
+        for (int i = 0; i < screws.size(); i++) {
+            t.button("Screw " + (i + 1) + " of 4 tight: " + screws.get(i)).click();
+        }
         t.button("Seated, all screws tight").click();
         t.kept();
         for (int i = 0; i < 60 && !kind(t).equals("start"); i++) {
