@@ -1,4 +1,4 @@
-import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react';
+import { Field, Flex, Input, NativeSelect, Text, Textarea } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import { readDraft, writeDraft } from './drafts';
 
@@ -135,5 +135,36 @@ export function SelectField({
         <NativeSelect.Indicator />
       </NativeSelect.Root>
     </Field.Root>
+  );
+}
+
+/** A short field with its name before it; what is typed counts when it is left, or at Enter. */
+export function Small({
+  label,
+  value,
+  onCommit,
+  width = '4.5rem',
+}: {
+  label: string;
+  value: string;
+  onCommit: (value: string) => void;
+  width?: string;
+}) {
+  return (
+    <Flex asChild align="center" gap="1">
+      <label>
+        <Text as="span" fontSize="sm" color="quiet">
+          {label}
+        </Text>
+        <Input
+          key={value}
+          size="sm"
+          width={width}
+          defaultValue={value}
+          onBlur={(e) => e.target.value !== value && onCommit(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+      </label>
+    </Flex>
   );
 }

@@ -26,6 +26,7 @@ const PICTURE: Picture = {
           reachMinutes: 0,
           changed: false,
           absent: false,
+          unknown: false,
           like: 0,
         },
       ],
@@ -47,6 +48,7 @@ const PICTURE: Picture = {
           reachMinutes: 40,
           changed: true,
           absent: false,
+          unknown: false,
           like: 0,
         },
         {
@@ -60,6 +62,7 @@ const PICTURE: Picture = {
           reachMinutes: 8,
           changed: false,
           absent: false,
+          unknown: false,
           like: 0,
         },
       ],

@@ -157,7 +157,9 @@ function LaneRow({
         {from < ROOM_FOR_WORD && lane.channel.length > 2 ? lane.channel : `Channel ${lane.channel}`}
       </text>
       <text x="0" y={shape.top + 32} fill={COLOR.quiet}>
-        {lane.mebibytes === 0 ? (shape.shapes[0]?.nothing ?? '') : `${lane.mebibytes / 1024} GB`}
+        {lane.mebibytes === 0
+          ? ((shape.shapes.find((s) => s.unknown) ?? shape.shapes[0])?.nothing ?? '')
+          : `${lane.mebibytes / 1024} GB`}
         {'alike' in lane && `, × ${lane.alike}`}
       </text>
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
@@ -390,7 +392,7 @@ export function MemoryTable({ picture, caption }: { picture: Picture; caption: s
                   <td>
                     {b.text
                       ? `${b.text}${b.soldered ? ', soldered' : ''}${b.changed ? ', changed' : ''}`
-                      : !picture.read
+                      : b.unknown
                         ? 'not read'
                         : b.changed
                           ? 'empty, changed'

@@ -17,6 +17,7 @@ function block(position: string, mebibytes: number, changed = false, soldered = 
     reachMinutes: 1,
     changed,
     absent: false,
+    unknown: false,
     like: 0,
   };
 }

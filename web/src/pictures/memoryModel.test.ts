@@ -28,6 +28,7 @@ function block(position: string, mebibytes: number, more: Partial<Block> = {}): 
     reachMinutes: 5,
     changed: false,
     absent: false,
+    unknown: false,
     like: 0,
     ...more,
   };

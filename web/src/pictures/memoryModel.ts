@@ -67,19 +67,18 @@ export function layOut(
   const empties = Math.max(0, ...picture.lanes.map((l) => l.blocks.filter((b) => b.mebibytes === 0).length));
   const empty = empties <= 1 && width >= ROOMY ? EMPTY_ALONE : EMPTY;
   const scale = Math.max(width - left - Math.max(empties, 1) * (empty + GAP) - 8, 60) / most;
-  const nothing = picture.read ? 'empty' : unread;
   let y = 0;
   const lanes = picture.lanes.map((lane) => {
     let x = left;
     const top = lane.blocks.some((b) => b.lid) ? LID + 4 : 4;
     const filled = lane.blocks.filter((b) => b.mebibytes > 0);
     const shapes: Shape[] = filled.map((b) => {
-      const shape = { ...b, x, width: b.mebibytes * scale, nothing };
+      const shape = { ...b, x, width: b.mebibytes * scale, nothing: '' };
       x += shape.width;
       return shape;
     });
     for (const b of lane.blocks.filter((e) => e.mebibytes === 0)) {
-      shapes.push({ ...b, x: x + GAP, width: empty, nothing });
+      shapes.push({ ...b, x: x + GAP, width: empty, nothing: b.unknown ? unread : 'empty' });
       x += empty + GAP;
     }
     const shape = { lane, y, top, height: top + BLOCK + 6, shapes };

@@ -126,7 +126,6 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
         The next look
       </Heading>
       <Text fontWeight="700">{where(first)}</Text>
-      {first.kind === 'EYE' && <Text>{first.labels.join(', ')}</Text>}
       <Text>
         {first.minutes} {first.minutes === 1 ? 'minute' : 'minutes'} to see what is there.
       </Text>

@@ -339,6 +339,8 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   OpenFor: 'a round begun',
   Reopen: 'the machine opened again',
   TurnScrew: 'a screw',
+  DrawScrew: 'a screw drawn',
+  RubOutScrew: 'a drawn screw taken out',
   FindSeal: 'a seal that was found',
   AnswerSeal: 'the answer about a seal',
   SayCheck: 'something tried after closing',

@@ -1,4 +1,4 @@
-import { Box, Button, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 import type { Schemas } from '../../api/client';
 import { useKeepLearned, useLearned } from './api';
@@ -19,7 +19,7 @@ export function LearnedSection({ id, writes }: { id: string; writes: boolean }) 
   const keep = useKeepLearned(id);
   const l = learned.data;
   if (!l) return null;
-  const empty = l.tried.length === 0 && l.times.length === 0 && l.faults.length === 0;
+  const empty = l.tried.length + l.times.length + l.faults.length + l.toKeep.length === 0;
   return (
     <Box as="section" aria-label="What this shop learned" id="learned" mt="6" scrollMarginTop="4.5rem">
       <Heading as="h2" size="md" mb="1">
@@ -94,10 +94,40 @@ export function LearnedSection({ id, writes }: { id: string; writes: boolean }) 
         )}
         {l.signals.length > 0 && <Text>Codes that were seen: {l.signals.join('; ')}</Text>}
         {l.faults.length > 0 && <Text>Found wrong: {l.faults.join('; ')}</Text>}
-        {writes && l.toKeep > 0 && (
-          <Button alignSelf="start" loading={keep.isPending} onClick={() => keep.mutate()}>
-            Keep all of it in the record ({l.toKeep})
-          </Button>
+        {writes && l.toKeep.length > 0 && (
+          <Box as="section" aria-label="Not in the record yet">
+            <Flex gap="3" align="center" wrap="wrap" mb="1">
+              <Heading as="h3" size="sm">
+                Not in the record yet
+              </Heading>
+              <Button
+                size="sm"
+                loading={keep.isPending}
+                onClick={() => keep.mutate(l.toKeep.map((k) => k.key))}
+              >
+                Keep all of it in the record ({l.toKeep.length})
+              </Button>
+            </Flex>
+            <Box as="ul" listStyleType="none">
+              {l.toKeep.map((k) => (
+                <Flex as="li" key={k.key} gap="3" align="center" py="0.5">
+                  <Text flex="1" maxW="34rem" overflowWrap="anywhere">
+                    {k.text}
+                  </Text>
+                  <Button
+                    size="xs"
+                    variant="outline"
+                    color="ink"
+                    aria-label={`Keep: ${k.text}`}
+                    disabled={keep.isPending}
+                    onClick={() => keep.mutate([k.key])}
+                  >
+                    Keep
+                  </Button>
+                </Flex>
+              ))}
+            </Box>
+          </Box>
         )}
         {keep.isError && (
           <Text role="alert" color="stop">

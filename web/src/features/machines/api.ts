@@ -149,7 +149,8 @@ export function useLearned(id: string) {
 export function useKeepLearned(id: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => api.post<Schemas['LearnedView']>(`/api/machines/${encodeURIComponent(id)}/learned`, {}),
+    mutationFn: (keys: string[]) =>
+      api.post<Schemas['LearnedView']>(`/api/machines/${encodeURIComponent(id)}/learned`, { keys }),
     onSuccess: (now) => {
       client.setQueryData(['learned', id], now);
       return Promise.all(

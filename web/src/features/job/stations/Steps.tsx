@@ -1,5 +1,7 @@
 import { Box, Button, Checkbox, Flex, Stack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
+import { type Brush, ScrewKind } from '../../../parts/ScrewKind';
 import { OpeningPicture } from '../../../pictures/OpeningPicture';
 import { StartTimer } from '../../timers';
 import type { Change, JobView } from '../api';
@@ -7,7 +9,15 @@ import type { Change, JobView } from '../api';
 export type Step = JobView['opening']['steps'][number];
 
 /** Making a machine dead is right whatever the gates say. */
-const ALWAYS_RIGHT: Step['kind'][] = ['BATTERY_OFF', 'POWER_DOWN', 'UNPLUG', 'GROUND', 'STRAP_OFF', 'COUNT'];
+const ALWAYS_RIGHT: Step['kind'][] = [
+  'BATTERY_OFF',
+  'POWER_DOWN',
+  'UNPLUG',
+  'GROUND',
+  'STRAP_OFF',
+  'COUNT',
+  'AIR',
+];
 
 export function isBarred(step: Step, shut: boolean): boolean {
   return shut && !ALWAYS_RIGHT.includes(step.kind);
@@ -141,6 +151,13 @@ export function StepDetail({
   change: Change;
 }) {
   const turning = s.kind === 'TAKE_OFF' || s.kind === 'PUT_BACK';
+  const [drawing, setDrawing] = useState(false);
+  const [brush, setBrush] = useState<Brush>({ bit: 'PH0', lengthTenths: 0, role: 'OUT' });
+  const [refused, setRefused] = useState<string>();
+  const draw = (x: number, y: number) => {
+    setRefused(undefined);
+    void change({ type: 'DrawScrew', part: s.part, x: onSide(x), y: onSide(y), ...brush }, setRefused);
+  };
   return (
     <>
       {/* Cautions of routine steps are quiet, with a mark of their own: yellow is for risks. */}
@@ -169,11 +186,11 @@ export function StepDetail({
           ))}
         </Box>
       )}
-      {(s.fasteners.length > 0 || s.catches.length > 0) && (
+      {(s.fasteners.length > 0 || s.catches.length > 0 || drawing) && (
         <OpeningPicture
           step={s}
           onScrew={
-            disabled || !turning
+            disabled || !turning || drawing
               ? undefined
               : (f) =>
                   void change({
@@ -183,7 +200,35 @@ export function StepDetail({
                     state: f.state === 'OUT' ? 'BACK' : 'OUT',
                   })
           }
+          onPlace={drawing ? draw : undefined}
         />
+      )}
+      {!disabled && s.part !== '' && (
+        <Flex gap="2" align="center" wrap="wrap" mt="1">
+          <Button
+            size="xs"
+            variant={drawing ? 'solid' : 'outline'}
+            color={drawing ? undefined : 'ink'}
+            aria-pressed={drawing}
+            onClick={() => setDrawing(!drawing)}
+          >
+            {drawing ? 'Drawn' : 'Draw screws that it does not show'}
+          </Button>
+          {drawing && (
+            <>
+              <ScrewKind name="next" value={brush} onChange={(b) => setBrush({ ...brush, ...b })} />
+              <Text color="quiet">Tap where it is, or</Text>
+              <Button size="xs" variant="outline" color="ink" onClick={() => draw(...freePlace(s.fasteners))}>
+                put one anywhere
+              </Button>
+            </>
+          )}
+        </Flex>
+      )}
+      {refused && (
+        <Text role="alert" color="stop">
+          {refused}
+        </Text>
       )}
       {!disabled && turning && s.fasteners.length > 0 && <OddScrew step={s} change={change} />}
       {s.source && (
@@ -203,6 +248,18 @@ const ODD = [
   ['BACK', 'Is as it should be'],
 ] as const;
 
+const onSide = (n: number) => Math.round(Math.min(1, Math.max(0, n)) * 1000) / 1000;
+
+/** A place in the middle row where no screw is yet, for who draws without a pointer. */
+function freePlace(taken: Step['fasteners']): [number, number] {
+  for (let i = 0; i < 400; i++) {
+    const x = 0.05 + (i % 20) * 0.045;
+    const y = (0.5 + Math.floor(i / 20) * 0.05) % 1;
+    if (taken.every((f) => Math.hypot(f.x - x, f.y - y) > 0.04)) return [x, y];
+  }
+  return [0.5, 0.5];
+}
+
 /** What a tap cannot say of a screw. */
 function OddScrew({ step, change }: { step: Step; change: Change }) {
   return (
@@ -218,6 +275,16 @@ function OddScrew({ step, change }: { step: Step; change: Change }) {
               <Text minW="6rem">
                 {f.id}, {f.bit}
               </Text>
+              {f.drawn && (
+                <Button
+                  size="xs"
+                  variant="outline"
+                  color="ink"
+                  onClick={() => void change({ type: 'RubOutScrew', part: step.part, fastener: f.id })}
+                >
+                  Is not there
+                </Button>
+              )}
               {ODD.map(([state, text]) => (
                 <Button
                   key={state}

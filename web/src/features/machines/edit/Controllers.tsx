@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Stack, Text } from '@chakra-ui/react';
-import { Small } from './DrawSide';
+import { Small } from '../../../parts/Labelled';
 import type * as d from './draft';
 import { Select } from './PartForm';
 

@@ -1,18 +1,9 @@
-import { Box, Button, Flex, Grid, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Grid, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { OpeningPicture } from '../../../pictures/OpeningPicture';
+import { Small } from '../../../parts/Labelled';
+import { type Brush, ScrewKind, tenths } from '../../../parts/ScrewKind';
 import * as d from './draft';
-
-const ROLES: [d.Fastener['role'], string][] = [
-  ['OUT', 'comes out'],
-  ['LOOSEN_ONLY', 'loosen only'],
-  ['LIFTS_COVER', 'lifts the cover'],
-  ['SHARED', 'shared'],
-  ['LEAVE_ALONE', 'leave alone'],
-];
-
-/** A tenth of a millimetre is what a ruler at the bench tells; nothing typed is not noted. */
-const tenths = (text: string) => Math.round((Number.parseFloat(text.replace(',', '.')) || 0) * 10);
 
 /** The side of a part, to scale: a click puts a screw or a catch where it is. */
 export function DrawSide({
@@ -25,7 +16,7 @@ export function DrawSide({
   onChange: (next: d.MachineRecord) => void;
 }) {
   const [tool, setTool] = useState<'SCREW' | 'CATCH'>('SCREW');
-  const [brush, setBrush] = useState<d.Brush>({ bit: 'PH0', lengthTenths: 40, role: 'OUT' });
+  const [brush, setBrush] = useState<Brush>({ bit: 'PH0', lengthTenths: 40, role: 'OUT' });
   const [chosen, setChosen] = useState<string>();
   const outline = record.access.outlines.find((o) => o.side === part.side);
   const change = (next: Partial<d.Part>) => onChange(d.changePart(record, part.id, next));
@@ -49,7 +40,9 @@ export function DrawSide({
             {t === 'SCREW' ? 'Put screws' : 'Put catches'}
           </Button>
         ))}
-        {tool === 'SCREW' && <Kind value={brush} onChange={(b) => setBrush({ ...brush, ...b })} name="new" />}
+        {tool === 'SCREW' && (
+          <ScrewKind value={brush} onChange={(b) => setBrush({ ...brush, ...b })} name="new" />
+        )}
         <Text color="quiet">Click where it is, or</Text>
         <Button size="sm" variant="outline" color="ink" onClick={() => place(0.5, 0.5)}>
           put one in the middle
@@ -68,6 +61,7 @@ export function DrawSide({
             ...f,
             length: f.lengthTenths ? `${(f.lengthTenths / 10).toFixed(1)} mm` : '',
             hiddenUnder: f.hiddenUnder ?? '',
+            drawn: false,
           })),
           warnings: [],
           seconds: 0,
@@ -79,7 +73,7 @@ export function DrawSide({
       {screw && (
         <Flex gap="2" align="center" wrap="wrap" mt="2" aria-label={`Screw ${screw.id}`} role="group">
           <Text fontWeight="700">{screw.id}</Text>
-          <Kind
+          <ScrewKind
             name={screw.id}
             value={screw}
             onChange={(b) => change({ fasteners: d.inList<d.Fastener>(part.fasteners, screw.id, b) })}
@@ -183,72 +177,5 @@ export function DrawSide({
         </Grid>
       )}
     </Box>
-  );
-}
-
-function Kind({
-  name,
-  value,
-  onChange,
-}: {
-  name: string;
-  value: d.Brush;
-  onChange: (b: Partial<d.Brush>) => void;
-}) {
-  return (
-    <>
-      <Small label={`bit (${name})`} value={value.bit} onCommit={(bit) => onChange({ bit: bit.trim() })} />
-      <Small
-        label={`mm (${name})`}
-        value={value.lengthTenths ? String(value.lengthTenths / 10) : ''}
-        onCommit={(v) => onChange({ lengthTenths: tenths(v) })}
-      />
-      <NativeSelect.Root size="sm" width="9rem">
-        <NativeSelect.Field
-          aria-label={`what to do with it (${name})`}
-          value={value.role}
-          bg="panel"
-          onChange={(e) => onChange({ role: e.target.value as d.Fastener['role'] })}
-        >
-          {ROLES.map(([role, text]) => (
-            <option key={role} value={role}>
-              {text}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
-    </>
-  );
-}
-
-/** A short field with its name before it; what is typed counts when it is left, or at Enter. */
-export function Small({
-  label,
-  value,
-  onCommit,
-  width = '4.5rem',
-}: {
-  label: string;
-  value: string;
-  onCommit: (value: string) => void;
-  width?: string;
-}) {
-  return (
-    <Flex asChild align="center" gap="1">
-      <label>
-        <Text as="span" fontSize="sm" color="quiet">
-          {label}
-        </Text>
-        <Input
-          key={value}
-          size="sm"
-          width={width}
-          defaultValue={value}
-          onBlur={(e) => e.target.value !== value && onCommit(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-        />
-      </label>
-    </Flex>
   );
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { Small } from './DrawSide';
+import { Small } from '../../../parts/Labelled';
 import * as d from './draft';
 import { Chips, Select, SIDES } from './PartForm';
 

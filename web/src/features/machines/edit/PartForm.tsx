@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid, Input, NativeSelect, Text, Textarea } from '@chakra-ui/react';
 import type { Schemas } from '../../../api/client';
-import { DrawSide, Small } from './DrawSide';
+import { Small } from '../../../parts/Labelled';
+import { DrawSide } from './DrawSide';
 import * as d from './draft';
 
 type Cable = Schemas['Connector'];

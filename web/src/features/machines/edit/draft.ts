@@ -1,4 +1,5 @@
 import type { Schemas } from '../../../api/client';
+import type { Brush } from '../../../parts/ScrewKind';
 
 export type MachineRecord = Schemas['MachineRecord'];
 export type Part = Schemas['Part'];
@@ -109,9 +110,6 @@ export function removePart(record: MachineRecord, id: string): MachineRecord {
     },
   };
 }
-
-/** What the next screw that is placed is like. */
-export type Brush = Pick<Fastener, 'bit' | 'lengthTenths' | 'role'>;
 
 const within = (n: number) => Math.round(Math.min(1, Math.max(0, n)) * 1000) / 1000;
 

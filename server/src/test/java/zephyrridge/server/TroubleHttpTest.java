@@ -334,6 +334,18 @@ class TroubleHttpTest {
                 machine,
                 Map.of(socket, "2GB 1Rx8 PC3L-12800S-11-11-B4"),
                 Map.of(socket, "8GB 2Rx8 PC3L-12800S-11-13-F3"));
+        String part = record.at("/access/parts/0/id").asString();
+        change(
+                client,
+                id,
+                "DrawScrew",
+                Map.of("part", part, "x", 0.33, "y", 0.66, "bit", "PH1", "lengthTenths", 60, "role", "LOOSEN_ONLY"));
+        assertThat(client.change(
+                                id,
+                                "DrawScrew",
+                                Map.of("part", part, "x", 3, "y", 0, "bit", "", "lengthTenths", 0, "role", "OUT"))
+                        .status())
+                .isEqualTo(422);
         change(client, id, "LogStart", Map.of("outcome", "SIGNAL", "note", "two short tones", "minutes", 0));
         start(client, id, true, 1);
         int closed = ok(client.get("/api/machines/" + machine + "/learned"))
@@ -343,11 +355,16 @@ class TroubleHttpTest {
         JsonNode learned = ok(client.get("/api/machines/" + machine + "/learned"));
         assertThat(learned.get("jobs").asInt()).isEqualTo(closed + 1);
         assertThat(learned.get("signals").toString()).contains("two short tones");
-        assertThat(learned.get("toKeep").asInt()).isPositive();
-        JsonNode kept = ok(client.post("/api/machines/" + machine + "/learned", Map.of()));
-        assertThat(kept.get("toKeep").asInt()).isZero();
+        // One of it first, then all.
+        String tones = "SIGNAL  two short tones";
+        assertThat(keys(learned)).contains(tones, "SCREWS " + part);
+        JsonNode one = ok(client.post("/api/machines/" + machine + "/learned", Map.of("keys", List.of(tones))));
+        assertThat(keys(one)).isNotEmpty().doesNotContain(tones);
+        JsonNode kept = ok(client.post("/api/machines/" + machine + "/learned", Map.of("keys", keys(learned))));
+        assertThat(keys(kept)).isEmpty();
         JsonNode now = client.get("/api/machines/" + machine + "/record").json();
         assertThat(now.at("/start/signals").toString()).contains("two short tones");
+        assertThat(now.at("/access/parts/0/fasteners").toString()).contains("at33-66");
         assertThat(now.at("/start/firstStartSeconds").asInt()).isEqualTo(60);
         long next = ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "School", "wish", "")))
                 .get("id")
@@ -450,7 +467,15 @@ class TroubleHttpTest {
         for (String same : List.of("found", "planned", "fitLines", "chosen", "intake", "order")) {
             assertThat(copy.get(same)).as(same).isEqualTo(first.get(same));
         }
-        for (String wrong : List.of("{}", "[]", "7", "{\"format\":\"zephyr-ridge/job\",\"schemaVersion\":6}")) {
+        // Written before screws could be drawn in a job.
+        String before = new String(out, StandardCharsets.UTF_8)
+                .replace("\"schemaVersion\":7", "\"schemaVersion\":6")
+                .replace("\"missing\":[],\"screws\":{}", "\"missing\":[]");
+        assertThat(before).contains("\"missing\":[]}");
+        JsonNode old = ok(
+                client.upload("/api/jobs/import", "application/octet-stream", before.getBytes(StandardCharsets.UTF_8)));
+        assertThat(old.get("fitLines")).isEqualTo(first.get("fitLines"));
+        for (String wrong : List.of("{}", "[]", "7", "{\"format\":\"zephyr-ridge/job\",\"schemaVersion\":7}")) {
             assertThat(client.upload(
                                     "/api/jobs/import",
                                     "application/octet-stream",
@@ -540,5 +565,11 @@ class TroubleHttpTest {
                             .status())
                     .isEqualTo(422);
         }
+    }
+
+    private static List<String> keys(JsonNode learned) {
+        List<String> keys = new ArrayList<>();
+        learned.get("toKeep").forEach(k -> keys.add(k.get("key").asString()));
+        return keys;
     }
 }

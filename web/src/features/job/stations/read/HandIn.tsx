@@ -65,6 +65,11 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     return () => window.removeEventListener('paste', paste);
   }, [send]);
 
+  const readTyped = () => {
+    if (typed.trim() !== '' && !sending) {
+      void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => good && setTyped(''));
+    }
+  };
   return (
     <Box
       as="section"
@@ -117,15 +122,20 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           maxH="12rem"
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
+          // A line is read at Enter, as in every other field; Shift and Enter begins another line.
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && !e.shiftKey && !e.nativeEvent.isComposing) {
+              e.preventDefault();
+              readTyped();
+            }
+          }}
         />
         <Button
           variant="outline"
           color="ink"
           disabled={typed.trim() === ''}
           loading={sending}
-          onClick={() =>
-            void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => good && setTyped(''))
-          }
+          onClick={readTyped}
         >
           Read it
         </Button>

@@ -45,6 +45,19 @@ public record Fastener(
         this(id, x, y, bit, lengthTenths, role, Optional.empty(), Optional.empty(), false, false);
     }
 
+    /** Nearer than this on their side, two drawings are of the same screw. */
+    private static final double SAME_PLACE = .03;
+
+    /** A screw as somebody drew it who saw it: named by its place, so that the same one has one name in every job. */
+    public static Fastener drawn(double x, double y, String bit, int lengthTenths, Role role) {
+        return new Fastener(
+                "at" + Math.round(x * 100) + "-" + Math.round(y * 100), x, y, bit.strip(), lengthTenths, role);
+    }
+
+    public boolean isAt(Fastener other) {
+        return Math.hypot(x - other.x, y - other.y) < SAME_PLACE;
+    }
+
     /** What makes screws interchangeable: head and length. */
     public String kind() {
         return bit + " " + lengthTenths;

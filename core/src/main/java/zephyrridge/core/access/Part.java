@@ -93,6 +93,25 @@ public record Part(
                 Set.of());
     }
 
+    public Part withFasteners(List<Fastener> next) {
+        return new Part(
+                id,
+                name,
+                kind,
+                side,
+                needsOff,
+                next,
+                how,
+                secondsOff,
+                secondsOn,
+                cautions,
+                source,
+                catches,
+                connectors,
+                howOn,
+                checks);
+    }
+
     /** What is tried after it was off (common practice, no source). */
     public Set<Check> afterwards() {
         Set<Check> all = EnumSet.noneOf(Check.class);

@@ -5,8 +5,14 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.module.ModuleField;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.survey.Seen;
@@ -44,6 +50,54 @@ public final class AsFound {
                 seen,
                 byHand,
                 unit.deviations().absent());
+    }
+
+    /**
+     * Whether what is in the machine is known well enough to be spoken of: a module was found, or a bank is soldered and something
+     * bears the record out, or each socket was seen. A total alone says that there is memory and not where, which is another thing
+     * than empty.
+     */
+    public static boolean isRead(Bench bench, Unit unit) {
+        return unit.isLookedAt()
+                && (!unit.asFound().isEmpty()
+                        || bench.record().positions().stream().anyMatch(Position::isSoldered)
+                        || notSeen(bench, unit).isEmpty());
+    }
+
+    /** Sockets of which nobody knows whether there is anything in them: not seen, and no total leaves no room for more. */
+    public static Set<String> unknown(Bench bench, Unit unit) {
+        return unit.before().agreesWith(installed(bench, unit))
+                ? Set.of()
+                : notSeen(bench, unit).stream().map(Position::id).collect(Collectors.toSet());
+    }
+
+    private static ByteSize installed(Bench bench, Unit unit) {
+        return bench.record().positions().stream()
+                .filter(p -> !isAbsent(bench, unit, p))
+                .flatMap(p -> p
+                        .soldered()
+                        .or(() -> Optional.ofNullable(unit.asFound().get(p.id()))
+                                .map(key -> unit.modules().get(key).spec()))
+                        .stream())
+                .map(ModuleSpec::capacity)
+                .reduce(ByteSize.ZERO, ByteSize::plus);
+    }
+
+    /** Sockets that are there and in which nobody has found a module or seen none. */
+    static List<Position> notSeen(Bench bench, Unit unit) {
+        return bench.record().positions().stream()
+                .filter(p -> !p.isSoldered() && !unit.asFound().containsKey(p.id()) && !isAbsent(bench, unit, p))
+                .filter(p -> Optional.ofNullable(unit.readings().seen().get(p.id()))
+                        .filter(s -> s.what().state() == SlotModel.State.EMPTY)
+                        .isEmpty())
+                .toList();
+    }
+
+    private static boolean isAbsent(Bench bench, Unit unit, Position p) {
+        return p.carrier().filter(unit.deviations().absent()::contains).isPresent()
+                || p.channels().stream().allMatch(c -> bench.record().channels().stream()
+                        .filter(x -> x.id().equals(c))
+                        .anyMatch(x -> unit.deviations().absent().contains(x.processor())));
     }
 
     /** Whether accepting what the sources say would change the job. */

@@ -4,10 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
-import zephyrridge.core.finding.Severity;
-import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.LayoutFinding;
@@ -57,13 +54,14 @@ public record Assessment(
         Now now = Now.of(unit);
         Layout asFound = unit.layout(record, unit.asFound());
         Layout planned = unit.layout(record, unit.plannedModules());
-        boolean unread = !unit.isLookedAt();
-        LayoutEvaluation asItStands = unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unread);
+        boolean unread = !AsFound.isRead(bench, unit);
+        LayoutEvaluation asItStands =
+                unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unit, unread);
         LayoutEvaluation found = asItStands.withFindings(Stream.concat(
                         bench.limits().whichController(unit.intake().processor()).stream(),
                         asItStands.findings().stream())
                 .toList());
-        LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unread);
+        LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unit, unread);
         // What came with the machine is not beyond anything: it ran.
         Optional<Judgement> limits = judged.changed().isEmpty()
                 ? Optional.empty()
@@ -148,18 +146,13 @@ public record Assessment(
     }
 
     /** A machine that nobody has looked into is not one without memory: of what may be in its sockets nothing is said. */
-    private static LayoutEvaluation unreadIsNotEmpty(LayoutEvaluation e, boolean unread) {
+    private static LayoutEvaluation unreadIsNotEmpty(LayoutEvaluation e, Unit unit, boolean unread) {
         if (!unread || !e.changed().isEmpty()) {
             return e;
         }
-        Finding notRead = Finding.of(
-                GateFinding.READ_NOTHING_YET,
-                Severity.NOTE,
-                new Subject(Subject.Kind.JOB, ""),
-                new GateFinding.Count(0),
-                new Evidence.Word("what is in it", "not read"));
         return e.withFindings(Stream.concat(
-                        e.findings().stream().filter(f -> f.code() == LayoutFinding.NO_SOCKETS), Stream.of(notRead))
+                        e.findings().stream().filter(f -> f.code() == LayoutFinding.NO_SOCKETS),
+                        Stream.of(Gates.notRead(unit)))
                 .toList());
     }
 

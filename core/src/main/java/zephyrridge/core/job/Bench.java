@@ -45,6 +45,11 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
         return record.start().coverOffSafe() && record.kind() != MachineKind.SERVER;
     }
 
+    /** Whether what stays empty in it wants blanks, and its ducts a look, before the covers go on: the fans of a server count on both. */
+    boolean guidesAir() {
+        return record.kind() == MachineKind.SERVER;
+    }
+
     /** Whether a laptop's battery can only be switched off in its firmware: the record knows neither pack nor plug. */
     boolean needsBatteryOff(Unit unit) {
         return record.kind() == MachineKind.LAPTOP

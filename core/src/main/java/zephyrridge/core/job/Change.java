@@ -41,6 +41,8 @@ import java.util.Set;
     @JsonSubTypes.Type(value = OpeningChange.OpenFor.class, name = "OpenFor"),
     @JsonSubTypes.Type(value = OpeningChange.Reopen.class, name = "Reopen"),
     @JsonSubTypes.Type(value = OpeningChange.TurnScrew.class, name = "TurnScrew"),
+    @JsonSubTypes.Type(value = OpeningChange.DrawScrew.class, name = "DrawScrew"),
+    @JsonSubTypes.Type(value = OpeningChange.RubOutScrew.class, name = "RubOutScrew"),
     @JsonSubTypes.Type(value = OpeningChange.FindSeal.class, name = "FindSeal"),
     @JsonSubTypes.Type(value = OpeningChange.AnswerSeal.class, name = "AnswerSeal"),
     @JsonSubTypes.Type(value = OpeningChange.SayCheck.class, name = "SayCheck"),

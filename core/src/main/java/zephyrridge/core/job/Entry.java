@@ -63,7 +63,9 @@ public sealed interface Entry {
         /** The strap is off the wrist: a start with the cover off is live. */
         STRAP_OFF,
         /** The screws that lie in the tray were counted. */
-        COUNTED
+        COUNTED,
+        /** Blanks sit in what stays empty, and the ducts guide the air. */
+        AIR
     }
 
     /** @param part the part that came off or went back; "" for the others */

@@ -37,6 +37,7 @@ public enum GateFinding implements FindingCode {
     CLOSE_SCREWS_LEFT(Off.class),
     CHECKS_OPEN(Checks.class),
     CHECK_BAD(Tried.class),
+    READ_TOTAL_ALONE(Totals.class),
     READ_NOTHING_YET(Count.class),
     READ_TOTAL_DIFFERS(Totals.class),
     READ_TOTAL_POINTS(Pointed.class),

@@ -2,14 +2,12 @@ package zephyrridge.core.job;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.machine.Position;
-import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.quantity.ByteSize;
 
 /** What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut. */
@@ -255,15 +253,28 @@ public final class Gates {
 
     /** Reading: the firmware's total before the work, against what was read off the modules; and that nobody has read anything yet. */
     public static List<Finding> reading(Unit unit, Bench bench, LayoutEvaluation found) {
-        if (!unit.isLookedAt() && found.installed().isZero()) {
-            return List.of(count(GateFinding.READ_NOTHING_YET, Severity.NOTE, 0));
+        if (!AsFound.isRead(bench, unit) && found.installed().isZero()) {
+            return List.of(notRead(unit));
         }
         ByteSize read = found.installed();
         return unit.before()
                 .total()
                 .filter(total -> !unit.before().agreesWith(read))
-                .map(total -> List.of(differs(total, read, notSeen(unit, bench))))
+                .map(total -> List.of(differs(total, read, AsFound.notSeen(bench, unit))))
                 .orElse(List.of());
+    }
+
+    /** Nobody knows what is in its sockets; how much it is may be known all the same. */
+    static Finding notRead(Unit unit) {
+        return unit.before()
+                .total()
+                .map(total -> Finding.of(
+                        GateFinding.READ_TOTAL_ALONE,
+                        Severity.NOTE,
+                        JOB,
+                        new GateFinding.Totals(total, ByteSize.ZERO),
+                        new Evidence.Word("total", total.toString())))
+                .orElseGet(() -> count(GateFinding.READ_NOTHING_YET, Severity.NOTE, 0));
     }
 
     /** Where one socket is not known and the rest is as much as a module holds, the sum says what is in it. */
@@ -285,23 +296,6 @@ public final class Gates {
     private static boolean isModuleSize(ByteSize size) {
         long odd = size.mebibytes() >> Long.numberOfTrailingZeros(Math.max(1, size.mebibytes()));
         return size.mebibytes() >= 256 && (odd == 1 || odd == 3);
-    }
-
-    /** Sockets that are there and in which nobody has found a module or seen none. */
-    static List<Position> notSeen(Unit unit, Bench bench) {
-        return bench.record().positions().stream()
-                .filter(p -> !p.isSoldered() && !unit.asFound().containsKey(p.id()) && !isAbsent(unit, bench, p))
-                .filter(p -> Optional.ofNullable(unit.readings().seen().get(p.id()))
-                        .filter(s -> s.what().state() == SlotModel.State.EMPTY)
-                        .isEmpty())
-                .toList();
-    }
-
-    private static boolean isAbsent(Unit unit, Bench bench, Position p) {
-        return p.carrier().filter(unit.deviations().absent()::contains).isPresent()
-                || p.channels().stream().allMatch(c -> bench.record().channels().stream()
-                        .filter(x -> x.id().equals(c))
-                        .anyMatch(x -> unit.deviations().absent().contains(x.processor())));
     }
 
     private static Finding count(GateFinding code, Severity severity, int count) {

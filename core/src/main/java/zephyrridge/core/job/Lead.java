@@ -24,6 +24,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         KEY,
         SETTINGS,
         NOTHING_READ,
+        ONLY_TOTAL,
         TOTAL_DIFFERS,
         TOTAL_POINTS,
         SOCKETS_NOT_SEEN,
@@ -120,8 +121,12 @@ public record Lead(Station station, List<Gap> missing, Next next) {
      */
     static List<Gap> readGaps(Unit unit, Bench bench, LayoutEvaluation found) {
         List<Gap> gaps = new ArrayList<>();
-        if (!unit.isLookedAt() || found.installed().isZero()) {
-            gaps.add(new Gap(Kind.NOTHING_READ, ""));
+        if (!AsFound.isRead(bench, unit) || found.installed().isZero()) {
+            gaps.add(new Gap(
+                    unit.before().total().isPresent() && found.installed().isZero()
+                            ? Kind.ONLY_TOTAL
+                            : Kind.NOTHING_READ,
+                    ""));
             return gaps;
         }
         List<Finding> totals = Gates.reading(unit, bench, found);
@@ -134,7 +139,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
             gaps.add(new Gap(Kind.TOTAL_DIFFERS, ""));
         }
         List<String> open =
-                Gates.notSeen(unit, bench).stream().map(Position::label).toList();
+                AsFound.notSeen(bench, unit).stream().map(Position::label).toList();
         if (!open.isEmpty() && !unit.before().agreesWith(found.installed())) {
             gaps.add(new Gap(Kind.SOCKETS_NOT_SEEN, String.join(", ", open)));
         }

@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import zephyrridge.core.access.Fastener;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.limit.Trial;
@@ -184,13 +185,20 @@ public final class Learned {
      *
      * @param seconds by part; {@code firstStarts} seconds of good starts whose minutes were noted, one figure a job, {@code signals} codes that were seen
      * @param faults what was found wrong, with how often
+     * @param screws by part, as they were drawn in the job that drew most of them
+     * @param hard screws that would not come, or were spoilt
      */
     public record Practice(
             SortedMap<String, Times> seconds,
             Optional<Median> opening,
             Optional<Median> firstStarts,
             List<String> signals,
-            SortedMap<Remedy.Kind, Integer> faults) {}
+            SortedMap<Remedy.Kind, Integer> faults,
+            SortedMap<String, List<Fastener>> screws,
+            List<Hard> hard) {}
+
+    /** @param state TIGHT or STRIPPED, the worse that was said of it; {@code jobs} in which it was */
+    public record Hard(String part, String fastener, Entry.Screw state, int jobs) {}
 
     /** @param n over how many jobs; {@code value} the middle one, which one slow job does not move */
     public record Median(int n, int value) {
@@ -243,6 +251,37 @@ public final class Learned {
                         .toList()),
                 Median.of(starts),
                 List.copyOf(signals),
-                faults);
+                faults,
+                drawn(jobs),
+                hard(jobs));
+    }
+
+    private static SortedMap<String, List<Fastener>> drawn(List<Unit> jobs) {
+        SortedMap<String, List<Fastener>> drawn = new TreeMap<>();
+        for (Unit u : jobs) {
+            u.deviations()
+                    .screws()
+                    .forEach((part, screws) -> drawn.merge(part, screws, (a, b) -> b.size() > a.size() ? b : a));
+        }
+        return drawn;
+    }
+
+    private static List<Hard> hard(List<Unit> jobs) {
+        SortedMap<String, Hard> hard = new TreeMap<>();
+        for (Unit u : jobs) {
+            SortedMap<String, Hard> ofJob = new TreeMap<>();
+            for (Entry e : u.log().happened()) {
+                if (e instanceof Entry.Fastened f
+                        && (f.state() == Entry.Screw.TIGHT || f.state() == Entry.Screw.STRIPPED)) {
+                    ofJob.merge(f.key(), new Hard(f.part(), f.fastener(), f.state(), 1), (a, b) -> worse(a, b, 1));
+                }
+            }
+            ofJob.forEach((key, h) -> hard.merge(key, h, (a, b) -> worse(a, b, a.jobs() + 1)));
+        }
+        return List.copyOf(hard.values());
+    }
+
+    private static Hard worse(Hard a, Hard b, int jobs) {
+        return new Hard(a.part(), a.fastener(), a.state() == Entry.Screw.STRIPPED ? a.state() : b.state(), jobs);
     }
 }

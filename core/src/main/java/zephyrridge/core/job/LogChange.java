@@ -25,7 +25,7 @@ public sealed interface LogChange extends Change {
                 return s.work.with(s.retracted(lastOf(s, did, part), ""));
             }
             Assessment a = s.assess();
-            gates(s, a, did);
+            gates(s, a, did, part);
             Unit unit = s.unit;
             if (did == Entry.Did.TAKE_OFF) {
                 s.refuseIfShut(Gates.sealed(s.unit, part));
@@ -35,12 +35,17 @@ public sealed interface LogChange extends Change {
         }
 
         /** Making it dead is always right; a swollen pack is not closed in; all else waits for the gates of any opening. */
-        private static void gates(Situation s, Assessment a, Entry.Did did) {
+        private static void gates(Situation s, Assessment a, Entry.Did did, String part) {
             switch (did) {
-                case BATTERY_OFF, POWER_DOWN, UNPLUG, GROUND, STRAP_OFF, COUNTED -> {}
-                case PUT_BACK -> s.refuseIfShut(a.openingGates().stream()
-                        .filter(f -> f.code() == GateFinding.GATE_BATTERY_SWOLLEN)
-                        .toList());
+                case BATTERY_OFF, POWER_DOWN, UNPLUG, GROUND, STRAP_OFF, COUNTED, AIR -> {}
+                case PUT_BACK -> {
+                    s.refuseIfShut(a.openingGates().stream()
+                            .filter(f -> f.code() == GateFinding.GATE_BATTERY_SWOLLEN)
+                            .toList());
+                    a.now().airSeen(part, s.bench).ifPresent(why -> {
+                        throw s.refused(why);
+                    });
+                }
                 case DRAIN, TAKE_OFF -> {
                     s.refuseIfShut(a.openingGates());
                     a.now().batteryOff(s.bench, s.unit).ifPresent(why -> {

@@ -42,44 +42,72 @@ public record Now(
         Optional<Entry.Opened> opening) {
 
     /**
-     * What stands between hands and current; a start takes all of it back.
+     * What stands between hands and current, and what is seen to before covers and current come back; a start takes all of it back.
      *
-     * @param batteryOff switched off in the firmware; {@code down} shut down, {@code unplugged} every cord out, {@code drained} the button held
+     * @param done what holds: each until something undoes it
      * @param backSinceDrain parts put back since it was drained: a battery among them makes it live again
-     * @param strapOff the strap is off for a start; {@code counted} the tray was counted since a part came off
      */
-    public record Power(
-            boolean batteryOff,
-            boolean down,
-            boolean unplugged,
-            boolean grounded,
-            boolean drained,
-            SortedSet<String> backSinceDrain,
-            boolean strapOff,
-            boolean counted) {
-        static final Power ON = new Power(false, false, false, false, false, new TreeSet<>(), false, false);
+    public record Power(Set<Entry.Did> done, SortedSet<String> backSinceDrain) {
+        static final Power ON = new Power(Set.of(), new TreeSet<>());
 
         public Power {
+            done = Set.copyOf(done);
             backSinceDrain = Collections.unmodifiableSortedSet(new TreeSet<>(backSinceDrain));
+        }
+
+        /** Switched off in the firmware. */
+        public boolean batteryOff() {
+            return done.contains(Entry.Did.BATTERY_OFF);
+        }
+
+        public boolean down() {
+            return done.contains(Entry.Did.POWER_DOWN);
+        }
+
+        /** Every cord is out. */
+        public boolean unplugged() {
+            return done.contains(Entry.Did.UNPLUG);
+        }
+
+        public boolean grounded() {
+            return done.contains(Entry.Did.GROUND);
+        }
+
+        /** The button was held. */
+        public boolean drained() {
+            return done.contains(Entry.Did.DRAIN);
+        }
+
+        /** The strap is off for a start. */
+        public boolean strapOff() {
+            return done.contains(Entry.Did.STRAP_OFF);
+        }
+
+        /** The tray was counted since a part came off. */
+        public boolean counted() {
+            return done.contains(Entry.Did.COUNTED);
+        }
+
+        /** Blanks and ducts were seen to since a part came off. */
+        public boolean airSeen() {
+            return done.contains(Entry.Did.AIR);
         }
 
         Power after(Entry.Stepped s) {
             SortedSet<String> back = new TreeSet<>(backSinceDrain);
-            return switch (s.did()) {
-                case BATTERY_OFF -> new Power(true, down, unplugged, grounded, drained, back, strapOff, counted);
-                case POWER_DOWN -> new Power(batteryOff, true, unplugged, grounded, drained, back, strapOff, counted);
-                case UNPLUG -> new Power(batteryOff, down, true, grounded, drained, back, strapOff, counted);
-                case GROUND -> new Power(batteryOff, down, unplugged, true, drained, back, false, counted);
-                case DRAIN -> new Power(
-                        batteryOff, down, unplugged, grounded, true, new TreeSet<>(), strapOff, counted);
-                case STRAP_OFF -> new Power(batteryOff, down, unplugged, false, drained, back, true, counted);
-                case COUNTED -> new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, true);
-                case TAKE_OFF -> new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, false);
-                case PUT_BACK -> {
-                    back.add(s.part());
-                    yield new Power(batteryOff, down, unplugged, grounded, drained, back, strapOff, counted);
-                }
-            };
+            Set<Entry.Did> next = new HashSet<>(done);
+            switch (s.did()) {
+                case TAKE_OFF -> next.removeAll(Set.of(Entry.Did.COUNTED, Entry.Did.AIR));
+                case PUT_BACK -> back.add(s.part());
+                default -> next.add(s.did());
+            }
+            switch (s.did()) {
+                case GROUND -> next.remove(Entry.Did.STRAP_OFF);
+                case STRAP_OFF -> next.remove(Entry.Did.GROUND);
+                case DRAIN -> back.clear();
+                default -> {}
+            }
+            return new Power(next, back);
         }
     }
 
@@ -233,7 +261,7 @@ public record Now(
         Set<String> pending = new TreeSet<>(bench.powerParts(unit));
         pending.removeAll(off);
         return switch (s.did()) {
-            case BATTERY_OFF, POWER_DOWN, GROUND, STRAP_OFF, COUNTED -> Optional.empty();
+            case BATTERY_OFF, POWER_DOWN, GROUND, STRAP_OFF, COUNTED, AIR -> Optional.empty();
             case UNPLUG -> power.down() ? Optional.empty() : stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "");
             case DRAIN -> powerOff()
                     .or(() -> pending.isEmpty()
@@ -391,6 +419,22 @@ public record Now(
     /** Nobody is bonded to what is about to be live. Asked when a start is made, not of starts from before this was asked. */
     Optional<Finding> strapped() {
         return !off.isEmpty() && power.grounded() ? stop(StepFinding.STEP_STRAP_OFF_FIRST, "", "") : Optional.empty();
+    }
+
+    /**
+     * A server's shell does not go on over empty slots that guide no air. Asked when it goes on, not of closings from before this was
+     * asked (R-6.8).
+     */
+    Optional<Finding> airSeen(String part, Bench bench) {
+        return bench.guidesAir()
+                        && !power.airSeen()
+                        && bench.record()
+                                .access()
+                                .part(part)
+                                .filter(Part::isShell)
+                                .isPresent()
+                ? stop(StepFinding.STEP_AIR_FIRST, bench.partName(part), "")
+                : Optional.empty();
     }
 
     /**

@@ -1,5 +1,9 @@
 package zephyrridge.core.job;
 
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -9,6 +13,9 @@ import java.util.Optional;
 import java.util.SortedSet;
 import java.util.TreeSet;
 import zephyrridge.core.access.Check;
+import zephyrridge.core.access.Fastener;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.machine.RecordCheck;
 
 /** What is done and found while a machine is open, beside the steps and the modules themselves. */
 public sealed interface OpeningChange extends Change {
@@ -57,6 +64,53 @@ public sealed interface OpeningChange extends Change {
             }
             Unit begun = state == Entry.Screw.OUT ? begun(s, a) : s.unit;
             return s.work.with(s.logged(begun, new Entry.Fastened(s.stamp(begun.log()), part, fastener, state)));
+        }
+    }
+
+    /**
+     * Draws a screw where it is seen, that the record does not have; it is this machine's until it is kept in the record.
+     *
+     * @param x 0 to 1 of the side's width, {@code y} of its depth, as in {@link Fastener}
+     * @param lengthTenths of a millimetre; 0 not measured
+     */
+    record DrawScrew(
+            @NotBlank @Size(max = 64) String part,
+            @DecimalMin("0") @DecimalMax("1") double x,
+            @DecimalMin("0") @DecimalMax("1") double y,
+            @NotNull @Size(max = 20) String bit,
+            @Min(0) @Max(1000) int lengthTenths,
+            @NotNull Fastener.Role role)
+            implements OpeningChange {
+        @Override
+        public Work to(Situation s) {
+            Part at = s.bench.record().access().part(part).orElseThrow(() -> s.noSuch("part", part));
+            Fastener screw = Fastener.drawn(x, y, bit, lengthTenths, role);
+            at.fasteners().stream().filter(screw::isAt).findFirst().ifPresent(there -> {
+                throw s.refused(Refusal.SCREW_DRAWN_THERE.of("x", there.id()));
+            });
+            if (at.fasteners().size() >= RecordCheck.MOST_FASTENERS) {
+                throw s.refused(Refusal.TOO_MANY.of("part", "screws", String.valueOf(RecordCheck.MOST_FASTENERS)));
+            }
+            return s.work.with(s.unit.withDeviations(s.unit.deviations().withScrew(part, screw)));
+        }
+    }
+
+    /** Takes a screw out again that was drawn in this job, as long as nothing was said of it. */
+    record RubOutScrew(@NotBlank @Size(max = 64) String part, @NotBlank @Size(max = 64) String fastener)
+            implements OpeningChange {
+        @Override
+        public Work to(Situation s) {
+            if (s.unit.deviations().screws().getOrDefault(part, List.of()).stream()
+                    .noneMatch(f -> f.id().equals(fastener))) {
+                throw s.noSuch("screw", fastener);
+            }
+            s.unit.log().happened().stream()
+                    .filter(e -> e instanceof Entry.Fastened f && f.key().equals(Screws.key(part, fastener)))
+                    .findFirst()
+                    .ifPresent(e -> {
+                        throw s.refused(Refusal.LOG_SAYS_OTHERWISE.of("fastener", String.valueOf(e.no())));
+                    });
+            return s.work.with(s.unit.withDeviations(s.unit.deviations().withoutScrew(part, fastener)));
         }
     }
 

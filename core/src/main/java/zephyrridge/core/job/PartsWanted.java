@@ -2,9 +2,9 @@ package zephyrridge.core.job;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
-import zephyrridge.core.machine.Position;
 
 /** Parts that a layout may want beside its modules, as far as the record knows of them; whether they lie about, a person knows. */
 public record PartsWanted(Kind kind, String name, int pieces) {
@@ -27,17 +27,23 @@ public record PartsWanted(Kind kind, String name, int pieces) {
                     record.access().part(carrier).map(p -> p.name()).orElse(carrier),
                     1));
         }
-        int empty = (int) record.positions().stream()
-                .filter(p -> !p.isSoldered()
-                        && !unit.plannedModules().containsKey(p.id())
-                        && p.carrier().filter(absent::contains).isEmpty())
-                .map(Position::id)
-                .count();
+        int empty = emptySlots(record, unit, unit.plannedModules().keySet());
         if (record.kind() == MachineKind.SERVER
                 && empty > 0
                 && !unit.plannedModules().isEmpty()) {
             wanted.add(new PartsWanted(Kind.BLANKS, "", empty));
         }
         return wanted;
+    }
+
+    /** Sockets without a module, apart from those of carriers that are not there. */
+    public static int emptySlots(MachineRecord record, Unit unit, Set<String> filled) {
+        return (int) record.positions().stream()
+                .filter(p -> !p.isSoldered()
+                        && !filled.contains(p.id())
+                        && p.carrier()
+                                .filter(unit.deviations().absent()::contains)
+                                .isEmpty())
+                .count();
     }
 }

@@ -26,6 +26,7 @@ public enum Refusal implements FindingCode {
     NOT_BOUGHT(Sort.INVALID),
     TOO_MANY(Sort.INVALID),
     HERE_ALREADY(Sort.INVALID),
+    SCREW_DRAWN_THERE(Sort.INVALID),
     POSITION_SOLDERED(Sort.INVALID),
     POSITION_NEEDED(Sort.INVALID),
     LOG_SAYS_OTHERWISE(Sort.INVALID),

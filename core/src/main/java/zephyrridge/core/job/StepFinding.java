@@ -14,6 +14,7 @@ public enum StepFinding implements FindingCode {
     STEP_COVERS,
     STEP_BACK_FIRST,
     STEP_STRAP_OFF_FIRST,
+    STEP_AIR_FIRST,
     SCREW_HOLDS,
     SCREW_LEAVE_ALONE,
     NO_SUCH_SCREW,

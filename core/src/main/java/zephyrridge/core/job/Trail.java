@@ -124,7 +124,8 @@ public record Trail(List<Leg> legs, boolean planned) {
         return e instanceof Entry.Stepped s
                 && s.did() != Entry.Did.PUT_BACK
                 && s.did() != Entry.Did.COUNTED
-                && s.did() != Entry.Did.STRAP_OFF;
+                && s.did() != Entry.Did.STRAP_OFF
+                && s.did() != Entry.Did.AIR;
     }
 
     private static int minutes(List<WorkStep> steps) {

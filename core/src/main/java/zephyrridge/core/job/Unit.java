@@ -346,12 +346,13 @@ public record Unit(
         return whole;
     }
 
-    /** Whether anything at all is known of what is in it: until then it is not read, which is another thing than empty. */
-    public boolean isLookedAt() {
+    /** Whether anything was read or said of what is in it; {@link AsFound#isRead} asks whether that is enough to speak of it. */
+    boolean isLookedAt() {
         return !asFound.isEmpty()
                 || !before.isEmpty()
                 || !readings.equals(Readings.NONE)
-                || !deviations.equals(Deviations.NONE);
+                || !deviations.absent().isEmpty()
+                || !deviations.missing().isEmpty();
     }
 
     /** A layout of this machine out of module keys; a key at a position that the record does not have is left out. */

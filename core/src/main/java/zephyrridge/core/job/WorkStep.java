@@ -32,6 +32,7 @@ public record WorkStep(
         PUT_BACK,
         COUNT,
         STRAP_OFF,
+        AIR,
         TEST_START
     }
 
@@ -55,6 +56,7 @@ public record WorkStep(
                     case "drain" -> Entry.Did.DRAIN;
                     case "count" -> Entry.Did.COUNTED;
                     case "strap-off" -> Entry.Did.STRAP_OFF;
+                    case "air" -> Entry.Did.AIR;
                     default -> null;
                 });
     }

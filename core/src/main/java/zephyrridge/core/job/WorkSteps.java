@@ -116,6 +116,9 @@ public final class WorkSteps {
             String id = way.order().get(i);
             if (!id.equals(Precedence.TEST_START)) {
                 Part part = bench.record().access().part(id).orElseThrow();
+                if (bench.guidesAir() && part.isShell() && steps.stream().noneMatch(s -> s.kind() == Kind.AIR)) {
+                    steps.add(step("air", Kind.AIR, List.of(), 30, now.power().airSeen()));
+                }
                 Optional<Side> turn = part.side() == up ? Optional.empty() : Optional.of(part.side());
                 up = part.side();
                 steps.add(on(part, turn, false));

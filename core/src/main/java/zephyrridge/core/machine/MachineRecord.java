@@ -1,5 +1,7 @@
 package zephyrridge.core.machine;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.Optional;
@@ -21,7 +23,7 @@ public record MachineRecord(
         MachineKind kind,
         List<String> processors,
         Controller controller,
-        List<Controller> otherControllers,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Controller> otherControllers,
         List<Channel> channels,
         List<Position> positions,
         AccessGraph access,

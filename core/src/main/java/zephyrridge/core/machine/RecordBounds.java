@@ -27,7 +27,6 @@ final class RecordBounds {
     static final int MOST_PROCESSORS = 8;
     static final int MOST_ALTERNATIVES = 4;
     static final int MOST_ROWS = 200;
-    private static final int MOST_FASTENERS = 200;
     private static final int MOST_SECONDS = 36_000;
     private static final int LONGEST_WORDS = 2000;
     private static final ByteSize LARGEST = ByteSize.ofGibibytes(65_536);
@@ -181,12 +180,12 @@ final class RecordBounds {
         within(path + ".source", p.source().length(), 0, 200);
         within(path + ".secondsOff", p.secondsOff(), 0, MOST_SECONDS);
         within(path + ".secondsOn", p.secondsOn(), 0, MOST_SECONDS);
-        within(path + ".fasteners", p.fasteners().size(), 0, MOST_FASTENERS);
+        within(path + ".fasteners", p.fasteners().size(), 0, RecordCheck.MOST_FASTENERS);
         for (int i = 0; i < p.fasteners().size(); i++) {
             fastener(p.fasteners().get(i), path + ".fasteners[" + i + "]");
         }
         within(path + ".howOn", p.howOn().length(), 0, LONGEST_WORDS);
-        within(path + ".catches", p.catches().size(), 0, MOST_FASTENERS);
+        within(path + ".catches", p.catches().size(), 0, RecordCheck.MOST_FASTENERS);
         for (int i = 0; i < p.catches().size(); i++) {
             Catch c = p.catches().get(i);
             String at = path + ".catches[" + i + "]";
@@ -195,7 +194,7 @@ final class RecordBounds {
             within(at + ".direction", c.direction().length(), 0, 200);
             within(at + ".tool", c.tool().length(), 0, 200);
         }
-        within(path + ".connectors", p.connectors().size(), 0, MOST_FASTENERS);
+        within(path + ".connectors", p.connectors().size(), 0, RecordCheck.MOST_FASTENERS);
         for (int i = 0; i < p.connectors().size(); i++) {
             Connector c = p.connectors().get(i);
             String at = path + ".connectors[" + i + "]";

@@ -25,6 +25,8 @@ public final class RecordCheck {
     }
 
     private static final int MOST_POSITIONS = 256;
+    /** Screws of one part, or its catches, or its cables. */
+    public static final int MOST_FASTENERS = 200;
 
     private final List<Fault> faults = new ArrayList<>();
 

@@ -1,11 +1,14 @@
 package zephyrridge.core.machine;
 
 import java.util.List;
+import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import zephyrridge.core.access.AccessGraph;
 import zephyrridge.core.access.Caution;
+import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
 
 /** A record as another one. */
@@ -65,14 +68,39 @@ public final class RecordEdit {
         r.access()
                 .part(lesson.about())
                 .orElseThrow(() -> new NoSuchElementException("no part " + lesson.about() + " in " + r.id()));
+        return withParts(r, p -> p.id().equals(lesson.about()) ? taught(p, lesson) : p);
+    }
+
+    private static MachineRecord withParts(MachineRecord r, UnaryOperator<Part> change) {
         AccessGraph access = r.access();
         return r.withAccess(new AccessGraph(
-                access.restsOn(),
-                access.parts().stream()
-                        .map(p -> p.id().equals(lesson.about()) ? taught(p, lesson) : p)
-                        .toList(),
-                access.closing(),
-                access.outlines()));
+                access.restsOn(), access.parts().stream().map(change).toList(), access.closing(), access.outlines()));
+    }
+
+    /**
+     * With screws that were drawn where they were seen; one that is drawn there already is the same one. What speaks of parts that the
+     * record does not have is passed over.
+     *
+     * @param screws by part
+     */
+    public static MachineRecord withScrews(MachineRecord r, Map<String, List<Fastener>> screws) {
+        if (screws.isEmpty()) {
+            return r;
+        }
+        return withParts(r, p -> {
+            List<Fastener> more = unknown(p, screws.getOrDefault(p.id(), List.of()));
+            return more.isEmpty()
+                    ? p
+                    : p.withFasteners(
+                            Stream.concat(p.fasteners().stream(), more.stream()).toList());
+        });
+    }
+
+    /** Those of the screws that the part does not have. */
+    public static List<Fastener> unknown(Part part, List<Fastener> screws) {
+        return screws.stream()
+                .filter(s -> part.fasteners().stream().noneMatch(s::isAt))
+                .toList();
     }
 
     private static Part taught(Part p, Lesson lesson) {

@@ -1,5 +1,7 @@
 package zephyrridge.core.machine;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.List;
 import java.util.Optional;
 
@@ -22,7 +24,7 @@ public record Socket(
         boolean turned,
         int latches,
         Optional<Integer> clearanceMillimetres,
-        List<String> screws) {
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<String> screws) {
     public Socket {
         screws = List.copyOf(screws);
     }

@@ -76,6 +76,55 @@ class LeadTest {
         assertThat(missing(w, Station.READ)).isEmpty();
     }
 
+    /** A total, a source, or one look into one of three sockets: there is memory, and nobody knows where. That is not "no memory". */
+    @Test
+    void aTotalAloneIsNoEmptyMachine() {
+        Walk w = new Walk().answered();
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "12 GB", "rate", "2400")));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .containsExactly("READ_TOTAL_ALONE");
+        assertThat(w.assess().readingFindings())
+                .extracting(f -> f.code().name())
+                .containsExactly("READ_TOTAL_ALONE");
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.ONLY_TOTAL);
+        assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("A1", "B1", "B2");
+        w.does(Walk.found(Walk.D4, "A1"));
+        assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("B1", "B2");
+        w.does(Walk.found(Walk.D8, "B1"));
+        assertThat(AsFound.unknown(w.bench(), w.unit()))
+                .as("the total leaves no room")
+                .isEmpty();
+    }
+
+    @Test
+    void seenEmptyAllThroughItIsWithoutMemory() {
+        Walk w = new Walk().answered();
+        for (String p : List.of("A1", "B1", "B2")) {
+            assertThat(w.assess().found().findings())
+                    .extracting(f -> f.code().name())
+                    .as("before " + p)
+                    .containsExactly("READ_NOTHING_YET");
+            w.does(new EvidenceChange.SayWhatIsSeen(
+                    p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty()));
+        }
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .contains("NO_MEMORY");
+        assertThat(AsFound.unknown(w.bench(), w.unit())).isEmpty();
+    }
+
+    /** A screw that somebody drew says nothing of memory. */
+    @Test
+    void aDrawnScrewIsNoReading() {
+        Walk w = new Walk()
+                .answered()
+                .does(new OpeningChange.DrawScrew("base", .5, .5, "PH0", 0, zephyrridge.core.access.Fastener.Role.OUT));
+        assertThat(AsFound.isRead(w.bench(), w.unit())).isFalse();
+        assertThat(w.unit().isLookedAt()).isFalse();
+    }
+
     /** Whatever the lead says can be done with one key is done by the core; a walk along it ends proven. */
     @Test
     void aWalkAlongTheLead() {

@@ -9,9 +9,14 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.access.Fastener;
+import zephyrridge.core.access.Part;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.limit.Trial;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.RecordCheck;
+import zephyrridge.core.machine.RecordEdit;
 import zephyrridge.core.proof.Measured;
 
 /** what a job that is handed back teaches, and what it does not. */
@@ -103,5 +108,70 @@ class LearnedTest {
                     .as(wrong)
                     .isInstanceOf(Refusal.Thrown.class);
         }
+    }
+
+    private static Change draw(double x, double y) {
+        return new OpeningChange.DrawScrew("base", x, y, "PH0", 45, Fastener.Role.OUT);
+    }
+
+    private static Walk dead() {
+        return new Walk().planned().does(Walk.tick("power-down"), Walk.tick("unplug"));
+    }
+
+    private static Change turn(String screw, Entry.Screw state) {
+        return new OpeningChange.TurnScrew("base", screw, state);
+    }
+
+    /** A record that knows no screws learns them from the job that drew most; drawn again they are the same ones. */
+    @Test
+    void theScrewMapGrowsFromTheJobThatDrewMostOfIt() {
+        Walk few = new Walk().planned().does(draw(.1, .1));
+        Walk most = new Walk().planned().does(draw(.11, .1), draw(.9, .1), draw(.5, .95));
+        var practice = Learned.practice(Set.of("base"), List.of(few.unit(), most.unit(), new Walk().unit()));
+        assertThat(practice.screws()).containsOnlyKeys("base");
+        assertThat(practice.screws().get("base"))
+                .extracting(Fastener::id)
+                .containsExactly("at11-10", "at90-10", "at50-95");
+        MachineRecord taught = RecordEdit.withScrews(Walk.LAPTOP, practice.screws());
+        Part base = taught.access().part("base").orElseThrow();
+        assertThat(base.fasteners()).hasSize(3);
+        assertThat(RecordCheck.faults(taught)).isEmpty();
+        // The first job's screw is one of them, and what is kept twice is kept once.
+        assertThat(RecordEdit.unknown(base, few.unit().deviations().screws().get("base")))
+                .isEmpty();
+        assertThat(RecordEdit.withScrews(taught, practice.screws())).isEqualTo(taught);
+        assertThat(most.unit().deviations().effective(taught)).isEqualTo(taught);
+    }
+
+    @Test
+    void aDrawnScrewIsOneLikeAnyOther() {
+        Walk w = new Walk().planned().does(draw(.2, .2), draw(.8, .2));
+        assertThat(w.refused(draw(.21, .2))).isEqualTo("SCREW_DRAWN_THERE");
+        assertThat(w.refused(new OpeningChange.DrawScrew("lid", .5, .5, "PH0", 0, Fastener.Role.OUT)))
+                .isEqualTo("NO_SUCH");
+        w.opened();
+        assertThat(Screws.tray(w.bench(), w.assess().now())).hasSize(2);
+        w.does(Walk.fit("B1")).closed();
+        assertThat(Screws.tray(w.bench(), w.assess().now())).isEmpty();
+        w.does(new OpeningChange.RubOutScrew("base", "at80-20"));
+        assertThat(w.unit().deviations().screws().get("base"))
+                .extracting(Fastener::id)
+                .containsExactly("at20-20");
+        assertThat(w.refused(new OpeningChange.RubOutScrew("base", "at80-20"))).isEqualTo("NO_SUCH");
+        w.does(turn("at20-20", Entry.Screw.LEFT));
+        assertThat(w.refused(new OpeningChange.RubOutScrew("base", "at20-20"))).isEqualTo("LOG_SAYS_OTHERWISE");
+    }
+
+    /** Said once a job, the worse of what was said; a screw that merely came out is none. */
+    @Test
+    void screwsThatGaveTroubleAreRemembered() {
+        Walk tight = dead().does(draw(.2, .2), draw(.8, .2), turn("at20-20", Entry.Screw.TIGHT));
+        Walk spoilt =
+                dead().does(draw(.2, .2), turn("at20-20", Entry.Screw.TIGHT), turn("at20-20", Entry.Screw.STRIPPED));
+        assertThat(Learned.practice(Set.of("base"), List.of(tight.unit())).hard())
+                .containsExactly(new Learned.Hard("base", "at20-20", Entry.Screw.TIGHT, 1));
+        assertThat(Learned.practice(Set.of("base"), List.of(spoilt.unit(), tight.unit()))
+                        .hard())
+                .containsExactly(new Learned.Hard("base", "at20-20", Entry.Screw.STRIPPED, 2));
     }
 }

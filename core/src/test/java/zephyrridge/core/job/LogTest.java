@@ -127,7 +127,8 @@ class LogTest {
             "on:plate",
             "on:hatch",
             "count",
-            "strap-off"
+            "strap-off",
+            "air"
         };
         List<Change> all = new ArrayList<>(List.of(
                 Walk.found(r.nextBoolean() ? Walk.D4 : Walk.D8, position),

@@ -372,8 +372,39 @@ class OpeningsTest {
                 .filteredOn(s -> !s.done())
                 .extracting(WorkStep::id)
                 .containsExactly("on:c1");
-        w.does(Walk.tick("on:c1")).opened().does(carrier("c2", 2)).closed();
+        w.does(Walk.tick("on:c1")).opened().does(carrier("c2", 2));
+        assertThat(w.assess().closing())
+                .filteredOn(s -> !s.done())
+                .extracting(WorkStep::id)
+                .containsExactly("on:c2", "air", "on:lid", "count", "test-start");
+        w.does(Walk.tick("on:c2"));
+        assertThat(w.refused(Walk.tick("on:lid"))).isEqualTo("STEP_AIR_FIRST");
+        // What comes off again is looked at again.
+        w.does(Walk.tick("air"), Walk.tick("off:c2"), Walk.tick("on:c2"));
+        assertThat(w.refused(Walk.tick("on:lid"))).isEqualTo("STEP_AIR_FIRST");
+        w.closed();
         assertThat(w.assess().now().isClosed()).isTrue();
+    }
+
+    @Test
+    void emptySlotsAreCountedApartFromMissingCarriers() {
+        Machines rack = Machines.of(MemoryGeneration.DDR4, 2400)
+                .part(part("lid", Part.Kind.COVER, Side.TOP, List.of()))
+                .part(part("c1", Part.Kind.CARRIER, Side.TOP, List.of(), "lid"))
+                .part(part("c2", Part.Kind.CARRIER, Side.TOP, List.of(), "lid"))
+                .kind(zephyrridge.core.machine.MachineKind.SERVER, zephyrridge.core.module.FormFactor.DIMM, false)
+                .cap(null, null, null, 2400);
+        for (String c : List.of("c1", "c2")) {
+            rack.channel(c).socketOn(c + "-1", c, 1, c).socketOn(c + "-2", c, 2, c);
+        }
+        Walk w = new Walk(rack.build(), HouseRules.DEFAULT).answered().does(Walk.found(Walk.D8, "c1-1"));
+        assertThat(PartsWanted.emptySlots(
+                        w.bench().record(), w.unit(), w.assess().inIt().keySet()))
+                .isEqualTo(3);
+        w.does(new ConditionChange.SayAbsent("c2", true));
+        assertThat(PartsWanted.emptySlots(
+                        w.bench().record(), w.unit(), w.assess().inIt().keySet()))
+                .isEqualTo(1);
     }
 
     private static Change carrier(String id, int count) {

@@ -217,7 +217,7 @@ final class Walk implements Ports {
             does(tick("power-down"), tick("unplug"));
         }
         assess().closing().stream()
-                .filter(s -> !s.done() && s.kind() == WorkStep.Kind.PUT_BACK)
+                .filter(s -> !s.done() && (s.kind() == WorkStep.Kind.PUT_BACK || s.kind() == WorkStep.Kind.AIR))
                 .forEach(s -> does(tick(s.id())));
         return this;
     }

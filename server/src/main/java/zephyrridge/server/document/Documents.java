@@ -19,7 +19,7 @@ import zephyrridge.core.machine.MachineRecord;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 7;
+    public static final int UNIT_SCHEMA = 8;
 
     public static final int RECORD_SCHEMA = 4;
 
@@ -29,7 +29,11 @@ public class Documents {
             UnitLifts::withNothingWanted,
             UnitLifts::withNoSealFound,
             UnitLifts::withNothingMeasured,
-            UnitLifts::withNoParts);
+            UnitLifts::withNoParts,
+            UnitLifts::withNoScrewDrawn);
+    /** Those that add what is not there and leave alone what is. */
+    private static final List<UnaryOperator<ObjectNode>> REPEATABLE_LIFTS = UNIT_LIFTS.subList(1, UNIT_LIFTS.size());
+
     private static final List<UnaryOperator<ObjectNode>> RECORD_LIFTS =
             List.of(RecordLifts::provenanceOfPositions, RecordLifts::wayBack, RecordLifts::oneController);
     private static final String SCHEMA = "schema";
@@ -87,8 +91,10 @@ public class Documents {
     public Work apply(Work work, String step) {
         JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
         // A step of before may leave a document of before.
-        ObjectNode unit = UnitLifts.withNoParts(UnitLifts.withNothingMeasured(
-                UnitLifts.withNoSealFound(UnitLifts.withNothingWanted((ObjectNode) next.get("unit")))));
+        ObjectNode unit = (ObjectNode) next.get("unit");
+        for (UnaryOperator<ObjectNode> lift : REPEATABLE_LIFTS) {
+            unit = lift.apply(unit);
+        }
         return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));
     }
 

@@ -302,6 +302,14 @@ final class UnitLifts {
         return unit;
     }
 
+    /** From 7: screws that the record does not have are drawn in a job; in old ones none was. */
+    static ObjectNode withNoScrewDrawn(ObjectNode unit) {
+        if (unit.get("deviations") instanceof ObjectNode deviations && !deviations.has("screws")) {
+            deviations.putObject("screws");
+        }
+        return unit;
+    }
+
     private static void measured(JsonNode readout) {
         if (readout instanceof ObjectNode o && !o.has("measured")) {
             o.putArray("measured");

@@ -13,6 +13,8 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.job.AsFound;
+import zephyrridge.core.job.Bench;
 import zephyrridge.core.job.Readings;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.machine.MachineRecord;
@@ -50,13 +52,14 @@ class EvidenceViews {
 
     /** @param found what is said of the layout as it was found */
     EvidenceView of(
-            MachineRecord record,
+            Bench bench,
             Unit state,
             List<Source> sources,
             Survey survey,
             List<Finding> found,
             boolean acceptable,
             Map<String, LocalDateTime> taken) {
+        MachineRecord record = bench.record();
         Map<String, String> names = makers.byId();
         return new EvidenceView(
                 sources.stream().map(s -> source(s, state, taken)).toList(),
@@ -88,7 +91,7 @@ class EvidenceViews {
                                 side(c.position(), c.other(), sources, survey, state)))
                         .toList(),
                 FindingView.of(survey.findings(), texts),
-                state.isLookedAt()
+                AsFound.isRead(bench, state)
                         ? texts.verdict(
                                 "verdict.found.",
                                 Stream.concat(survey.findings().stream(), found.stream())

@@ -2,11 +2,13 @@ package zephyrridge.server.job;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import zephyrridge.core.job.Grade;
 import zephyrridge.core.job.Order;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.server.document.Documents;
 
 /**
  * A job as it leaves the shop: docs/formats/job.schema.json describes it.
@@ -31,7 +33,9 @@ record JobExport(
         List<Event> history,
         List<Attached> files) {
     static final String FORMAT = "zephyr-ridge/job";
-    static final int SCHEMA_VERSION = 6;
+    static final int SCHEMA_VERSION = 7;
+    /** Of each version that is still read, the schema of the unit in it. */
+    static final Map<Integer, Integer> UNIT_SCHEMAS = Map.of(6, 7, SCHEMA_VERSION, Documents.UNIT_SCHEMA);
 
     /** What a layout comes to. */
     record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}

@@ -12,7 +12,9 @@ import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.job.Alternative;
+import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.Assessment;
+import zephyrridge.core.job.Bench;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.FitLine;
 import zephyrridge.core.job.Intake;
@@ -97,7 +99,7 @@ class JobViews {
                         .map(v -> new RuleView(v.rule(), texts.get("rule." + v.rule()), v.verdict()))
                         .toList(),
                 legs(c),
-                foundVerdict(u, a),
+                foundVerdict(c.machine().bench(), u, a),
                 planVerdict(u, a),
                 limits.of(c),
                 alternatives(c),
@@ -256,8 +258,8 @@ class JobViews {
                 .replace("{part}", step.part().map(Part::name).orElse(""));
     }
 
-    private String foundVerdict(Unit u, Assessment a) {
-        if (!u.isLookedAt()) {
+    private String foundVerdict(Bench bench, Unit u, Assessment a) {
+        if (!AsFound.isRead(bench, u)) {
             return texts.get("verdict.UNREAD");
         }
         return texts.verdict(

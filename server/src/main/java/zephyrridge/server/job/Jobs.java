@@ -228,8 +228,9 @@ public class Jobs {
         Order order;
         try {
             export = (ObjectNode) json.readTree(document);
-            if (!JobExport.FORMAT.equals(export.path("format").asString(""))
-                    || export.path("schemaVersion").asInt(0) != JobExport.SCHEMA_VERSION) {
+            Integer schema =
+                    JobExport.UNIT_SCHEMAS.get(export.path("schemaVersion").asInt(0));
+            if (!JobExport.FORMAT.equals(export.path("format").asString("")) || schema == null) {
                 throw Problem.invalid(
                         "content",
                         "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
@@ -238,7 +239,7 @@ public class Jobs {
             if (!(export.get("unit") instanceof ObjectNode stored) || !(export.get("order") instanceof ObjectNode)) {
                 throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
             }
-            stored.put("schema", Documents.UNIT_SCHEMA);
+            stored.put("schema", schema);
             renamed = JobFiles.Renamed.of(
                     json.writeValueAsString(stored),
                     json.treeToValue(export.get("files"), new TypeReference<List<JobExport.Attached>>() {}));

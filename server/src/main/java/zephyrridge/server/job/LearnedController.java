@@ -1,15 +1,21 @@
 package zephyrridge.server.job;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.job.Learned;
 import zephyrridge.core.job.Unit;
@@ -35,7 +41,7 @@ class LearnedController {
      * @param times of parts, off and on, and of the first start
      * @param signals codes that were seen and do not stand in the record
      * @param faults what was found wrong, with how often
-     * @param toKeep how many of these the record does not have yet
+     * @param toKeep what of it the record does not have yet
      */
     record LearnedView(
             int jobs,
@@ -43,7 +49,16 @@ class LearnedController {
             List<TimeView> times,
             List<String> signals,
             List<String> faults,
-            int toKeep) {}
+            List<KeepView> toKeep) {}
+
+    /** @param key by which it is kept */
+    record KeepView(String key, String text) {}
+
+    /** @param keys of what is to be kept, as they were shown; what somebody else has kept by then is passed over */
+    record Keep(@NotNull @Size(max = 1000) Set<@NotNull @Size(max = 300) String> keys) {}
+
+    /** Something learned, and the record that knows it. */
+    private record Keepable(String key, String text, UnaryOperator<MachineRecord> learned) {}
 
     private final Jobs jobs;
     private final Machines machines;
@@ -89,7 +104,9 @@ class LearnedController {
                                 "n",
                                 e.getValue()))
                         .toList(),
-                lessons(record, p).size());
+                keepables(record, p).stream()
+                        .map(k -> new KeepView(k.key(), k.text()))
+                        .toList());
     }
 
     private static TimeView time(String name, String what, Learned.Median m, int record) {
@@ -113,14 +130,14 @@ class LearnedController {
                         : Optional.empty());
     }
 
-    /** All of it that the record does not have goes into the record, as one new version. */
+    /** What was chosen of it goes into the record, as one new version. */
     @PostMapping("/api/machines/{id}/learned")
     @Transactional
-    public LearnedView keep(@PathVariable String id, Principal who) {
+    public LearnedView keep(@PathVariable String id, @Valid @RequestBody Keep chosen, Principal who) {
         MachineRecord record = machines.get(id).record();
         MachineRecord next = record;
-        for (Lesson lesson : lessons(record, practice(record, jobs.closedOf(id)))) {
-            next = RecordEdit.learned(next, lesson);
+        for (Keepable k : keepables(record, practice(record, jobs.closedOf(id)))) {
+            next = chosen.keys().contains(k.key()) ? k.learned().apply(next) : next;
         }
         if (!next.equals(record)) {
             machines.change(next, machines.latest(id), Optional.empty(), who.getName());
@@ -139,26 +156,62 @@ class LearnedController {
                 .contains(signal.toLowerCase(java.util.Locale.ROOT)));
     }
 
-    private static List<Lesson> lessons(MachineRecord record, Learned.Practice p) {
-        List<Lesson> lessons = new ArrayList<>();
+    private List<Keepable> keepables(MachineRecord record, Learned.Practice p) {
+        List<Keepable> all = new ArrayList<>();
         p.seconds().forEach((id, t) -> record.access().part(id).ifPresent(part -> {
             Optional<Integer> off = t.off().map(Learned.Median::value);
             Optional<Integer> on = t.on().map(Learned.Median::value);
             if (differs(off, part.secondsOff()) || differs(on, part.secondsOn())) {
-                lessons.add(new Lesson(Lesson.Topic.MINUTES, part.id(), "", off, on));
+                all.add(lesson(
+                        new Lesson(Lesson.Topic.MINUTES, id, "", off, on),
+                        texts.say(
+                                "learned.keep.MINUTES",
+                                "part",
+                                part.name(),
+                                "off",
+                                off.map(String::valueOf).orElse("-"),
+                                "on",
+                                on.map(String::valueOf).orElse("-"))));
             }
         }));
         p.firstStarts()
                 .map(Learned.Median::value)
                 .filter(s -> s <= 3600
                         && record.start().firstStartSeconds().filter(s::equals).isEmpty())
-                .ifPresent(s ->
-                        lessons.add(new Lesson(Lesson.Topic.FIRST_START, "", "", Optional.empty(), Optional.of(s))));
+                .ifPresent(s -> all.add(lesson(
+                        new Lesson(Lesson.Topic.FIRST_START, "", "", Optional.empty(), Optional.of(s)),
+                        texts.say("learned.keep.FIRST_START", "seconds", s))));
         p.signals().stream()
                 .filter(s -> !knows(record, s) && s.length() <= 200)
                 .limit(Math.max(0, 50 - record.start().signals().size()))
-                .forEach(s -> lessons.add(new Lesson(Lesson.Topic.SIGNAL, "", s, Optional.empty(), Optional.empty())));
-        return lessons;
+                .forEach(s -> all.add(lesson(
+                        new Lesson(Lesson.Topic.SIGNAL, "", s, Optional.empty(), Optional.empty()),
+                        texts.say("learned.keep.SIGNAL", "signal", s))));
+        p.screws().forEach((id, screws) -> record.access().part(id).ifPresent(part -> {
+            int more = RecordEdit.unknown(part, screws).size();
+            if (more > 0) {
+                all.add(new Keepable(
+                        "SCREWS " + id,
+                        texts.say("learned.keep.SCREWS", "part", part.name(), "n", more),
+                        r -> RecordEdit.withScrews(r, Map.of(id, screws))));
+            }
+        }));
+        p.hard().forEach(h -> record.access().part(h.part()).ifPresent(part -> {
+            String words = texts.say("learned.words." + h.state(), "id", h.fastener());
+            if (!part.how().contains(words)) {
+                all.add(lesson(
+                        new Lesson(Lesson.Topic.BROKE, h.part(), words, Optional.empty(), Optional.empty()),
+                        texts.say("learned.keep.HARD", "part", part.name(), "words", words, "n", h.jobs())));
+            }
+        }));
+        return all;
+    }
+
+    private static Keepable lesson(Lesson l, String text) {
+        return new Keepable(
+                l.topic() + " " + l.about() + (l.topic() == Lesson.Topic.MINUTES ? "" : " " + l.text()),
+                text,
+                r -> RecordEdit.learned(r, l));
     }
 
     private static boolean differs(Optional<Integer> measured, int known) {

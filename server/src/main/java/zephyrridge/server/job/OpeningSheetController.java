@@ -93,16 +93,15 @@ class OpeningSheetController {
     }
 
     private void step(StringBuilder s, Jobs.Current c, WorkStep step, int number, boolean back) {
-        String turn = step.turnTo()
-                .map(side -> texts.say("step.TURN", "side", side) + " ")
-                .orElse("");
         row(
                 s,
                 number,
-                turn
-                        + texts.get("step." + step.kind())
-                                .replace("{part}", step.part().map(Part::name).orElse(""))
-                                .replace("{count}", "__"),
+                openings.words(
+                        step,
+                        "__",
+                        c.machine().bench(),
+                        c.unit(),
+                        c.unit().plannedModules().keySet()),
                 step.seconds());
         step.cautions().forEach(k -> s.append("<p><b>")
                 .append(text(texts.get("sheet.caution")))

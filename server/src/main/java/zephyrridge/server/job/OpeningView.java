@@ -61,6 +61,7 @@ record OpeningView(
             String part, String name, Optional<Integer> off, Optional<Integer> on, int recordOff, int recordOn) {}
 
     /** @param state what was said of it; OUT also where its part is off; absent: in its hole */
+    /** @param drawn in this job, and not in the record */
     record FastenerView(
             String id,
             double x,
@@ -71,6 +72,7 @@ record OpeningView(
             String hiddenUnder,
             boolean threadLocked,
             boolean magnetNear,
+            boolean drawn,
             Optional<Entry.Screw> state) {}
 
     record ConnectorView(String id, String text) {}

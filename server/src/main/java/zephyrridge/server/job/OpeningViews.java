@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Caution;
@@ -21,6 +22,7 @@ import zephyrridge.core.job.FitLine;
 import zephyrridge.core.job.Gates;
 import zephyrridge.core.job.JobModule;
 import zephyrridge.core.job.Now;
+import zephyrridge.core.job.PartsWanted;
 import zephyrridge.core.job.Round;
 import zephyrridge.core.job.Screws;
 import zephyrridge.core.job.StepTimes;
@@ -64,8 +66,8 @@ class OpeningViews {
         return new OpeningView(
                 a.rounds().stream().map(r -> round(r, a, bench)).toList(),
                 unit.log().happened().stream().anyMatch(e -> e instanceof Entry.Opened),
-                steps(a.opening(), bench, now, tray),
-                steps(a.closing(), bench, now, tray),
+                steps(a.opening(), bench, unit, now, tray),
+                steps(a.closing(), bench, unit, now, tray),
                 layOut(LayOut.of(coming, bench.house().driver())),
                 now.off().stream().map(id -> new PartView(id, name(bench, id))).toList(),
                 groups(tray),
@@ -144,44 +146,63 @@ class OpeningViews {
                 same ? Optional.of(texts.show(in.get(0).spec().summary())) : Optional.empty());
     }
 
-    private List<StepView> steps(List<WorkStep> steps, Bench bench, Now now, List<Screws.Lying> tray) {
-        return steps.stream().map(s -> step(s, bench, now, tray)).toList();
+    private List<StepView> steps(List<WorkStep> steps, Bench bench, Unit unit, Now now, List<Screws.Lying> tray) {
+        return steps.stream().map(s -> step(s, bench, unit, now, tray)).toList();
     }
 
     /** Empty slots of a server's carrier guide no air without their blanks, which is asked for where it goes back. */
-    private String blanks(Optional<Part> part, Bench bench, Now now) {
+    private String blanks(Optional<Part> part, Bench bench, Set<String> filled) {
         if (part.isEmpty() || bench.record().kind() != MachineKind.SERVER) {
             return "";
         }
         long empty = bench.record().positions().stream()
                 .filter(p -> p.carrier().filter(part.get().id()::equals).isPresent())
-                .filter(p -> !p.isSoldered() && !now.inIt().containsKey(p.id()))
+                .filter(p -> !p.isSoldered() && !filled.contains(p.id()))
                 .count();
         return empty == 0 ? "" : " " + texts.say("step.blanks", "n", empty);
     }
 
-    private StepView step(WorkStep step, Bench bench, Now now, List<Screws.Lying> tray) {
-        Optional<Part> part = step.part();
+    /**
+     * A step in words.
+     *
+     * @param lying screws in the tray, as they are counted or as a blank for a pen; {@code filled} positions that hold a module by then
+     */
+    String words(WorkStep step, String lying, Bench bench, Unit unit, Set<String> filled) {
         String turn = step.turnTo()
                 .map(side -> texts.say("step.TURN", "side", side) + " ")
                 .orElse("");
+        String said = texts.get("step." + step.kind())
+                .replace("{part}", step.part().map(Part::name).orElse(""))
+                .replace("{count}", lying);
+        return turn
+                + switch (step.kind()) {
+                    case PUT_BACK -> said + blanks(step.part(), bench, filled);
+                    case AIR -> air(said, bench, unit, filled);
+                    default -> said;
+                };
+    }
+
+    private String air(String said, Bench bench, Unit unit, Set<String> filled) {
+        int bays = unit.deviations().absent().size();
+        return said.replace("{empty}", String.valueOf(PartsWanted.emptySlots(bench.record(), unit, filled)))
+                .replace("{bays}", bays == 0 ? "" : texts.say("step.AIR.bays", "bays", bays));
+    }
+
+    private StepView step(WorkStep step, Bench bench, Unit unit, Now now, List<Screws.Lying> tray) {
+        Optional<Part> part = step.part();
         boolean back = step.kind() == WorkStep.Kind.PUT_BACK;
         return new StepView(
                 step.id(),
                 step.kind(),
                 part.map(Part::id).orElse(""),
-                turn
-                        + texts.get("step." + step.kind())
-                                .replace("{part}", part.map(Part::name).orElse(""))
-                                .replace("{count}", String.valueOf(tray.size()))
-                        + (back ? blanks(part, bench, now) : ""),
+                words(step, String.valueOf(tray.size()), bench, unit, now.inIt().keySet()),
                 part.map(p -> back ? p.howOn() : p.how()).orElse(""),
                 part.map(Part::source).orElse(""),
                 step.turnTo(),
                 part.map(Part::side),
                 part.flatMap(p -> bench.record().access().outline(p.side())),
                 part.map(p -> p.fasteners().stream()
-                                .map(f -> fastener(p, f, bench, now))
+                                .map(f -> fastener(p, f, bench, unit, now))
                                 .toList())
                         .orElse(List.of()),
                 part.map(Part::catches).orElse(List.of()),
@@ -258,7 +279,7 @@ class OpeningViews {
         return String.join("; ", words);
     }
 
-    private static FastenerView fastener(Part part, Fastener f, Bench bench, Now now) {
+    private static FastenerView fastener(Part part, Fastener f, Bench bench, Unit unit, Now now) {
         Optional<Entry.Screw> said = Screws.said(now, part, f);
         return new FastenerView(
                 f.id(),
@@ -270,6 +291,7 @@ class OpeningViews {
                 f.hiddenUnder().map(u -> name(bench, u)).orElse(""),
                 f.threadLocked(),
                 f.magnetNear(),
+                unit.deviations().screws().getOrDefault(part.id(), List.of()).contains(f),
                 said.or(() -> now.off().contains(part.id()) && f.role().comesOut()
                         ? Optional.of(Entry.Screw.OUT)
                         : Optional.empty()));

@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.Likes;
 import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.LayoutEvaluation;
@@ -41,6 +43,7 @@ record PictureView(
      * @param lid what lies over it beyond the outer cover, "" when nothing does
      * @param reachMinutes to reach it alone
      * @param absent its carrier or processor is not there
+     * @param unknown whether nobody knows if there is a module in it
      * @param like positions of like channels that do not hold the same yet
      * @param changed whether the plan differs from what was found
      */
@@ -56,6 +59,7 @@ record PictureView(
             int reachMinutes,
             boolean changed,
             boolean absent,
+            boolean unknown,
             int like) {}
 
     /** @param gigabytesPerSecond theoretical peak */
@@ -76,6 +80,7 @@ record PictureView(
             Map<String, String> keys,
             boolean planned,
             Texts texts) {
+        Set<String> unknown = AsFound.unknown(machine.bench(), job);
         List<Lane> lanes = new ArrayList<>();
         for (int c = 0; c < machine.record().channels().size(); c++) {
             var channel = machine.record().channels().get(c);
@@ -83,7 +88,7 @@ record PictureView(
                     .filter(p -> p.channels().contains(channel.id()))
                     .sorted(java.util.Comparator.comparing((Position p) -> !p.isSoldered())
                             .thenComparingInt(Position::fillOrder))
-                    .map(p -> block(channel.processor(), machine, p, keys, planned, job, e.changed(), texts))
+                    .map(p -> block(channel.processor(), machine, p, keys, planned, job, unknown, e.changed(), texts))
                     .toList();
             lanes.add(new Lane(
                     channel.id(),
@@ -121,7 +126,7 @@ record PictureView(
                 Texts.size(e.installed()),
                 Texts.size(e.usable()),
                 (e.effortSeconds() + 59) / 60,
-                job.isLookedAt() || !e.changed().isEmpty());
+                AsFound.isRead(machine.bench(), job) || !e.changed().isEmpty());
     }
 
     private static Block block(
@@ -131,6 +136,7 @@ record PictureView(
             Map<String, String> keys,
             boolean planned,
             Unit job,
+            Set<String> unknown,
             List<String> changed,
             Texts texts) {
         Optional<String> key = Optional.ofNullable(keys.get(p.id()));
@@ -150,6 +156,7 @@ record PictureView(
                 changed.contains(p.id()),
                 p.carrier().map(job.deviations().absent()::contains).orElse(false)
                         || job.deviations().absent().contains(processor),
+                key.isEmpty() && unknown.contains(p.id()),
                 Likes.of(machine.record(), job, keys, p.id(), planned).size());
     }
 

@@ -78,7 +78,7 @@ class ReadingController {
         Jobs.Current c = jobs.get(id, who.getName());
         Map<String, Recognised> content = JobPorts.content(id, c.unit(), sources);
         return views.of(
-                c.machine().record(),
+                c.machine().bench(),
                 c.unit(),
                 AsFound.sources(c.machine().bench(), c.unit(), content),
                 AsFound.survey(c.machine().bench(), c.unit(), content),

@@ -12,6 +12,7 @@ import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.AfterCheck;
 import zephyrridge.core.job.Alternative;
+import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.Counter;
 import zephyrridge.core.job.Entry;
 import zephyrridge.core.job.Grade;
@@ -64,7 +65,7 @@ class Report {
         ByteSize was = c.assessment().found().installed();
         ByteSize is = now.installed();
         s.large(
-                !u.isLookedAt()
+                !AsFound.isRead(c.machine().bench(), u)
                         ? texts.say("report.now", "after", is)
                         : was.equals(is)
                                 ? texts.say("report.same", "after", is)

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.job.Alternative;
+import zephyrridge.core.job.AsFound;
 import zephyrridge.core.job.Assessment;
 import zephyrridge.core.job.Counter;
 import zephyrridge.core.job.JobModule;
@@ -138,7 +139,9 @@ class Slip {
                 c.machine().record().name(),
                 c.work().order().owner(),
                 c.work().order().wish(),
-                u.isLookedAt() ? texts.show(a.found().installed()) : texts.get("slip.notRead"),
+                AsFound.isRead(c.machine().bench(), u)
+                        ? texts.show(a.found().installed())
+                        : u.before().total().map(texts::show).orElse(texts.get("slip.notRead")),
                 planned ? texts.show(a.plan().installed()) : "",
                 lines,
                 terms.currency(),

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
@@ -14,6 +15,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.house.HouseRules;
@@ -82,7 +84,14 @@ public class Machines {
     }
 
     /** @param controller of one that is not the usual one, else "" */
-    private record Key(String id, long version, SortedSet<String> missing, String controller, HouseRules house) {}
+    /** Of a machine's deviations those that make another record of it. */
+    private record Key(
+            String id,
+            long version,
+            SortedSet<String> missing,
+            SortedMap<String, List<Fastener>> screws,
+            String controller,
+            HouseRules house) {}
 
     private final MachineStore store;
     private final Documents documents;
@@ -180,7 +189,7 @@ public class Machines {
     }
 
     private Ready ready(String id, long version, Deviations deviations, String controller, HouseRules rules) {
-        Key key = new Key(id, version, deviations.missing(), controller, rules);
+        Key key = new Key(id, version, deviations.missing(), deviations.screws(), controller, rules);
         Ready known = ready.get(key);
         if (known != null) {
             return known;
