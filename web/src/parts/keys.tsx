@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 
 // Fetched when somebody asks for the keys.
 const KeysDialog = lazy(() => import('./KeysDialog'));
@@ -34,6 +34,27 @@ export function switchLetters(on: boolean): void {
 /** Asks for what belongs to the whole page, from a button: the search, or the list of keys. */
 export function ask(what: 'find' | 'keys', text = ''): void {
   window.dispatchEvent(new CustomEvent(`ridge-${what}`, { detail: text }));
+}
+
+/** A scan goes to the field on this page that wants one, else to the search. */
+function scanned(text: string): void {
+  const wanted = !window.dispatchEvent(new CustomEvent('ridge-scan', { detail: text, cancelable: true }));
+  if (!wanted) ask('find', text);
+}
+
+/** @param take what was scanned while nobody typed; true where it is for this field */
+export function useScan(take: (text: string) => boolean): void {
+  const latest = useRef(take);
+  useEffect(() => {
+    latest.current = take;
+  });
+  useEffect(() => {
+    const listener = (e: Event) => {
+      if (!e.defaultPrevented && latest.current((e as CustomEvent<string>).detail)) e.preventDefault();
+    };
+    window.addEventListener('ridge-scan', listener);
+    return () => window.removeEventListener('ridge-scan', listener);
+  }, []);
 }
 
 // Keys that came after the search was asked for and before its field had the focus; Enter is kept as a line break.
@@ -72,7 +93,7 @@ const isLetter = (e: KeyboardEvent) =>
 
 /**
  * The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. A fast burst of keys ended by
- * Enter is a scan: it goes to the search and never to keys or buttons.
+ * Enter is a scan: it goes to a field that wants one, or to the search, and never to keys or buttons.
  */
 export function Keys({ map }: { map: KeyMap }) {
   const [open, setOpen] = useState(false);
@@ -98,7 +119,7 @@ export function Keys({ map }: { map: KeyMap }) {
         e.preventDefault();
         e.stopPropagation();
         clearTimeout(waiting);
-        ask('find', burst);
+        scanned(burst);
         burst = '';
         return;
       }

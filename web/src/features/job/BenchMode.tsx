@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Findings } from '../../parts/Findings';
-import { type KeyMap, Keys, onControl } from '../../parts/keys';
+import { type KeyMap, Keys, onControl, useScan } from '../../parts/keys';
 import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
@@ -240,6 +240,10 @@ function Fit({
 }) {
   const [seen, setSeen] = useState('');
   const screws = useScrews(l);
+  useScan((text) => {
+    if (l.in) setSeen(text);
+    return l.in !== undefined;
+  });
   const next = () => screws.next((n) => void onDone(seen.trim(), n));
   return (
     <Stack gap="3">

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Grid, Input, Stack, Text } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
 import { Choice } from '../../../parts/Choice';
 import { Findings } from '../../../parts/Findings';
+import { useScan } from '../../../parts/keys';
 import type { Change, JobView } from '../api';
 import { CloseUp } from './CloseUp';
 import type { StationProps } from './props';
@@ -42,9 +43,15 @@ export function FitStation({ job, change, readOnly }: StationProps) {
   const here = job.fitLines.filter((l) => !l.done && (!round || round.positionIds.includes(l.position)));
   const elsewhere = job.fitLines.filter((l) => !l.done && !here.includes(l));
   const done = job.fitLines.filter((l) => l.done);
+  // A tag that was scanned belongs to the line that waits for it; another one is held against the first, which says what is wrong.
+  const waiting = readOnly || shut ? [] : here.filter((l) => l.in);
+  const takes = (l: FitLine) => (text: string) =>
+    (waiting.find((w) => w.inTag?.toLowerCase() === text.toLowerCase()) ?? waiting[0]) === l;
   const line = (l: FitLine) => (
     <Line
       key={l.position}
+      takes={takes(l)}
+      first={l === here[0]}
       line={l}
       number={job.fitLines.indexOf(l) + 1}
       disabled={readOnly || shut}
@@ -178,12 +185,18 @@ function Line({
   line: l,
   number,
   disabled,
+  takes,
+  first,
   onReseat,
   onConfirm,
 }: {
   line: FitLine;
   number: number;
   disabled: boolean;
+  /** Whether what was scanned is for this line. */
+  takes: (text: string) => boolean;
+  /** The one that is next. */
+  first: boolean;
   /** Absent where the way to it is shut or nothing is in it. */
   onReseat?: () => void;
   onConfirm: (done: boolean, seen: string, notch?: Notch, screws?: number) => void;
@@ -192,6 +205,12 @@ function Line({
   const [notch, setNotch] = useState<Notch>();
   const seated = useRef<HTMLButtonElement>(null);
   const screws = useScrews(l);
+  useScan((text) => {
+    if (!takes(text)) return false;
+    setSeen(text);
+    seated.current?.focus();
+    return true;
+  });
   return (
     <Box
       as="li"
@@ -306,6 +325,8 @@ function Line({
           ) : (
             <Button
               ref={seated}
+              variant={first ? 'solid' : 'outline'}
+              color={first ? undefined : 'ink'}
               disabled={disabled}
               onClick={() => screws.next((n) => onConfirm(true, seen.trim(), notch, n))}
             >

@@ -26,13 +26,20 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
       job.planned.clocks[0]?.firstWord ?? 'not known',
     ],
     ['Mean bandwidth, theoretical', mean(job.found), mean(job.planned)],
-    [
-      'Total in the firmware, read',
-      job.before.firmwareTotal ?? 'not read',
-      after?.firmwareTotal ?? 'not read',
-    ],
-    ['Usable in the system, read', job.before.usable ?? 'not read', after?.usable ?? 'not read'],
   ];
+  // What was read of it at all; where neither total was, that is told.
+  const read = (name: string, field: 'firmwareTotal' | 'systemTotal' | 'usable' | 'rate') => {
+    const both = [job.before[field], after?.[field]];
+    if (both.some(Boolean)) rows.push([name, String(both[0] || 'not read'), String(both[1] || 'not read')]);
+    return both.some(Boolean);
+  };
+  const totals = [
+    read('Total in the firmware, read', 'firmwareTotal'),
+    read('Total in the system, read', 'systemTotal'),
+  ];
+  if (!totals.some(Boolean)) rows.push(['Total, read', 'not read', 'not read']);
+  read('Usable in the system, read', 'usable');
+  read('Rate as shown, read', 'rate');
   // Runs stand in a table of their own; a single figure of before is still shown where there are none.
   if (job.measured.length === 0) rows.push(['Bandwidth, measured', measured(job.before), measured(after)]);
   return (

@@ -1,5 +1,5 @@
 import { Badge, Box, Button, Field, Flex, Grid, Input, Text } from '@chakra-ui/react';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Findings } from '../../../parts/Findings';
 import { useLabel } from '../api';
 
@@ -27,6 +27,15 @@ export function LabelEntry({
   const reading = useLabel(asked);
   const shown = line.trim() === '' ? undefined : reading.data;
   const complete = shown?.complete === true && shown.line === line;
+  // A scanner ends with Enter before the line is decoded: it is kept until then, and presses the first button.
+  const [entered, setEntered] = useState<string>();
+  const buttons = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (complete && entered === line) {
+      setEntered(undefined);
+      buttons.current?.querySelector<HTMLButtonElement>('button:not(:disabled)')?.click();
+    }
+  }, [complete, entered, line]);
   return (
     <Box bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
       <Flex gap="2" align="end" wrap="wrap">
@@ -39,10 +48,15 @@ export function LabelEntry({
             placeholder="4GB 1Rx16 PC4-2400T-SC0-11"
             autoComplete="off"
             spellCheck={false}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && !e.nativeEvent.isComposing) setEntered(line);
+            }}
           />
         </Field.Root>
         {/* What was typed in the meantime stays. */}
-        {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
+        <Flex ref={buttons} gap="2" wrap="wrap" align="end">
+          {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
+        </Flex>
       </Flex>
       {shown && (
         <Box mt="3">

@@ -14,9 +14,12 @@ const NAMES: Record<string, string> = {
 /** Readings out of what a system's window or command says, pasted or in a file; a firmware table, too. */
 export function PasteReadout({
   id,
+  open = false,
   onTake,
 }: {
   id: string;
+  /** Nothing is read yet: this is the shortest way to it. */
+  open?: boolean;
   onTake: (readings: Record<string, string>) => void;
 }) {
   const [text, setText] = useState('');
@@ -38,7 +41,7 @@ export function PasteReadout({
   });
   const readings = given ? Object.entries(told.data?.readings ?? {}) : [];
   return (
-    <details>
+    <details open={open}>
       <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
         Paste or drop what the system says
       </Box>

@@ -24,14 +24,10 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   const start = job.starts.find((s) => s.no === looked) ?? last;
   // After a start that failed the fault table comes first: what to expect is known by then.
   const failed = last !== undefined && hasFailed(last);
-  return (
-    <Stack gap="4">
-      {!failed && <Expected job={job} readOnly={readOnly} />}
-      <Trouble job={job} change={change} readOnly={readOnly} />
-      <CloseUp job={job} change={change} readOnly={readOnly} />
-      {!readOnly && <NewStart job={job} change={change} />}
-      {failed && <Expected job={job} readOnly={readOnly} />}
-      <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
+  // Once it came up as it stands, what it shows is what is wanted.
+  const ran = last?.counts === true && !failed;
+  const read = (
+    <>
       {start && (
         <Box as="section" aria-label="Readings at this start">
           <Heading as="h2" size="md" mb="2">
@@ -41,6 +37,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
             <Box mb="2">
               <PasteReadout
                 id={`paste-${job.id}-${start.no}`}
+                open={!start.readout.firmwareTotal && !start.readout.systemTotal && !start.readout.rate}
                 onTake={(readings) =>
                   void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings })
                 }
@@ -86,6 +83,18 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           />
         </Box>
       </Box>
+    </>
+  );
+  return (
+    <Stack gap="4">
+      {!failed && !ran && <Expected job={job} readOnly={readOnly} />}
+      <Trouble job={job} change={change} readOnly={readOnly} />
+      <CloseUp job={job} change={change} readOnly={readOnly} />
+      {ran && read}
+      {!readOnly && <NewStart job={job} change={change} />}
+      {(failed || ran) && <Expected job={job} readOnly={readOnly} />}
+      <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
+      {!ran && read}
       <CompareStarts job={job} />
       <Measured job={job} change={change} readOnly={readOnly} phase="AFTER" />
       <Checks job={job} change={change} readOnly={readOnly} />

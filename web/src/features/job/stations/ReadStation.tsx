@@ -155,8 +155,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
         </Heading>
         {modules.length === 0 ? (
           <Text color="quiet">
-            No module has been read yet. Sockets without one count as empty; soldered banks come from the
-            machine's record.
+            No module has been read yet. Soldered banks come from the machine's record.
           </Text>
         ) : (
           <Box overflowX="auto">

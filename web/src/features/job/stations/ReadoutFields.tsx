@@ -32,6 +32,7 @@ export function ReadoutFields({
       <TextField label="Usable in the system" {...field('usable')} help="with its unit, GB or MB" />
       <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
       <Choice
+        labelWidth="6.5rem"
         label="The rate's unit"
         value={value.rateUnit}
         options={[
@@ -44,6 +45,7 @@ export function ReadoutFields({
       <TextField label="Modules listed" {...field('positionsFilled')} help="soldered banks included" />
       <TextField label="Bandwidth, MB/s" {...field('bandwidthMegabytes')} help="measured, if it was" />
       <Choice
+        labelWidth="6.5rem"
         label="Bandwidth test"
         value={value.test}
         options={[
@@ -54,6 +56,7 @@ export function ReadoutFields({
         disabled={disabled}
       />
       <Choice
+        labelWidth="6.5rem"
         label="Threads"
         value={value.threads}
         options={[

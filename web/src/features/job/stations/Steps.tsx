@@ -153,11 +153,8 @@ export function StepDetail({
   const turning = s.kind === 'TAKE_OFF' || s.kind === 'PUT_BACK';
   const [drawing, setDrawing] = useState(false);
   const [brush, setBrush] = useState<Brush>({ bit: 'PH0', lengthTenths: 0, role: 'OUT' });
-  const [refused, setRefused] = useState<string>();
-  const draw = (x: number, y: number) => {
-    setRefused(undefined);
-    void change({ type: 'DrawScrew', part: s.part, x: onSide(x), y: onSide(y), ...brush }, setRefused);
-  };
+  const draw = (x: number, y: number) =>
+    void change({ type: 'DrawScrew', part: s.part, x: onSide(x), y: onSide(y), ...brush });
   return (
     <>
       {/* Cautions of routine steps are quiet, with a mark of their own: yellow is for risks. */}
@@ -210,7 +207,8 @@ export function StepDetail({
             variant={drawing ? 'solid' : 'outline'}
             color={drawing ? undefined : 'ink'}
             aria-pressed={drawing}
-            onClick={() => setDrawing(!drawing)}
+            // Enter is the step's again.
+            onClick={(e) => (setDrawing(!drawing), e.currentTarget.blur())}
           >
             {drawing ? 'Drawn' : 'Draw screws that it does not show'}
           </Button>
@@ -224,11 +222,6 @@ export function StepDetail({
             </>
           )}
         </Flex>
-      )}
-      {refused && (
-        <Text role="alert" color="stop">
-          {refused}
-        </Text>
       )}
       {!disabled && turning && s.fasteners.length > 0 && <OddScrew step={s} change={change} />}
       {s.source && (

@@ -96,7 +96,7 @@ final class LayoutAdvice {
                 }
                 LayoutEvaluation then = ask(layout.with(p, kind));
                 Bandwidth reached = then.widths().get(processor).mean().orElse(mean);
-                if (!then.has(Severity.STOP) && reached.compareTo(most) > 0) {
+                if (!then.has(Severity.STOP) && saysItsRate(then) && reached.compareTo(most) > 0) {
                     best = p;
                     with = kind;
                     most = reached;
@@ -109,6 +109,11 @@ final class LayoutAdvice {
                     Subject.position(machine.positions[best].id()),
                     new Fill(machine.positions[best].label(), with.summary(), mean, most));
         }
+    }
+
+    /** Where the record names no rate for a filling, what the modules could do is no promise of what it will run at. */
+    private static boolean saysItsRate(LayoutEvaluation e) {
+        return e.findings().stream().noneMatch(f -> f.code() == LayoutFinding.RATE_NO_ROW);
     }
 
     /** Every module that holds the rate comes out, not one of them; a soldered bank cannot. */
@@ -131,7 +136,7 @@ final class LayoutAdvice {
         LayoutEvaluation then = ask(rest);
         DataRate before = now.rates().get(domain).rate().orElse(slowest);
         DataRate after = then.rates().get(domain).rate().orElse(before);
-        if (after.compareTo(before) > 0 && !then.has(Severity.STOP)) {
+        if (after.compareTo(before) > 0 && !then.has(Severity.STOP) && saysItsRate(then) && saysItsRate(now)) {
             List<String> labels = IntStream.of(culprits)
                     .mapToObj(p -> machine.positions[p].label())
                     .toList();

@@ -45,7 +45,7 @@ final class RateRule {
         if (row.isEmpty()) {
             out.add(Finding.of(
                     LayoutFinding.RATE_NO_ROW,
-                    Severity.RISK,
+                    Severity.NOTE,
                     subject,
                     new LayoutFinding.RateConditions(
                             d.clock.modules, d.clock.ranks, d.clock.unlikeSizes, d.clock.allFilled),

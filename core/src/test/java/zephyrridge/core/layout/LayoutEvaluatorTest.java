@@ -359,6 +359,10 @@ class LayoutEvaluatorTest {
         assertThat(e.verdict(Rule.RATE)).isEqualTo(Verdict.UNDECIDED);
         assertThat(e.finding(LayoutFinding.RATE_NO_ROW).orElseThrow().detail())
                 .isEqualTo(new LayoutFinding.RateConditions(1, 2, false, true));
+        // What the others could do is no promise where the record names no rate.
+        Layout both = Layout.of(record, Map.of("A1", Modules.of(D4_3200_16), "B1", Modules.of(D4_2400_16)));
+        assertThat(new LayoutEvaluator(record, HouseRules.DEFAULT).advice(both, both, Host.UNLIMITED, e))
+                .isEmpty();
     }
 
     @Test

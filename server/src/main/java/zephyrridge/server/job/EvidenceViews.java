@@ -96,7 +96,7 @@ class EvidenceViews {
                                 "verdict.found.",
                                 Stream.concat(survey.findings().stream(), found.stream())
                                         .toList())
-                        : texts.get("verdict.UNREAD"),
+                        : JobViews.unread(state, texts),
                 acceptable);
     }
 

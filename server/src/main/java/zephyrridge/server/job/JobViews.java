@@ -258,9 +258,17 @@ class JobViews {
                 .replace("{part}", step.part().map(Part::name).orElse(""));
     }
 
+    /** The verdict on a machine of which nobody knows what is in its sockets. */
+    static String unread(Unit u, Texts texts) {
+        return u.before()
+                .total()
+                .map(total -> texts.say("verdict.ONLY_TOTAL", "total", total))
+                .orElseGet(() -> texts.get("verdict.UNREAD"));
+    }
+
     private String foundVerdict(Bench bench, Unit u, Assessment a) {
         if (!AsFound.isRead(bench, u)) {
-            return texts.get("verdict.UNREAD");
+            return unread(u, texts);
         }
         return texts.verdict(
                 "verdict.found.",

@@ -5,8 +5,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
@@ -30,10 +32,28 @@ public final class DialogReader {
 
     private record Known(String word, Meaning meaning) {}
 
+    private static final String ACCENTED =
+            "\u00e4\u00f6\u00fc\u00e0\u00e2\u00e7\u00e9\u00e8\u00ea\u00eb\u00ee\u00ef\u00f4\u00f9\u00fb";
+    private static final String PLAIN = "aouaaceeeeiiouu";
+
     private static final List<Known> WORDS = CsvTable.read(DialogReader.class, "words.csv", 3).stream()
-            .map(c -> new Known(c[1].toLowerCase(Locale.ROOT), Meaning.valueOf(c[2])))
+            .flatMap(c -> spelt(c[1].toLowerCase(Locale.ROOT)).map(word -> new Known(word, Meaning.valueOf(c[2]))))
             .sorted(Comparator.comparing((Known k) -> -k.word().length()))
             .toList();
+
+    /** As systems write it, and as hands type it where the keyboard lacks the letter. */
+    private static Stream<String> spelt(String word) {
+        String german = word.replace("\u00e4", "ae")
+                .replace("\u00f6", "oe")
+                .replace("\u00fc", "ue")
+                .replace("\u00df", "ss");
+        StringBuilder plain = new StringBuilder();
+        word.chars().forEach(c -> {
+            int at = ACCENTED.indexOf(c);
+            plain.append(at < 0 ? (char) c : PLAIN.charAt(at));
+        });
+        return Stream.of(word, german, plain.toString()).distinct();
+    }
 
     private static final Pattern FREE =
             Pattern.compile("(?i)^Mem: {1,12}(\\d{1,13}(?:[.,]\\d)?)([KMGT]i?|[KMGT]B)?(?: .*)?$");
@@ -41,10 +61,11 @@ public final class DialogReader {
     private static final Pattern SLOTS_ONLY = Pattern.compile(
             "^(?:[\\p{L} ]{0,40}[:\\uFF1A])? ?\\d{1,3} ?(?:/|\\p{L}{1,10}(?: \\p{L}{1,6})?) ?\\d{1,3}$");
 
-    private static final Pattern PARTS = Pattern.compile("[,;] {1,4}");
+    /** Between what is said in one line: a comma, or a blank where a word with a figure of its own follows a figure. */
+    private static final Pattern PARTS = Pattern.compile("[,;]? {1,4}");
     /** "2 of 4 slots": the count before its word. */
     private static final Pattern SLOTS_AFTER = Pattern.compile(
-            "(?i)(\\d{1,3} ?(?:/|of|von|sur|de) ?\\d{1,3}) (?:(?:memory|ram) )?(?:slots?|sockets?|positions?|steckpl\u00e4tzen?|sockeln?|emplacements?)\\b");
+            "(?i)(\\d{1,3} ?(?:/|of|von|sur|de) ?\\d{1,3}) (?:(?:memory|ram) )?(?:slots?|sockets?|positions?|steckpl(?:\u00e4|ae?)tzen?|sockeln?|emplacements?)\\b");
 
     private final List<DialogReading.Word> words = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
@@ -94,13 +115,36 @@ public final class DialogReader {
         int from = 0;
         for (Matcher m = PARTS.matcher(line); m.find(); ) {
             String next = line.substring(m.end());
-            if (known(next).isPresent() || SLOTS_AFTER.matcher(next).lookingAt()) {
+            boolean parts = m.group().startsWith(" ")
+                    ? isWhole(line.substring(from, m.start())) && beginsAnother(next)
+                    : known(next).isPresent() || SLOTS_AFTER.matcher(next).lookingAt();
+            if (parts) {
                 said.add(line.substring(from, m.start()));
                 from = m.end();
             }
         }
         said.add(line.substring(from));
         return said;
+    }
+
+    /** Whether something is said already: a figure, or a form. */
+    private static boolean isWhole(String part) {
+        return part.chars().anyMatch(Character::isDigit) || says(part, rest -> true, Meaning.FORM);
+    }
+
+    /** Whether a word that systems use begins here, with its figure behind it, or a count of slots. */
+    private static boolean beginsAnother(String next) {
+        return SLOTS_AFTER.matcher(next).lookingAt()
+                || says(next, rest -> Character.isDigit(rest.charAt(0)), Meaning.values())
+                || says(next, rest -> true, Meaning.FORM);
+    }
+
+    private static boolean says(String part, Predicate<String> rest, Meaning... meanings) {
+        return known(part)
+                .filter(k -> List.of(meanings).contains(k.meaning()))
+                .map(k -> LEADERS.matcher(part.substring(k.word().length())).replaceFirst(""))
+                .filter(r -> !r.isBlank() && rest.test(r))
+                .isPresent();
     }
 
     private void line(int no, String line) {

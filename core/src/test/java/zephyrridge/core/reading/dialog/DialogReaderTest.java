@@ -140,6 +140,21 @@ class DialogReaderTest {
                         .orElseThrow()
                         .of())
                 .contains(4);
+        DialogReading blanks = DialogReader.read(
+                "Memory 8,0 GB Speed 5600 MT/s Slots used 1 of 2 Form factor SODIMM Hardware reserved 412 MB");
+        assertThat(blanks.size(Meaning.INSTALLED).orElseThrow().size()).isEqualTo(ByteSize.ofGibibytes(8));
+        assertThat(blanks.rate().orElseThrow().number()).isEqualTo(5600);
+        assertThat(blanks.slots().orElseThrow().of()).contains(2);
+        assertThat(blanks.size(Meaning.RESERVED).orElseThrow().size()).isEqualTo(ByteSize.ofMebibytes(412));
+        DialogReading typed = DialogReader.read(
+                "Installierter RAM 32,0 GB (31,4 GB verwendbar) Geschwindigkeit: 4800 MT/s Verwendete Steckplaetze: 2 von 2");
+        assertThat(typed.size(Meaning.VISIBLE)).isPresent();
+        assertThat(typed.slots().orElseThrow().used()).isEqualTo(2);
+        assertThat(DialogReader.read("Memoire installee (RAM) : 8,00 Go")
+                        .size(Meaning.INSTALLED)
+                        .orElseThrow()
+                        .size())
+                .isEqualTo(ByteSize.ofGibibytes(8));
         // A name with a comma in it stays one.
         assertThat(DialogReader.read("Caption: Physical Memory, speed of light").rate())
                 .isEmpty();
