@@ -19,6 +19,7 @@ export function LearnedSection({ id, writes }: { id: string; writes: boolean }) 
   const keep = useKeepLearned(id);
   const l = learned.data;
   if (!l) return null;
+  const sound = l.toKeep.filter((k) => !k.clash).map((k) => k.key);
   const empty = l.tried.length + l.times.length + l.faults.length + l.toKeep.length === 0;
   return (
     <Box as="section" aria-label="What this shop learned" id="learned" mt="6" scrollMarginTop="4.5rem">
@@ -103,9 +104,10 @@ export function LearnedSection({ id, writes }: { id: string; writes: boolean }) 
               <Button
                 size="sm"
                 loading={keep.isPending}
-                onClick={() => keep.mutate(l.toKeep.map((k) => k.key))}
+                disabled={sound.length === 0}
+                onClick={() => keep.mutate(sound)}
               >
-                Keep all of it in the record ({l.toKeep.length})
+                Keep all of it in the record ({sound.length})
               </Button>
             </Flex>
             <Box as="ul" listStyleType="none">
@@ -113,13 +115,18 @@ export function LearnedSection({ id, writes }: { id: string; writes: boolean }) 
                 <Flex as="li" key={k.key} gap="3" align="center" py="0.5">
                   <Text flex="1" maxW="34rem" overflowWrap="anywhere">
                     {k.text}
+                    {k.clash && (
+                      <Text as="span" display="block" color="risk">
+                        ▲ The record says otherwise, so it is mended there first: {k.clash}
+                      </Text>
+                    )}
                   </Text>
                   <Button
                     size="xs"
                     variant="outline"
                     color="ink"
                     aria-label={`Keep: ${k.text}`}
-                    disabled={keep.isPending}
+                    disabled={keep.isPending || k.clash !== undefined}
                     onClick={() => keep.mutate([k.key])}
                   >
                     Keep

@@ -43,6 +43,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
   const here = job.fitLines.filter((l) => !l.done && (!round || round.positionIds.includes(l.position)));
   const elsewhere = job.fitLines.filter((l) => !l.done && !here.includes(l));
   const done = job.fitLines.filter((l) => l.done);
+  const steps = job.opening.steps.filter((s) => !s.done).length;
   // A tag that was scanned belongs to the line that waits for it; another one is held against the first, which says what is wrong.
   const waiting = readOnly || shut ? [] : here.filter((l) => l.in);
   const takes = (l: FitLine) => (text: string) =>
@@ -51,7 +52,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
     <Line
       key={l.position}
       takes={takes(l)}
-      first={l === here[0]}
+      first={l === here[0] && steps === 0}
       line={l}
       number={job.fitLines.indexOf(l) + 1}
       disabled={readOnly || shut}
@@ -96,6 +97,12 @@ export function FitStation({ job, change, readOnly }: StationProps) {
         </Text>
       )}
       {carrier && !readOnly && !shut && <Carrier round={carrier} out={out} change={change} />}
+      {here.length > 0 && steps > 0 && (
+        <Text color="quiet">
+          The way to {here.length === 1 ? here[0].label : 'these'} is not open yet: {steps}{' '}
+          {steps === 1 ? 'step' : 'steps'} on Open.
+        </Text>
+      )}
       <Stack as="ol" gap="3" listStyleType="none">
         {here.map(line)}
       </Stack>
@@ -103,7 +110,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
         <Text color="quiet">In later rounds: {elsewhere.map((l) => l.label).join(', ')}.</Text>
       )}
       {done.length > 0 && (
-        <details open={here.length === 0 && done.length < 5}>
+        <details open={here.length === 0 && done.length < 5 && job.now.off.length === 0}>
           <Box as="summary" cursor="pointer" color="good" fontWeight="600" width="fit-content">
             ✓ {done.length} {done.length === 1 ? 'position' : 'positions'} done
           </Box>

@@ -339,7 +339,7 @@ class TroubleHttpTest {
                 client,
                 id,
                 "DrawScrew",
-                Map.of("part", part, "x", 0.33, "y", 0.66, "bit", "PH1", "lengthTenths", 60, "role", "LOOSEN_ONLY"));
+                Map.of("part", part, "x", 0.33, "y", 0.66, "bit", "PH1", "lengthTenths", 60, "role", "LEAVE_ALONE"));
         assertThat(client.change(
                                 id,
                                 "DrawScrew",
@@ -355,6 +355,25 @@ class TroubleHttpTest {
         JsonNode learned = ok(client.get("/api/machines/" + machine + "/learned"));
         assertThat(learned.get("jobs").asInt()).isEqualTo(closed + 1);
         assertThat(learned.get("signals").toString()).contains("two short tones");
+        // Its words say two screws: a third one would make them false, and is not taken in silence.
+        change(client, id, "ReopenJob", Map.of());
+        change(
+                client,
+                id,
+                "DrawScrew",
+                Map.of("part", part, "x", 0.5, "y", 0.5, "bit", "PH1", "lengthTenths", 60, "role", "OUT"));
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        JsonNode clashing =
+                ok(client.post("/api/machines/" + machine + "/learned", Map.of("keys", List.of("SCREWS " + part))));
+        assertThat(clashing.get("toKeep").toString()).contains("tells another number of screws");
+        assertThat(client.get("/api/machines/" + machine + "/record")
+                        .json()
+                        .at("/access/parts/0/fasteners")
+                        .toString())
+                .doesNotContain("at33-66");
+        change(client, id, "ReopenJob", Map.of());
+        change(client, id, "RubOutScrew", Map.of("part", part, "fastener", "at50-50"));
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
         // One of it first, then all.
         String tones = "SIGNAL  two short tones";
         assertThat(keys(learned)).contains(tones, "SCREWS " + part);

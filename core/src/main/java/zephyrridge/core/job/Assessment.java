@@ -3,8 +3,10 @@ package zephyrridge.core.job;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.LayoutFinding;
@@ -55,13 +57,19 @@ public record Assessment(
         Layout asFound = unit.layout(record, unit.asFound());
         Layout planned = unit.layout(record, unit.plannedModules());
         boolean unread = !AsFound.isRead(bench, unit);
-        LayoutEvaluation asItStands =
-                unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unit, unread);
+        Set<String> unknown = AsFound.unknown(bench, unit);
+        LayoutEvaluation asItStands = asFarAsKnown(
+                unreadIsNotEmpty(bench.evaluator().evaluate(asFound, asFound, host), unit, unread),
+                unknown,
+                unit.asFound());
         LayoutEvaluation found = asItStands.withFindings(Stream.concat(
                         bench.limits().whichController(unit.intake().processor()).stream(),
                         asItStands.findings().stream())
                 .toList());
-        LayoutEvaluation judged = unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unit, unread);
+        LayoutEvaluation judged = asFarAsKnown(
+                unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unit, unread),
+                unknown,
+                unit.plannedModules());
         // What came with the machine is not beyond anything: it ran.
         Optional<Judgement> limits = judged.changed().isEmpty()
                 ? Optional.empty()
@@ -143,6 +151,18 @@ public record Assessment(
             started = e instanceof Entry.Started || started && !(e instanceof Entry.Moved);
         }
         return started;
+    }
+
+    /** How channels share the memory nobody can say while a socket may hold some of it. */
+    private static final Set<FindingCode> OF_ALL_SOCKETS =
+            Set.of(LayoutFinding.WIDTH_SINGLE, LayoutFinding.WIDTH_UNEVEN);
+
+    private static LayoutEvaluation asFarAsKnown(LayoutEvaluation e, Set<String> unknown, Map<String, String> filled) {
+        return filled.keySet().containsAll(unknown)
+                ? e
+                : e.withFindings(e.findings().stream()
+                        .filter(f -> !OF_ALL_SOCKETS.contains(f.code()))
+                        .toList());
     }
 
     /** A machine that nobody has looked into is not one without memory: of what may be in its sockets nothing is said. */

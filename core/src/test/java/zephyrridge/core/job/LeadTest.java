@@ -98,6 +98,19 @@ class LeadTest {
                 .isEmpty();
     }
 
+    /** With one module read and two sockets nobody saw, nothing is said of how channels share the memory. */
+    @Test
+    void whatASocketMayHoldIsNotSpokenOver() {
+        Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .doesNotContain("WIDTH_SINGLE", "WIDTH_UNEVEN");
+        w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "4 GB")));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .contains("WIDTH_SINGLE");
+    }
+
     @Test
     void seenEmptyAllThroughItIsWithoutMemory() {
         Walk w = new Walk().answered();

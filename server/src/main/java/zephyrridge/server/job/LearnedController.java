@@ -22,6 +22,7 @@ import zephyrridge.core.job.Unit;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.Lesson;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
 import zephyrridge.server.limit.Limits;
 import zephyrridge.server.machine.Machines;
@@ -51,8 +52,11 @@ class LearnedController {
             List<String> faults,
             List<KeepView> toKeep) {}
 
-    /** @param key by which it is kept */
-    record KeepView(String key, String text) {}
+    /**
+     * @param key by which it is kept
+     * @param clash why the record as it is cannot take it: what stands there says otherwise
+     */
+    record KeepView(String key, String text, Optional<String> clash) {}
 
     /** @param keys of what is to be kept, as they were shown; what somebody else has kept by then is passed over */
     record Keep(@NotNull @Size(max = 1000) Set<@NotNull @Size(max = 300) String> keys) {}
@@ -105,7 +109,8 @@ class LearnedController {
                                 e.getValue()))
                         .toList(),
                 keepables(record, p).stream()
-                        .map(k -> new KeepView(k.key(), k.text()))
+                        .map(k -> new KeepView(
+                                k.key(), k.text(), clash(k.learned().apply(record))))
                         .toList());
     }
 
@@ -137,12 +142,19 @@ class LearnedController {
         MachineRecord record = machines.get(id).record();
         MachineRecord next = record;
         for (Keepable k : keepables(record, practice(record, jobs.closedOf(id)))) {
-            next = chosen.keys().contains(k.key()) ? k.learned().apply(next) : next;
+            MachineRecord with = k.learned().apply(next);
+            next = chosen.keys().contains(k.key()) && clash(with).isEmpty() ? with : next;
         }
         if (!next.equals(record)) {
             machines.change(next, machines.latest(id), Optional.empty(), who.getName());
         }
         return learned(id);
+    }
+
+    private static Optional<String> clash(MachineRecord with) {
+        return RecordCheck.faults(with).stream()
+                .findFirst()
+                .map(f -> f.path() + " " + f.fault() + (f.value().isEmpty() ? "" : ": " + f.value()));
     }
 
     private static Learned.Practice practice(MachineRecord record, List<Unit> closed) {

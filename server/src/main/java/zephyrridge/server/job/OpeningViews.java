@@ -159,7 +159,7 @@ class OpeningViews {
                 .filter(p -> p.carrier().filter(part.get().id()::equals).isPresent())
                 .filter(p -> !p.isSoldered() && !filled.contains(p.id()))
                 .count();
-        return empty == 0 ? "" : " " + texts.say("step.blanks", "n", empty);
+        return empty == 0 ? "" : ". " + texts.say("step.blanks", "n", empty);
     }
 
     /**
