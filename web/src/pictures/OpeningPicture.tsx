@@ -88,9 +88,10 @@ export function OpeningPicture({
               />
               {c.start && (
                 <text
-                  x={x > WIDTH - 60 ? x - 12 : x + 12}
-                  y={y + 4}
-                  textAnchor={x > WIDTH - 60 ? 'end' : 'start'}
+                  // Beneath its mark: beside it the screws are.
+                  x={Math.min(Math.max(x, 20), WIDTH - 20)}
+                  y={y + 20 > height - 4 ? y - 12 : y + 20}
+                  textAnchor="middle"
                   fill="currentColor"
                   style={{ fontSize: 13, fontWeight: 700 }}
                 >

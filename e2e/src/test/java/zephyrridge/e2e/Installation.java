@@ -12,20 +12,43 @@ import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
 
 /** An installation of its own: folder, ports, and the start command as a person uses it. */
 final class Installation implements AutoCloseable {
     /** What the command said and how it ended. */
     record Said(int code, String text) {}
 
+    /** One with the demo's data for all tests of the command, made when the first of them asks for it. */
+    static final class OfTheDemo implements ParameterResolver {
+        @Override
+        public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
+            return parameter.getParameter().getType() == Installation.class;
+        }
+
+        @Override
+        public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
+            return extension
+                    .getRoot()
+                    .getStore(ExtensionContext.Namespace.create(Installation.class))
+                    .getOrComputeIfAbsent("demo", k -> new Installation(), Installation.class);
+        }
+    }
+
     final Path home;
     final int port;
     final int databasePort;
 
-    Installation() throws IOException {
-        home = Files.createTempDirectory("zephyr-command");
-        port = freePort();
-        databasePort = freePort();
+    Installation() {
+        try {
+            home = Files.createTempDirectory("zephyr-command");
+            port = freePort();
+            databasePort = freePort();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
     }
 
     String address() {

@@ -12,6 +12,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
@@ -21,6 +22,7 @@ import zephyrridge.server.account.DemoAccounts;
  * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
  * there afterwards, and state and events are of one piece. Rounds: -Dzephyr.kills, 2 by default; ./zephyr test-kill N runs more.
  */
+@ExtendWith(Installation.OfTheDemo.class)
 @Order(1)
 @ResourceLock("installation")
 class KillTest {
@@ -30,45 +32,43 @@ class KillTest {
     private record Acknowledged(long job, long version, String text) {}
 
     @Test
-    void everyAcknowledgedWriteIsThere() throws Exception {
+    void everyAcknowledgedWriteIsThere(Installation zephyr) throws Exception {
         int rounds = Integer.getInteger("zephyr.kills", 2);
         Random random = new Random(Long.getLong("zephyr.seed", 41L));
         Queue<Acknowledged> acknowledged = new ConcurrentLinkedQueue<>();
         AtomicInteger refused = new AtomicInteger();
         int databaseKills = 0;
-        try (Installation zephyr = new Installation()) {
-            Installation.Said first = zephyr.zephyr("demo");
-            assertThat(first.code()).as(first.text()).isZero();
-            for (int round = 0; round < rounds; round++) {
-                AtomicBoolean stop = new AtomicBoolean();
-                List<Thread> writers = new ArrayList<>();
-                for (int w = 0; w < WRITERS; w++) {
-                    String name = "round " + round + " writer " + w;
-                    writers.add(new Thread(() -> write(zephyr.address(), name, stop, acknowledged, refused)));
-                }
-                writers.forEach(Thread::start);
-                // In the middle of it: when all are writing, and some time later.
-                int before = acknowledged.size();
-                for (int waited = 0; acknowledged.size() < before + 40 && waited < 600; waited++) {
-                    Thread.sleep(100);
-                }
-                Thread.sleep(random.nextInt(1000));
-                boolean database = round % 2 == 1;
-                databaseKills += database ? 1 : 0;
-                zephyr.kill(database ? "Database" : "Application");
-                Thread.sleep(300);
-                stop.set(true);
-                // After the database's death the application is ended too, and with it the writers that wait for a
-                // connection: the
-                // start command mends both.
-                zephyr.kill("Application");
-                for (Thread writer : writers) {
-                    writer.join();
-                }
-                Installation.Said again = zephyr.zephyr("demo");
-                assertThat(again.code()).as(again.text()).isZero();
-                check(zephyr.address(), acknowledged);
+        Installation.Said first = zephyr.zephyr("demo");
+        assertThat(first.code()).as(first.text()).isZero();
+        for (int round = 0; round < rounds; round++) {
+            AtomicBoolean stop = new AtomicBoolean();
+            List<Thread> writers = new ArrayList<>();
+            for (int w = 0; w < WRITERS; w++) {
+                String name = "round " + round + " writer " + w;
+                writers.add(new Thread(() -> write(zephyr.address(), name, stop, acknowledged, refused)));
             }
+            writers.forEach(Thread::start);
+            // In the middle of it: when all are writing, and some time later.
+            int before = acknowledged.size();
+            for (int waited = 0; acknowledged.size() < before + 40 && waited < 600; waited++) {
+                Thread.sleep(100);
+            }
+            Thread.sleep(random.nextInt(1000));
+            boolean database = round % 2 == 1;
+            databaseKills += database ? 1 : 0;
+            zephyr.kill(database ? "Database" : "Application");
+            Thread.sleep(300);
+            stop.set(true);
+            // After the database's death the application is ended too, and with it the writers that wait for a
+            // connection: the
+            // start command mends both.
+            zephyr.kill("Application");
+            for (Thread writer : writers) {
+                writer.join();
+            }
+            Installation.Said again = zephyr.zephyr("demo");
+            assertThat(again.code()).as(again.text()).isZero();
+            check(zephyr.address(), acknowledged);
         }
         assertThat(acknowledged.size())
                 .as("enough writes for the kills to hit some")

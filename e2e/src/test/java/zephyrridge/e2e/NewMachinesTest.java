@@ -7,9 +7,9 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import zephyrridge.server.TestServer;
 
 /**
@@ -17,7 +17,7 @@ import zephyrridge.server.TestServer;
  * one action. The counts stand in the output.
  */
 @ExtendWith({TestServer.class, Browser.class})
-@ResourceLock("page")
+@Order(3)
 class NewMachinesTest {
     private static final int KNOWN = 15;
     private static final int UNKNOWN = 25;

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
-import java.io.IOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -14,7 +13,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
 import java.util.Map;
 import java.util.regex.Pattern;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
@@ -25,7 +23,7 @@ import zephyrridge.server.ApiClient;
 import zephyrridge.server.account.DemoAccounts;
 
 /** The start command, used as a person does. */
-@ExtendWith(Browser.class)
+@ExtendWith({Browser.class, Installation.OfTheDemo.class})
 @Order(2)
 @ResourceLock("installation")
 class ZephyrCommandTest {
@@ -33,13 +31,8 @@ class ZephyrCommandTest {
     private static Installation zephyr;
 
     @BeforeAll
-    static void install() throws IOException {
-        zephyr = new Installation();
-    }
-
-    @AfterAll
-    static void stopAndTidy() throws IOException {
-        zephyr.close();
+    static void install(Installation demo) {
+        zephyr = demo;
     }
 
     private static ApiClient ilka() {
@@ -75,9 +68,6 @@ class ZephyrCommandTest {
         assertThat(ilka().get("/api/jobs/" + id).json().at("/order/owner").asString())
                 .isEqualTo("Kept through a crash");
 
-        // An afresh demo has its stories and nothing else.
-        assertThat(zephyr.zephyr("reset-demo").code()).isZero();
-        assertThat(ilka().get("/api/jobs/" + id).status()).isEqualTo(404);
         assertThat(zephyr.zephyr("stop").text()).contains("All stopped");
         assertThat(zephyr.zephyr("stop").code()).isZero();
     }
@@ -174,7 +164,15 @@ class ZephyrCommandTest {
             assertThat(wrong.code()).isNotZero();
             assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
             assertThat(ilka(fresh).get("/api/jobs").body()).contains("Dairy office");
+            // A demo made afresh has its stories and nothing else; the workshop's data stay.
+            long id = ilka(fresh)
+                    .post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Gone", "wish", ""))
+                    .json()
+                    .get("id")
+                    .asLong();
             assertThat(fresh.zephyr("reset-demo").code()).isZero();
+            assertThat(ilka(fresh).get("/api/jobs/" + id).status()).isEqualTo(404);
+            assertThat(ilka(fresh).get("/api/jobs").body()).contains("Dairy office");
             fresh.zephyr("stop");
             assertThat(fresh.zephyr("start").code()).isZero();
             ApiClient sedge = new ApiClient(fresh.address());

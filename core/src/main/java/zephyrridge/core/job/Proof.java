@@ -83,8 +83,10 @@ public record Proof(
             read(counting, cannot, missing);
             int lastGood = lastIndex(happened, e -> e instanceof Entry.Started s && !s.failed());
             int lastOther = lastIndex(happened, e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
-            if (Math.max(lastOff, lastOther) > lastGood) {
+            if (lastGood >= 0 && Math.max(lastOff, lastOther) > lastGood) {
                 missing.add(say(ProofGap.PROOF_START_AFTER_OPENING, ""));
+            } else if (lastGood < 0 && missing.stream().noneMatch(f -> f.code() == ProofGap.PROOF_FAILED_START)) {
+                missing.add(say(ProofGap.PROOF_NO_GOOD_START, ""));
             }
         }
         Grade wanted = wanted(bench, plan, tries);

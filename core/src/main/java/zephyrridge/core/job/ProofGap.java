@@ -12,6 +12,7 @@ public enum ProofGap implements FindingCode {
     PROOF_NOT_AS_PLANNED,
     PROOF_NO_START,
     PROOF_START_AFTER_OPENING,
+    PROOF_NO_GOOD_START,
     PROOF_FAILED_START,
     PROOF_DIFFERENCE_OPEN,
     PROOF_UNDECIDED(Fields.class),

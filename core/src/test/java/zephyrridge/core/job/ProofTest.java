@@ -181,6 +181,24 @@ class ProofTest {
         assertThat(w.assess().proof().grade()).isEqualTo(Grade.TESTED);
     }
 
+    /** It failed in the very opening in which it was fitted: nothing was opened again, and accepting the failure is no good start. */
+    @Test
+    void aFirstStartThatFailedIsNoOpeningAgain() {
+        Walk w = new Walk()
+                .planned()
+                .opened()
+                .does(Walk.fit("B1"), Walk.tick("on:plate"), Walk.tick("on:plug"), Walk.tick("strap-off"))
+                .does(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty()));
+        assertThat(w.missing())
+                .contains("PROOF_FAILED_START", "PROOF_NOT_CLOSED")
+                .doesNotContain("PROOF_START_AFTER_OPENING", "PROOF_NO_GOOD_START");
+        int failed = w.unit().log().starts().get(0).no();
+        w.does(new StartChange.AcceptDifference(failed, Optional.empty(), "mains was off"), SEEN);
+        assertThat(w.missing()).contains("PROOF_NO_GOOD_START").doesNotContain("PROOF_FAILED_START");
+        w.does(Walk.start(), SEEN).closed();
+        assertThat(w.assess().proof().grade()).isEqualTo(Grade.SEEN);
+    }
+
     @Test
     void beyondTheMakersFigureAPassIsWanted() {
         Walk w = new Walk()

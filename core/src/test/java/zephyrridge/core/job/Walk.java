@@ -62,11 +62,17 @@ final class Walk implements Ports {
         work = Work.takenIn("Valley library", "Two more years");
     }
 
+    private Bench bench;
+
+    /** Made anew only where the machine turns out to be another one, as the server does it. */
     Bench bench() {
         MachineRecord effective = work.unit()
                 .deviations()
                 .effective(record.fitted(work.unit().intake().processor()));
-        return Bench.of(effective, house);
+        if (bench == null || !bench.record().equals(effective)) {
+            bench = Bench.of(effective, house);
+        }
+        return bench;
     }
 
     Walk stock(String tag, String label) {
