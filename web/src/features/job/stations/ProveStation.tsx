@@ -89,8 +89,8 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
     <Stack gap="4">
       {!failed && !ran && <Expected job={job} readOnly={readOnly} />}
       <Trouble job={job} change={change} readOnly={readOnly} />
-      <CloseUp job={job} change={change} readOnly={readOnly} />
       {ran && read}
+      <CloseUp job={job} change={change} readOnly={readOnly} />
       {!readOnly && <NewStart job={job} change={change} />}
       {(failed || ran) && <Expected job={job} readOnly={readOnly} />}
       <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />

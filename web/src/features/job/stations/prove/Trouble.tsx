@@ -158,7 +158,7 @@ function TestSteps({
         {test.words}
       </Text>
       <Text>
-        About {test.minutes} minutes. {test.why}
+        About {test.minutes} {test.minutes === 1 ? 'minute' : 'minutes'}. {test.why}
       </Text>
       {!readOnly && (
         <Flex gap="2" wrap="wrap" align="center">

@@ -284,6 +284,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         boolean fitted = a.fitLines().stream().allMatch(FitLine::done);
         // In a test the modules go where it wants them first: which test it is, hands say.
         boolean hands = isTest(a) && !wasTouched(unit, a);
+        // While it is sought what is wrong the next test leads, which may want it as it stands.
+        boolean sought = count(a, ProofGap.PROOF_FAILED_START) > 0 && !isTest(a);
         return new Lead(
                 Station.PROVE,
                 gaps,
@@ -293,7 +295,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                                 ? opening.isEmpty() || Gates.isShut(a.openingGates())
                                         ? Next.NONE
                                         : new Next(Do.TICK, opening.get(0).id())
-                                : fitted && step.isPresent()
+                                : fitted && step.isPresent() && !sought
                                         ? new Next(
                                                 Do.TICK,
                                                 dead(a.now()).orElse(step.get().id()))

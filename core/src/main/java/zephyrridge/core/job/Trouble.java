@@ -57,6 +57,16 @@ public record Trouble(
         return belief.attempts().stream().anyMatch(t -> t.seen().failed());
     }
 
+    /** Whether the last start came up and nobody has read how much of its memory it has: reading costs less than any test. */
+    public boolean readsFirst(Unit unit) {
+        List<Entry.Started> starts = unit.log().starts();
+        return any()
+                && pending.isEmpty()
+                && !starts.isEmpty()
+                && starts.get(starts.size() - 1).outcome() == Entry.Outcome.STARTED
+                && starts.get(starts.size() - 1).readout().total().isEmpty();
+    }
+
     /** Module key by position, soldered banks aside. */
     public SortedMap<String, String> modules(Arrangement fill) {
         SortedMap<String, String> modules = new TreeMap<>();

@@ -88,6 +88,25 @@ class TroubleTest {
         assertThat(trouble(w).pending()).isEmpty();
     }
 
+    /** It came up at last: how much of its memory it has is read before anything is opened for a test. */
+    @Test
+    void aTotalIsReadBeforeAnythingIsOpened() {
+        Walk w = fitted().does(SILENT, new LogChange.LogAction(Entry.Action.MAINS, ""));
+        assertThat(trouble(w).readsFirst(w.unit())).isFalse();
+        w.does(Walk.start());
+        assertThat(trouble(w).readsFirst(w.unit())).isTrue();
+        w.does(Walk.read("firmwareTotal", "16 GB"));
+        assertThat(trouble(w).readsFirst(w.unit())).isFalse();
+        assertThat(w.assess().leads(w.work, w.bench()).stream()
+                        .filter(l -> l.station() == Station.PROVE)
+                        .findFirst()
+                        .orElseThrow()
+                        .next()
+                        .what())
+                .as("the next test leads, and not closing up")
+                .isNotEqualTo(Lead.Do.TICK);
+    }
+
     @Test
     void clearingIsNoTestWithoutTheKey() {
         Walk w = fitted();

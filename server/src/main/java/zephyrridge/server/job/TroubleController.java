@@ -158,7 +158,7 @@ class TroubleController {
         return new TroubleView(
                 t.any(),
                 d.state(),
-                sentence(t, in, because),
+                sentence(unit, t, in, because),
                 advice(t, in),
                 t.any() ? likely : List.of(),
                 t.any() ? because : List.of(),
@@ -181,7 +181,7 @@ class TroubleController {
         return chosen;
     }
 
-    private String sentence(Trouble t, FaultWords.In in, List<LikelyView> because) {
+    private String sentence(Unit unit, Trouble t, FaultWords.In in, List<LikelyView> because) {
         Diagnosis d = t.diagnosis();
         if (!t.any()) {
             return texts.get("trouble.NONE");
@@ -190,6 +190,9 @@ class TroubleController {
         int percent = percent(d.leading().get(0));
         boolean mended = d.leading().get(0).of().get(0).kind() == Remedy.Kind.NOTHING;
         String cause = because.isEmpty() ? "" : because.get(0).text();
+        if (t.readsFirst(unit) && d.state() != Diagnosis.State.CONFIRMED) {
+            return texts.get("trouble.READ_FIRST");
+        }
         return switch (d.state()) {
             case OPEN -> texts.say("trouble.OPEN", "count", d.leading().size());
             case TO_CONFIRM -> mended
