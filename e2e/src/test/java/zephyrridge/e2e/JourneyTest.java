@@ -270,7 +270,7 @@ class JourneyTest {
         assertThat(t.finding("RATE_HELD_BY_TABLE")).isHidden();
         t.position("b-lower").focus();
         t.press("Delete").kept();
-        assertThat(t.position("b-lower")).hasAttribute("aria-label", "Socket B, lower: empty");
+        assertThat(t.position("b-lower")).hasAttribute("aria-label", "Socket B, lower: not read");
         t.chip("typed").first().click();
         t.position("a-upper").click();
         t.kept();

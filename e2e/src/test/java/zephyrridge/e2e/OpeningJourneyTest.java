@@ -181,6 +181,44 @@ class OpeningJourneyTest {
         assertThat(t.page.getByRole(
                         AriaRole.REGION, new Page.GetByRoleOptions().setName("Back on before the next round")))
                 .containsText("Memory carrier P1-1");
+        // The line that leads puts it back and takes the next one off.
+        for (String off : List.of("Memory carrier P1-1 on", "Memory carrier P1-2 off")) {
+            assertThat(t.button("Done: " + off)).isVisible();
+            t.press("Enter").kept();
+        }
+        t.go("Fit");
+        t.button("Seated: latches flush, no gold in sight").click();
+        t.kept();
+        t.page.locator("[data-step='on:P1-2'] label").click();
+        t.kept();
+        // Nothing of the shell goes on over slots that guide no air.
+        assertThat(t.page.locator("[data-step='air']")).containsText("a blank in each empty slot (");
+        t.page.locator("[data-step='on:lid'] label").click();
+        assertThat(t.alert("blanks in the empty slots").first()).isVisible();
+        t.page.locator("[data-step='air'] label").click();
+        t.page.locator("[data-step='on:lid'] label").click();
+        assertThat(t.page.getByText("Closed up, all parts are on")).isVisible();
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** Laid on its glass, memory door and all: one step a screen to the start. */
+    @Test
+    void anAllInOneIsOpenedAndClosedOneStepAScreen(TestServer.Running server, Browser.Running browser) {
+        Technician t = planned(server, browser, "Halmira Panel 24", "8GB 1Rx8 PC4-2666V-SA1-11", "a-lower");
+        t.go("Open").press("b");
+        List<String> cards = new ArrayList<>();
+        for (int i = 0; i < 60 && !kind(t).equals("fit"); i++) {
+            cards.add(t.page.locator("[data-card]").innerText());
+            space(t);
+        }
+        assertThat(String.join("\n", cards).contains("glass down")).isTrue();
+        t.button("Seated: latches flush, no gold in sight").click();
+        t.kept();
+        for (int i = 0; i < 60 && !kind(t).equals("start"); i++) {
+            space(t);
+        }
+        t.button("It came up").click();
+        assertThat(t.heading("Prove")).isVisible();
         assertThat(t.complaints).isEmpty();
     }
 
@@ -233,6 +271,20 @@ class OpeningJourneyTest {
         t.kept();
         assertThat(t.page.locator("[data-step]"))
                 .containsText(new String[] {"Switch", "Shut", "Pull", "Bond", "Hold", "", "Heat plate"});
+        // A screw that was overlooked is drawn at the bench, and is one like the others.
+        for (String done : List.of("battery off", "shut right down", "cords out", "grounded", "drained")) {
+            assertThat(t.page.getByText("Done: " + done)).isVisible();
+            t.press("Enter").kept();
+        }
+        t.button("Draw screws that it does not show").click();
+        t.page.locator("main svg[role='group'], main svg[role='img']")
+                .first()
+                .click(new Locator.ClickOptions().setPosition(290, 150));
+        assertThat(t.page.locator("main [data-screw]")).hasCount(4);
+        t.button("Drawn").click();
+        t.press("Enter").kept();
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Off now")))
+                .containsText("4 screws");
         assertThat(t.complaints).isEmpty();
     }
 }
