@@ -201,7 +201,7 @@ function Screw({
       {f.hiddenUnder && <path d={`M${x - 14} ${y - 14}h28`} stroke="currentColor" strokeWidth="2" />}
     </>
   );
-  if (!onScrew) return <g>{drawn}</g>;
+  if (!onScrew) return <g data-screw={f.id}>{drawn}</g>;
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside a drawing
     <g

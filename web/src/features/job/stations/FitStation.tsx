@@ -74,6 +74,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
       }
     />
   );
+  const closeUp = <CloseUp job={job} change={change} readOnly={readOnly} />;
   return (
     <Stack gap="3">
       {shut && <Findings findings={job.fittingGates} />}
@@ -109,8 +110,10 @@ export function FitStation({ job, change, readOnly }: StationProps) {
       {elsewhere.length > 0 && (
         <Text color="quiet">In later rounds: {elsewhere.map((l) => l.label).join(', ')}.</Text>
       )}
+      {/* What comes next stands first. */}
+      {here.length === 0 && closeUp}
       {done.length > 0 && (
-        <details open={here.length === 0 && done.length < 5 && job.now.off.length === 0}>
+        <details open={here.length === 0 && done.length < 5}>
           <Box as="summary" cursor="pointer" color="good" fontWeight="600" width="fit-content">
             ✓ {done.length} {done.length === 1 ? 'position' : 'positions'} done
           </Box>
@@ -119,7 +122,7 @@ export function FitStation({ job, change, readOnly }: StationProps) {
           </Stack>
         </details>
       )}
-      <CloseUp job={job} change={change} readOnly={readOnly} />
+      {here.length > 0 && closeUp}
     </Stack>
   );
 }

@@ -183,7 +183,7 @@ class OpeningJourneyTest {
                 .containsText("Memory carrier P1-1");
         // The line that leads puts it back and takes the next one off.
         for (String off : List.of("Memory carrier P1-1 on", "Memory carrier P1-2 off")) {
-            assertThat(t.button("Done: " + off)).isVisible();
+            assertThat(t.page.getByText("Done: " + off)).isVisible();
             t.press("Enter").kept();
         }
         t.go("Fit");

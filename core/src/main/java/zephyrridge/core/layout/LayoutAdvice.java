@@ -96,7 +96,8 @@ final class LayoutAdvice {
                 }
                 LayoutEvaluation then = ask(layout.with(p, kind));
                 Bandwidth reached = then.widths().get(processor).mean().orElse(mean);
-                if (!then.has(Severity.STOP) && saysItsRate(then) && reached.compareTo(most) > 0) {
+                boolean alike = saysItsRate(then) || !saysItsRate(now);
+                if (!then.has(Severity.STOP) && alike && reached.compareTo(most) > 0) {
                     best = p;
                     with = kind;
                     most = reached;
