@@ -85,7 +85,9 @@ export function typing(e: KeyboardEvent): boolean {
 /** Whether Enter belongs to what has the focus: a button, a link, a picture's module. */
 export function onControl(e: KeyboardEvent): boolean {
   const t = e.target;
-  return t instanceof Element && t.closest('button, a, summary, input, [role], [tabindex]') !== null;
+  return (
+    t instanceof Element && t.closest('button, a, summary, input, [role], [tabindex]:not(main)') !== null
+  );
 }
 
 const isLetter = (e: KeyboardEvent) =>

@@ -48,9 +48,12 @@ export function JobPage({ account }: { account: Account }) {
   const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
   const takeNow = useRef(() => {});
   const reopenNow = useRef(() => {});
+  const main = useRef<HTMLDivElement>(null);
   // A change of station begins at the top.
   useEffect(() => {
     window.scrollTo(0, 0);
+    // Enter is the leading line's again, and whoever hears the page begins with the station.
+    main.current?.focus({ preventScroll: true });
   }, [station.id]);
   const keys = useMemo<KeyMap>(
     () => [
@@ -155,7 +158,7 @@ export function JobPage({ account }: { account: Account }) {
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
       >
-        <Box as="main" p={{ base: '3', md: '4' }} minW="0">
+        <Box as="main" ref={main} tabIndex={-1} outline="none" p={{ base: '3', md: '4' }} minW="0">
           {/* Where there is no room for a margin, what stops comes before the work. */}
           {stops.length > 0 && (
             <Box hideFrom="xl" mb="3">

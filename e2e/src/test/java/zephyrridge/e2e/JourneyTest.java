@@ -200,6 +200,10 @@ class JourneyTest {
         t.button("It was in this position").click();
         assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("8 GB 1Rx8 DDR4-2666")))
                 .isVisible();
+        // As long as nobody knows what the other socket holds, nothing is said of how channels share the memory.
+        assertThat(t.position("socket-b"))
+                .hasAttribute("aria-label", java.util.regex.Pattern.compile(".*: not read.*"));
+        t.go("Take in").enter("Total in the system", "8 GB");
         t.go("Plan");
         // What is advised was computed with that very change: a second module in the other channel.
         assertThat(t.finding("ADVICE_FILL")).containsText("8 GB 1Rx8 DDR4-2666");
