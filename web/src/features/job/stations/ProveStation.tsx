@@ -21,68 +21,74 @@ import { CloseUp } from './CloseUp';
 export function ProveStation({ job, change, readOnly }: StationProps) {
   const [looked, setLooked] = useState<number>();
   const last = job.starts.at(-1);
+  // Whoever comes back to what was read sees how it compares; whoever types stays where the fields are.
+  const [tableFirst] = useState(() => hasReadings(last));
   const start = job.starts.find((s) => s.no === looked) ?? last;
   // After a start that failed the fault table comes first: what to expect is known by then.
   const failed = last !== undefined && hasFailed(last);
   // Once it came up as it stands, what it shows is what is wanted.
   const ran = last?.counts === true && !failed;
-  const read = (
-    <>
-      {start && (
-        <Box as="section" aria-label="Readings at this start">
-          <Heading as="h2" size="md" mb="2">
-            {start === last ? 'Readings at the last start' : 'Readings at an earlier start'}
-          </Heading>
-          {!readOnly && (
-            <Box mb="2">
-              <PasteReadout
-                id={`paste-${job.id}-${start.no}`}
-                open={!start.readout.firmwareTotal && !start.readout.systemTotal && !start.readout.rate}
-                onTake={(readings) =>
-                  void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings })
-                }
-              />
-            </Box>
-          )}
-          <ReadoutFields
-            key={start.no}
-            value={start.readout}
-            draftKey={`after:${job.id}:${start.no}`}
-            disabled={readOnly}
-            withTest
-            onChange={(readings, onRefused) =>
-              void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings }, onRefused)
+  const readings = start && (
+    <Box as="section" aria-label="Readings at this start">
+      <Heading as="h2" size="md" mb="2">
+        {start === last ? 'Readings at the last start' : 'Readings at an earlier start'}
+      </Heading>
+      {!readOnly && (
+        <Box mb="2">
+          <PasteReadout
+            id={`paste-${job.id}-${start.no}`}
+            open={!hasReadings(start)}
+            onTake={(readings) =>
+              void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings })
             }
           />
         </Box>
       )}
-      <Box as="section" aria-label="Expected against found">
-        <Heading as="h2" size="md" mb="1">
-          Expected against found
-        </Heading>
-        {start && !readOnly && (start.outcome === 'SILENT' || start.outcome === 'SIGNAL') && (
-          <Box my="2">
-            {start.failureAccepted ? (
-              <Text>That this start failed is accepted.</Text>
-            ) : (
-              <Accept
-                what="this failed start"
-                onAccept={(reason) => void change({ type: 'AcceptDifference', start: start.no, reason })}
-              />
-            )}
-          </Box>
-        )}
-        <Box mt="2">
-          <ComparisonTable
-            lines={start ? start.comparison : job.comparison}
-            onAccept={
-              readOnly || !start
-                ? undefined
-                : (field, reason) => void change({ type: 'AcceptDifference', start: start.no, field, reason })
-            }
-          />
+      <ReadoutFields
+        key={start.no}
+        value={start.readout}
+        draftKey={`after:${job.id}:${start.no}`}
+        disabled={readOnly}
+        withTest
+        onChange={(readings, onRefused) =>
+          void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings }, onRefused)
+        }
+      />
+    </Box>
+  );
+  const compared = (
+    <Box as="section" aria-label="Expected against found">
+      <Heading as="h2" size="md" mb="1">
+        Expected against found
+      </Heading>
+      {start && !readOnly && (start.outcome === 'SILENT' || start.outcome === 'SIGNAL') && (
+        <Box my="2">
+          {start.failureAccepted ? (
+            <Text>That this start failed is accepted.</Text>
+          ) : (
+            <Accept
+              what="this failed start"
+              onAccept={(reason) => void change({ type: 'AcceptDifference', start: start.no, reason })}
+            />
+          )}
         </Box>
+      )}
+      <Box mt="2">
+        <ComparisonTable
+          lines={start ? start.comparison : job.comparison}
+          onAccept={
+            readOnly || !start
+              ? undefined
+              : (field, reason) => void change({ type: 'AcceptDifference', start: start.no, field, reason })
+          }
+        />
       </Box>
+    </Box>
+  );
+  const read = (
+    <>
+      {tableFirst ? compared : readings}
+      {tableFirst ? readings : compared}
     </>
   );
   return (
@@ -103,6 +109,10 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
       <LogList job={job} change={change} readOnly={readOnly} />
     </Stack>
   );
+}
+
+function hasReadings(start: JobView['starts'][number] | undefined): boolean {
+  return Boolean(start?.readout.firmwareTotal || start?.readout.systemTotal || start?.readout.rate);
 }
 
 function Expected({ job, readOnly }: { job: JobView; readOnly: boolean }) {
