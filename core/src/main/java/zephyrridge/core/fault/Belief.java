@@ -1,6 +1,7 @@
 package zephyrridge.core.fault;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -203,7 +204,7 @@ public final class Belief {
 
     private Reach alone(int piece) {
         int[] at = new int[Math.max(1, setup.slots().size())];
-        java.util.Arrays.fill(at, -1);
+        Arrays.fill(at, -1);
         at[0] = piece;
         return new Reach(setup, causes, Arrangement.of(at));
     }
@@ -305,6 +306,33 @@ public final class Belief {
 
     public double entropy() {
         return entropy(todo(weights), 1);
+    }
+
+    /** Of what is to do, of the weights above {@code least} alone. */
+    double entropy(double least) {
+        double[] w = weights.clone();
+        double sum = 0;
+        for (int i = 0; i < w.length; i++) {
+            w[i] = w[i] <= least ? 0 : w[i];
+            sum += w[i];
+        }
+        return sum * entropy(todo(w), sum);
+    }
+
+    /** The weight up to which all weights together are no more than this share. */
+    double lightest(double share) {
+        double[] sorted = weights.clone();
+        Arrays.sort(sorted);
+        double sum = 0;
+        double least = Outlook.NOTHING;
+        for (double w : sorted) {
+            sum += w;
+            if (sum > share) {
+                break;
+            }
+            least = Math.max(least, w);
+        }
+        return least;
     }
 
     int cleanPasses() {

@@ -16,6 +16,10 @@ public final class NextTest {
     public static final double LEAST_DROP = .02;
 
     private static final double ALIKE = .9;
+    /** Share of a belief that is passed over when a test is weighed: it moves a value by less than a thousandth of a bit. */
+    private static final double PASSED_OVER = .0001;
+    /** The same when the test after it is weighed, of which there are many. */
+    private static final double LEFT_OUT = .001;
 
     private NextTest() {}
 
@@ -38,14 +42,14 @@ public final class NextTest {
     public record Foretold(Seen.What what, double probability, List<Remedy> leads, double share) {}
 
     public static List<Foretold> foretell(Belief belief, Probe probe) {
-        return Outlook.of(belief, probe, null).foretold(belief);
+        return Outlook.of(belief, probe, null, Outlook.NOTHING).foretold(belief);
     }
 
     /** All tests worth making, the best first. */
     public static List<Valued> of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
         // What an arrangement reaches is the same whatever is believed.
         Map<Arrangement, Reach> reaches = new HashMap<>();
-        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort, reaches));
+        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort, reaches, belief.lightest(PASSED_OVER)));
         worth.removeIf(v -> v.drop() < LEAST_DROP);
         worth.sort(Comparator.comparingDouble(Valued::perMinute).reversed());
         // On a server looking two tests ahead would cost more seconds than it saves minutes.
@@ -62,13 +66,18 @@ public final class NextTest {
     }
 
     private static List<Valued> valued(
-            Belief belief, Arrangement now, Arrangement goal, Effort effort, Map<Arrangement, Reach> reaches) {
+            Belief belief,
+            Arrangement now,
+            Arrangement goal,
+            Effort effort,
+            Map<Arrangement, Reach> reaches,
+            double least) {
         List<Valued> all = new ArrayList<>();
-        double before = belief.entropy();
+        double before = belief.entropy(least);
         for (Probe p : Probes.of(belief, now, goal)) {
             Optional<Integer> minutes = effort.minutes(now, p);
             if (minutes.isPresent()) {
-                all.add(valued(belief, p, Math.max(1, minutes.get()), before, reaches));
+                all.add(valued(belief, p, Math.max(1, minutes.get()), before, reaches, least));
             }
         }
         return all;
@@ -79,11 +88,13 @@ public final class NextTest {
             Belief belief, Valued first, Arrangement goal, Effort effort, Map<Arrangement, Reach> reaches) {
         double drop = first.drop();
         double minutes = first.minutes();
-        for (Outlook.Branch b : Outlook.of(belief, first.probe(), reaches).likely(.05)) {
+        for (Outlook.Branch b :
+                Outlook.of(belief, first.probe(), reaches, Outlook.NOTHING).likely(.05)) {
             Belief then = belief.after(first.probe().seen(b.seen()));
-            Optional<Valued> best = valued(then, first.probe().fill(), goal, effort, reaches).stream()
-                    .filter(v -> v.drop() >= LEAST_DROP)
-                    .max(Comparator.comparingDouble(Valued::perMinute));
+            Optional<Valued> best =
+                    valued(then, first.probe().fill(), goal, effort, reaches, then.lightest(LEFT_OUT)).stream()
+                            .filter(v -> v.drop() >= LEAST_DROP)
+                            .max(Comparator.comparingDouble(Valued::perMinute));
             if (best.isPresent()) {
                 drop += b.probability() * best.get().drop();
                 minutes += b.probability() * best.get().minutes();
@@ -93,8 +104,8 @@ public final class NextTest {
     }
 
     private static Valued valued(
-            Belief belief, Probe probe, int minutes, double before, Map<Arrangement, Reach> reaches) {
-        Outlook outlook = Outlook.of(belief, probe, reaches);
+            Belief belief, Probe probe, int minutes, double before, Map<Arrangement, Reach> reaches, double least) {
+        Outlook outlook = Outlook.of(belief, probe, reaches, least);
         return new Valued(probe, Math.max(0, before - outlook.remaining()), minutes, outlook.entropy());
     }
 }

@@ -26,8 +26,14 @@ final class Outlook {
     private static final int ERRORS = 2;
     private static final int GOOD = 3;
 
-    /** @param reaches worked out before, by arrangement; null where none are kept */
-    static Outlook of(Belief belief, Probe probe, Map<Arrangement, Reach> reaches) {
+    /** Weights up to it tell nothing. */
+    static final double NOTHING = 1e-12;
+
+    /**
+     * @param reaches worked out before, by arrangement; null where none are kept
+     * @param least weights up to it are left out
+     */
+    static Outlook of(Belief belief, Probe probe, Map<Arrangement, Reach> reaches, double least) {
         Outlook o = new Outlook(belief.causes.remedies.size());
         for (Seen s : List.of(Seen.SILENT, Seen.CODE, Seen.ERRORS, Seen.GOOD)) {
             o.outcome(s);
@@ -46,7 +52,7 @@ final class Outlook {
         boolean codes = belief.codesTell() && !away;
         Expected e = new Expected();
         for (int i = 0; i < w.length; i++) {
-            if (w[i] <= 1e-12) {
+            if (w[i] <= least) {
                 continue;
             }
             int todo = belief.causes.todo[i];

@@ -174,7 +174,8 @@ class BeliefTest {
         for (NextTest.Valued v : NextTest.of(b, goal, goal, (now, p) -> java.util.Optional.of(1))) {
             double mean = 0;
             double all = 0;
-            for (Outlook.Branch branch : Outlook.of(b, v.probe(), null).likely(1e-9)) {
+            for (Outlook.Branch branch :
+                    Outlook.of(b, v.probe(), null, Outlook.NOTHING).likely(1e-9)) {
                 mean += branch.probability()
                         * b.after(v.probe().seen(branch.seen())).entropy();
                 all += branch.probability();
