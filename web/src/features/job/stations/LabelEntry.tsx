@@ -43,7 +43,7 @@ export function LabelEntry({
           <Field.Label fontWeight="600">{label}</Field.Label>
           <Input
             value={line}
-            onChange={(e) => setLine(e.target.value)}
+            onChange={(e) => (setEntered(undefined), setLine(e.target.value))}
             fontFamily="mono"
             placeholder="4GB 1Rx16 PC4-2400T-SC0-11"
             autoComplete="off"

@@ -11,6 +11,8 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.server.TestServer;
 
 /** The bench work itself: rounds, bench mode, a seal on the way, a carrier, and a record drawn from nothing. */
@@ -23,7 +25,7 @@ class OpeningJourneyTest {
                 .signIn("ilka")
                 .takeIn(machine, "Bus depot 5", "Timetables");
         t.answer("Warranty seal", "No seal")
-                .answer("Battery", machine.matches("(Fenwright|Skerrow|Ostrell).*") ? "Good" : "No battery")
+                .answer("Battery", machine.matches("(Fenwright Journeyman|Skerrow|Ostrell).*") ? "Good" : "No battery")
                 .answer("Drive encrypted, and its recovery key", "Not encrypted")
                 .answer("Firmware settings", "Noted");
         t.go("Plan");
@@ -201,17 +203,28 @@ class OpeningJourneyTest {
         assertThat(t.complaints).isEmpty();
     }
 
-    /** Laid on its glass, memory door and all: one step a screen to the start. */
-    @Test
-    void anAllInOneIsOpenedAndClosedOneStepAScreen(TestServer.Running server, Browser.Running browser) {
-        Technician t = planned(server, browser, "Halmira Panel 24", "8GB 1Rx8 PC4-2666V-SA1-11", "a-lower");
+    /** Laid on its glass, out of its box, or by its side: one step a screen to the start. */
+    @ParameterizedTest
+    @CsvSource({
+        "Halmira Panel 24, 8GB 1Rx8 PC4-2666V-SA1-11, a-lower, glass down",
+        "Fenwright Trestle, 8GB 1Rx8 PC4-2666V-UA2-11, a2, Two thumb screws",
+        "Brindlecombe Cairn, 8GB 1Rx8 PC4-2666V-SA1-11, lower, Two knurled screws"
+    })
+    void oneStepAScreenToTheStart(
+            String machine,
+            String label,
+            String position,
+            String says,
+            TestServer.Running server,
+            Browser.Running browser) {
+        Technician t = planned(server, browser, machine, label, position);
         t.go("Open").press("b");
         List<String> cards = new ArrayList<>();
         for (int i = 0; i < 60 && !kind(t).equals("fit"); i++) {
             cards.add(t.page.locator("[data-card]").innerText());
             space(t);
         }
-        assertThat(String.join("\n", cards).contains("glass down")).isTrue();
+        assertThat(String.join("\n", cards)).contains(says);
         t.button("Seated: latches flush, no gold in sight").click();
         t.kept();
         for (int i = 0; i < 60 && !kind(t).equals("start"); i++) {

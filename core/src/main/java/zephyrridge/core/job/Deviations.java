@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
+import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
 
 /**
@@ -28,6 +29,9 @@ public record Deviations(
         missing = Collections.unmodifiableSortedSet(new TreeSet<>(missing));
         SortedMap<String, List<Fastener>> drawn = new TreeMap<>();
         screws.forEach((part, all) -> {
+            if (all.size() > RecordCheck.MOST_FASTENERS) {
+                throw new IllegalArgumentException("more than " + RecordCheck.MOST_FASTENERS + " screws of " + part);
+            }
             if (!all.isEmpty()) {
                 drawn.put(part, List.copyOf(all));
             }

@@ -337,8 +337,8 @@ class OpeningsTest {
         assertThat(w.assess().inIt()).containsExactly(Map.entry("below", "m2"));
     }
 
-    @Test
-    void aCarrierIsConfirmedOnceWithItsCount() {
+    /** Two carriers of two sockets under a lid. */
+    private static MachineRecord rack() {
         Machines rack = Machines.of(MemoryGeneration.DDR4, 2400)
                 .part(part("lid", Part.Kind.COVER, Side.TOP, List.of()))
                 .part(part("c1", Part.Kind.CARRIER, Side.TOP, List.of(), "lid"))
@@ -346,12 +346,14 @@ class OpeningsTest {
                 .kind(zephyrridge.core.machine.MachineKind.SERVER, zephyrridge.core.module.FormFactor.DIMM, false)
                 .cap(null, null, null, 2400);
         for (String c : List.of("c1", "c2")) {
-            rack.channel(c);
-            for (int i = 1; i <= 2; i++) {
-                rack.socketOn(c + "-" + i, c, i, c);
-            }
+            rack.channel(c).socketOn(c + "-1", c, 1, c).socketOn(c + "-2", c, 2, c);
         }
-        Walk w = new Walk(rack.build(), HouseRules.DEFAULT).answered().does(Walk.battery(Intake.Battery.NONE_FITTED));
+        return rack.build();
+    }
+
+    @Test
+    void aCarrierIsConfirmedOnceWithItsCount() {
+        Walk w = new Walk(rack(), HouseRules.DEFAULT).answered().does(Walk.battery(Intake.Battery.NONE_FITTED));
         for (String p : List.of("c1-1", "c1-2", "c2-1", "c2-2")) {
             w.does(Walk.typed("8GB 1Rx8 PC4-2400T-UA2-11"));
             w.does(Walk.plan(p, "m" + w.unit().modules().size()));
@@ -388,16 +390,7 @@ class OpeningsTest {
 
     @Test
     void emptySlotsAreCountedApartFromMissingCarriers() {
-        Machines rack = Machines.of(MemoryGeneration.DDR4, 2400)
-                .part(part("lid", Part.Kind.COVER, Side.TOP, List.of()))
-                .part(part("c1", Part.Kind.CARRIER, Side.TOP, List.of(), "lid"))
-                .part(part("c2", Part.Kind.CARRIER, Side.TOP, List.of(), "lid"))
-                .kind(zephyrridge.core.machine.MachineKind.SERVER, zephyrridge.core.module.FormFactor.DIMM, false)
-                .cap(null, null, null, 2400);
-        for (String c : List.of("c1", "c2")) {
-            rack.channel(c).socketOn(c + "-1", c, 1, c).socketOn(c + "-2", c, 2, c);
-        }
-        Walk w = new Walk(rack.build(), HouseRules.DEFAULT).answered().does(Walk.found(Walk.D8, "c1-1"));
+        Walk w = new Walk(rack(), HouseRules.DEFAULT).answered().does(Walk.found(Walk.D8, "c1-1"));
         assertThat(PartsWanted.emptySlots(
                         w.bench().record(), w.unit(), w.assess().inIt().keySet()))
                 .isEqualTo(3);

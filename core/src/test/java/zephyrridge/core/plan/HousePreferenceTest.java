@@ -33,6 +33,10 @@ class HousePreferenceTest {
     private static final String FASTER_THAN_IT_RUNS = "8GB 1Rx8 PC4-3200AA-SA1-11";
 
     private static PlanTask task(HouseRules house, Map<String, Integer> priceOf) {
+        return task(house, 16, priceOf);
+    }
+
+    private static PlanTask task(HouseRules house, int gibibytes, Map<String, Integer> priceOf) {
         MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2666, 2400)
                 .sockets(2, 1)
                 .cap(null, null, null, 2666)
@@ -66,7 +70,7 @@ class HousePreferenceTest {
                 List.of(),
                 offers,
                 Terms.USUAL,
-                new Target(ByteSize.ofGibibytes(16), Optional.empty(), Optional.empty(), Optional.empty()),
+                new Target(ByteSize.ofGibibytes(gibibytes), Optional.empty(), Optional.empty(), Optional.empty()),
                 "",
                 "",
                 0);
@@ -114,6 +118,30 @@ class HousePreferenceTest {
         }
     }
 
+    /** A layout of two kinds: each of them fair by itself, and together only as far as the whole is. */
+    @ParameterizedTest
+    @CsvSource({"2200, 1100, 2", "2220, 1110, 1", "2201, 1100, 1", "2500, 1400, 0"})
+    void twoKindsAreFairTogether(int eight, int four, int swapped) {
+        HouseRules house = HouseRules.DEFAULT.with(HouseRules.Matching.ANYTHING_THAT_FITS);
+        PlanTask of12 = task(
+                house,
+                12,
+                Map.of(
+                        ONE_RANK,
+                        2000,
+                        TWO_RANKS,
+                        eight,
+                        "4GB 1Rx8 PC4-2400T-SA1-11",
+                        1000,
+                        "4GB 2Rx8 PC4-2400T-SE1-11",
+                        four));
+        PlanOption o = chosen(of12).recommended().orElseThrow();
+        assertThat(o.bought()).hasSize(2);
+        assertThat(o.bought().stream().filter(b -> b.offer().id().contains("2Rx8")))
+                .hasSize(swapped);
+        assertThat(o.purchases().minor()).isLessThanOrEqualTo(3300);
+    }
+
     /** A rate that this machine does not run is no faster to it than its own. */
     @Test
     void theFastestThatItRuns() {
@@ -145,22 +173,7 @@ class HousePreferenceTest {
                         o.restocking()));
             }
         }
-        return new PlanTask(
-                t.record(),
-                t.evaluator(),
-                t.limits(),
-                t.house(),
-                t.host(),
-                t.asFound(),
-                t.own(),
-                t.ownValue(),
-                t.drawer(),
-                offers,
-                t.terms(),
-                t.target(),
-                "",
-                "",
-                t.fitDay());
+        return PlanInstances.with(t, t.drawer(), offers);
     }
 
     /** Whatever is preferred is as allowed, as likely to run and as large as what it takes the place of, and never much dearer. */

@@ -324,4 +324,24 @@ public final class PlanInstances {
                 t.processor(),
                 t.fitDay());
     }
+
+    /** The same task with other modules in the drawer and other offers. */
+    public static PlanTask with(PlanTask t, List<DrawerPiece> drawer, List<Offer> offers) {
+        return new PlanTask(
+                t.record(),
+                t.evaluator(),
+                t.limits(),
+                t.house(),
+                t.host(),
+                t.asFound(),
+                t.own(),
+                t.ownValue(),
+                drawer,
+                offers,
+                t.terms(),
+                t.target(),
+                t.firmware(),
+                t.processor(),
+                t.fitDay());
+    }
 }

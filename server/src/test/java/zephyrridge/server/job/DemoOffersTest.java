@@ -12,6 +12,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import zephyrridge.core.plan.Criteria;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.plan.Outcome;
+import zephyrridge.core.plan.PlanInstances;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
 import zephyrridge.core.plan.Planner;
@@ -24,22 +25,7 @@ class DemoOffersTest {
     private static final List<Long> JOBS = List.of(1L, 2L, 3L, 4L, 6L, 8L);
 
     private static PlanTask with(PlanTask t, List<Offer> offers, boolean drawer) {
-        return new PlanTask(
-                t.record(),
-                t.evaluator(),
-                t.limits(),
-                t.house(),
-                t.host(),
-                t.asFound(),
-                t.own(),
-                t.ownValue(),
-                drawer ? t.drawer() : List.of(),
-                offers,
-                t.terms(),
-                t.target(),
-                t.firmware(),
-                t.processor(),
-                t.fitDay());
+        return PlanInstances.with(t, drawer ? t.drawer() : List.of(), offers);
     }
 
     private static List<Criteria> front(PlanTask task) {
