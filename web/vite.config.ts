@@ -10,5 +10,6 @@ export default defineConfig(({ mode }) => ({
     host: '127.0.0.1',
     proxy: { '/api': `http://127.0.0.1:${loadEnv(mode, '.', 'ZEPHYR_').ZEPHYR_PORT ?? 8470}` },
   },
-  test: { environment: 'jsdom', setupFiles: ['src/setupTests.ts'] },
+  // One world for all files of a worker: to make a new one for each takes most of the time, and no test changes it for another.
+  test: { environment: 'jsdom', setupFiles: ['src/setupTests.ts'], isolate: false },
 }));

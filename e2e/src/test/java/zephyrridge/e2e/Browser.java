@@ -1,22 +1,31 @@
 package zephyrridge.e2e;
 
+import static zephyrridge.e2e.Technician.sees;
+
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.Cookie;
 import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayDeque;
 import java.util.Arrays;
+import java.util.Deque;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.ParameterContext;
 import org.junit.jupiter.api.extension.ParameterResolver;
+import zephyrridge.server.ApiClient;
 
 /** Debian's Chromium, headless, driven by the system's Node; started once per thread: its driver serves one thread only. */
-public final class Browser implements ParameterResolver {
+public final class Browser implements ParameterResolver, AfterEachCallback {
     /** What is running. */
     public static final class Running implements AutoCloseable {
         static {
@@ -39,8 +48,38 @@ public final class Browser implements ParameterResolver {
                                 "--disable-component-update",
                                 "--disable-sync")));
 
+        private final Map<String, Deque<BrowserContext>> free = new HashMap<>();
+        private final Map<BrowserContext, String> inUse = new HashMap<>();
+
         /** A fresh person at a 1280x800 screen, at the sign-in page. */
-        public Page newPage(String address) {
+        Page newPage(String address) {
+            Page page = context(address).newPage();
+            page.navigate("/");
+            return page;
+        }
+
+        /** Somebody of the demo at the bench, signed in already: how that is done on the page is tried where it is the matter. */
+        Technician signedIn(String address, String login) {
+            BrowserContext context = context(address);
+            context.addCookies(ApiClient.signedIn(address, login).cookies().stream()
+                    .map(c -> new Cookie(c.getName(), c.getValue()).setUrl(address))
+                    .toList());
+            Technician technician = new Technician(context.newPage());
+            technician.page.navigate("/");
+            sees(technician.heading("Bench"));
+            return technician;
+        }
+
+        /** One that nobody is in; what pages are made of it may hold already, who was there before it does not. */
+        private BrowserContext context(String address) {
+            BrowserContext context = free(address).isEmpty()
+                    ? newContext(address)
+                    : free(address).pop();
+            inUse.put(context, address);
+            return context;
+        }
+
+        private BrowserContext newContext(String address) {
             BrowserContext context = browser.newContext(new com.microsoft.playwright.Browser.NewContextOptions()
                     .setViewportSize(1280, 800)
                     .setBaseURL(address)
@@ -48,9 +87,28 @@ public final class Browser implements ParameterResolver {
                     .setReducedMotion(ReducedMotion.REDUCE)
                     .setAcceptDownloads(true));
             context.setDefaultTimeout(15_000);
-            Page page = context.newPage();
-            page.navigate("/");
-            return page;
+            return context;
+        }
+
+        private Deque<BrowserContext> free(String address) {
+            return free.computeIfAbsent(address, a -> new ArrayDeque<>());
+        }
+
+        /** A page that stays open goes on asking and drawing beside the next test. */
+        private void allGoHome() {
+            for (BrowserContext context : inUse.keySet()) {
+                for (Page page : context.pages()) {
+                    JsonObject all = new JsonObject();
+                    all.addProperty("origin", page.url().replaceAll("(https?://[^/]+).*", "$1"));
+                    all.addProperty("storageTypes", "cookies,local_storage,indexeddb,service_workers");
+                    context.newCDPSession(page).send("Storage.clearDataForOrigin", all);
+                    page.close();
+                }
+                context.clearCookies();
+                context.setOffline(false);
+                free(inUse.get(context)).push(context);
+            }
+            inUse.clear();
         }
 
         @Override
@@ -67,11 +125,23 @@ public final class Browser implements ParameterResolver {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
-        return extension
-                .getRoot()
-                .getStore(ExtensionContext.Namespace.create(Browser.class))
-                .getOrComputeIfAbsent(
-                        "running on " + Thread.currentThread().getId(), k -> new Running(), Running.class);
+        return store(extension).getOrComputeIfAbsent(ofThisThread(), k -> new Running(), Running.class);
+    }
+
+    @Override
+    public void afterEach(ExtensionContext extension) {
+        Running running = store(extension).get(ofThisThread(), Running.class);
+        if (running != null) {
+            running.allGoHome();
+        }
+    }
+
+    private static ExtensionContext.Store store(ExtensionContext extension) {
+        return extension.getRoot().getStore(ExtensionContext.Namespace.create(Browser.class));
+    }
+
+    private static String ofThisThread() {
+        return "running on " + Thread.currentThread().getId();
     }
 
     private static String onPath(String program) {

@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -46,7 +47,7 @@ class FaultJourneyTest {
 
     /** Steps one after the other, as long as there are some of these: what is ticked may bring others. */
     private static void steps(Technician t, String which) {
-        assertThat(t.page.locator("main h2").first()).isVisible();
+        sees(t.page.locator("main h2").first());
         Locator open =
                 t.page.locator(which).filter(new Locator.FilterOptions().setHas(t.page.locator("input:not(:checked)")));
         for (int i = 0; i < 30 && open.count() > 0; i++) {
@@ -72,9 +73,8 @@ class FaultJourneyTest {
 
     @Test
     void aBadModuleIsFoundTestByTest(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Ostrell Drift 12", "Walk-in", "More of everything");
+        Technician t =
+                browser.signedIn(server.address(), "ilka").takeIn("Ostrell Drift 12", "Walk-in", "More of everything");
         t.answer("Warranty seal", "No seal")
                 .answer("Battery", "Good")
                 .answer("Drive encrypted, and its recovery key", "Not encrypted")
@@ -93,7 +93,7 @@ class FaultJourneyTest {
         t.kept();
         t.go("Prove").tickAllSteps();
         press(t, t.button("Nothing at all"));
-        assertThat(trouble(t)).isVisible();
+        sees(trouble(t));
         List<String> told = new ArrayList<>();
         // The module that was bought, m1, starts nowhere.
         settledTable(t);
@@ -128,8 +128,7 @@ class FaultJourneyTest {
             settledTable(t);
         }
         assertThat(trouble(t)).containsText("replace 8 GB");
-        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two starts side by side")))
-                .isVisible();
+        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two starts side by side")));
         if (MOST_TESTS >= 15) {
             assertThat(trouble(t).locator("[data-sentence]").innerText())
                     .as(told.toString())

@@ -21,8 +21,8 @@ final class Installation implements AutoCloseable {
     /** What the command said and how it ended. */
     record Said(int code, String text) {}
 
-    /** One with the demo's data for all tests of the command, made when the first of them asks for it. */
-    static final class OfTheDemo implements ParameterResolver {
+    /** One for all tests of the command, made when the first of them asks for it. */
+    static final class Shared implements ParameterResolver {
         @Override
         public boolean supportsParameter(ParameterContext parameter, ExtensionContext extension) {
             return parameter.getParameter().getType() == Installation.class;

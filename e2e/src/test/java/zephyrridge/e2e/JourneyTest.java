@@ -2,6 +2,8 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.gone;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -38,18 +40,17 @@ class JourneyTest {
 
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("16GB 1Rx8 PC5-5600B-SA0-1010-XT");
-        assertThat(t.page.getByText("46-45-45")).isVisible();
+        sees(t.page.getByText("46-45-45"));
         t.button("It was in this position").click();
-        assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("16 GB 1Rx8 DDR5-5600")))
-                .isVisible();
+        sees(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("16 GB 1Rx8 DDR5-5600")));
 
         // With every move the core judges the layout: width, rate, latency and findings follow.
         t.go("Plan");
-        assertThat(t.finding("WIDTH_SINGLE")).isVisible();
+        sees(t.finding("WIDTH_SINGLE"));
         t.drag(t.chip("D-010"), t.position("socket-b"));
         assertThat(t.position("socket-b"))
                 .hasAttribute("aria-label", java.util.regex.Pattern.compile("Socket B: 16 GB 1Rx8 DDR5-5600.*changed"));
-        assertThat(t.finding("WIDTH_SINGLE")).isHidden();
+        gone(t.finding("WIDTH_SINGLE"));
         Locator planned = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Planned"));
         assertThat(planned).containsText("32 GB 2 wide at 70.4 GB/s");
         assertThat(planned).containsText("16.36 ns");
@@ -58,14 +59,13 @@ class JourneyTest {
         t.go("Fit");
         t.page.locator("[data-fit='socket-b'] input").fill("D-011");
         t.button("Seated: latches flush, no gold in sight").click();
-        assertThat(t.alert("Socket B is to get D-010, and D-011 was scanned").first())
-                .isVisible();
+        sees(t.alert("Socket B is to get D-010, and D-011 was scanned").first());
         t.page.locator("[data-fit='socket-b'] input").fill("D-010");
         t.button("Seated: latches flush, no gold in sight").click();
-        assertThat(t.button("Take back")).isVisible();
+        sees(t.button("Take back"));
 
         t.go("Prove");
-        assertThat(t.page.getByText("32 GB (32768 MB)")).isVisible();
+        sees(t.page.getByText("32 GB (32768 MB)"));
         t.tickAllSteps().start().enter("Total in the firmware", "16 GB");
         assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']"))
                 .containsText("one of the 2 modules of 16 GB (Socket A, Socket B)");
@@ -78,7 +78,7 @@ class JourneyTest {
         t.go("Hand back").proven();
         t.page.getByLabel("What the owner is told").fill("32 GB, both channels");
         t.button("Hand back and close").click();
-        assertThat(t.button("Open this job again")).isVisible();
+        sees(t.button("Open this job again"));
         Download download = t.page.waitForDownload(
                 () -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as JSON"))
                         .click());
@@ -95,7 +95,7 @@ class JourneyTest {
         Technician t = new Technician(browser.newPage(server.address()));
         assertThat(t.page.getByLabel("Login")).isFocused();
         t.type("bram").tabTo("Password").type("gorse-by-the-gate").press("Enter");
-        assertThat(t.heading("Bench")).isVisible();
+        sees(t.heading("Bench"));
         t.press("n");
         assertThat(t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Machine")))
                 .isFocused();
@@ -106,7 +106,7 @@ class JourneyTest {
                 .tabTo("What they want")
                 .type("Maps and mail")
                 .press("Enter");
-        assertThat(t.heading("Take in")).isVisible();
+        sees(t.heading("Take in"));
         // Arrows move within a question's answers.
         t.tabTo("Not looked yet").press("ArrowRight");
         assertThat(t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Warranty seal"))
@@ -119,24 +119,24 @@ class JourneyTest {
         t.kept();
         // The number keys go to a station; they do nothing while somebody types.
         t.tabTo("Rate as shown").press("4");
-        assertThat(t.heading("Take in")).isVisible();
+        sees(t.heading("Take in"));
         t.press("Backspace", "Escape", "4");
-        assertThat(t.heading("Plan")).isVisible();
+        sees(t.heading("Plan"));
         t.tabTo("32 GB 2Rx8 DDR4-2666D-029").press("Enter");
-        assertThat(t.page.getByText("In hand: 32 GB 2Rx8 DDR4-2666")).isVisible();
+        sees(t.page.getByText("In hand: 32 GB 2Rx8 DDR4-2666"));
         t.tabTo("Put 32 GB 2Rx8 DDR4-2666 into Socket under the foil").press("Enter");
         assertThat(t.position("socket-b"))
                 .hasAttribute("aria-label", java.util.regex.Pattern.compile(".*32 GB 2Rx8 DDR4-2666.*changed"));
         t.kept();
-        assertThat(t.finding("LIMIT_PROVEN")).isVisible();
+        sees(t.finding("LIMIT_PROVEN"));
         // Enter takes what the line leads to, wherever no control has the focus.
         t.press("Escape");
         t.page.evaluate("() => document.activeElement.blur()");
         t.press("Enter");
-        assertThat(t.page.getByText("This plan is chosen")).isVisible();
+        sees(t.page.getByText("This plan is chosen"));
 
         t.press("5");
-        assertThat(t.heading("Open")).isVisible();
+        sees(t.heading("Open"));
         int steps = t.page.locator("[data-step]").count();
         assertThat(steps).isGreaterThan(5);
         for (int i = 1; i <= steps; i++) {
@@ -146,11 +146,11 @@ class JourneyTest {
         }
         t.press("6");
         t.tabTo("Seated: latches flush, no gold in sight").press("Enter");
-        assertThat(t.button("Take back")).isVisible();
+        sees(t.button("Take back"));
         t.press("7");
-        assertThat(t.heading("Prove")).isVisible();
+        sees(t.heading("Prove"));
         Locator open = t.page.locator("[data-step] label:has(input:not(:checked))");
-        assertThat(open.first()).isVisible();
+        sees(open.first());
         for (int left = open.count(); left > 0; left = open.count()) {
             t.tabTo(open.first().innerText().strip()).press("Space");
             t.kept();
@@ -169,26 +169,26 @@ class JourneyTest {
                 .type("0");
         t.press("Escape").kept();
         t.press("8");
-        assertThat(t.heading("Hand back")).isVisible();
+        sees(t.heading("Hand back"));
         t.proven();
         t.tabTo("What the owner is told")
                 .type("40 GB now")
                 .tabTo("Hand back and close")
                 .press("Enter");
-        assertThat(t.button("Open this job again")).isVisible();
+        sees(t.button("Open this job again"));
         assertThat(t.complaints).isEmpty();
     }
 
     /** A machine that no demo knows, described on the first day; a start that fails, a second look, and a start that does not. */
     @Test
     void aMachineOfTheFirstDayThatDoesNotStartAtOnce(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/machines?new");
         t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Brackwell");
         t.page.getByLabel("Model").fill("Sedge 11");
         t.page.getByLabel("Maker's maximum").fill("32 GB");
         t.button("Make the record").click();
-        assertThat(t.heading("Brackwell Sedge 11")).isVisible();
+        sees(t.heading("Brackwell Sedge 11"));
         t.page.navigate("/jobs");
         t.takeIn("Brackwell Sedge 11", "Harbour office", "Tide tables and mail");
         t.answer("Warranty seal", "No seal")
@@ -198,11 +198,9 @@ class JourneyTest {
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("8GB 1Rx8 PC4-2666V-SA1-11");
         t.button("It was in this position").click();
-        assertThat(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("8 GB 1Rx8 DDR4-2666")))
-                .isVisible();
+        sees(t.page.getByRole(AriaRole.CELL, new Page.GetByRoleOptions().setName("8 GB 1Rx8 DDR4-2666")));
         // As long as nobody knows what the other socket holds, nothing is said of how channels share the memory.
-        assertThat(t.page.getByText("No module, total or look speaks of Socket B"))
-                .isVisible();
+        sees(t.page.getByText("No module, total or look speaks of Socket B"));
         t.go("Take in").enter("Total in the system", "8 GB");
         t.go("Plan");
         // What is advised was computed with that very change: a second module in the other channel.
@@ -215,18 +213,18 @@ class JourneyTest {
                 .locator("[data-position][aria-label*='empty']");
         free.first().click();
         t.kept();
-        assertThat(t.finding("ADVICE_FILL")).isHidden();
+        gone(t.finding("ADVICE_FILL"));
         t.choosePlan().go("Open").tickAllSteps();
         t.go("Fit");
         t.button("Seated: latches flush, no gold in sight").click();
-        assertThat(t.button("Take back")).isVisible();
+        sees(t.button("Take back"));
         t.go("Prove").tickAllSteps();
         t.page.getByLabel("Lights, sounds, code").fill("three long tones");
         t.button("A signal, no picture").click();
         assertThat(t.page.locator("[data-start]")).containsText("three long tones");
         // The log is what happened: to open again, everything about power is asked anew.
         t.go("Open");
-        assertThat(t.page.getByText("These steps open it again")).isVisible();
+        sees(t.page.getByText("These steps open it again"));
         assertThat(t.page.locator("[data-step] input:checked")).hasCount(0);
         t.tickAllSteps().go("Fit");
         t.button("Out and in again").click();
@@ -242,8 +240,7 @@ class JourneyTest {
 
     @Test
     void fourSocketsInTwoChannelsWithLowerBeforeUpper(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("bram")
+        Technician t = browser.signedIn(server.address(), "bram")
                 .takeIn("Halmira Panel 24", "School, room 7", "A film course");
         t.answer("Warranty seal", "No seal")
                 .answer("Battery", "No battery")
@@ -251,7 +248,7 @@ class JourneyTest {
                 .answer("Firmware settings", "Noted");
         t.go("Plan");
         t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx16 PC4-2666V-SC0-11");
-        assertThat(t.finding("LABEL_IMPOSSIBLE_DENSITY")).isVisible();
+        sees(t.finding("LABEL_IMPOSSIBLE_DENSITY"));
         t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What it may say instead"))
                 .getByRole(AriaRole.BUTTON)
                 .first()
@@ -271,7 +268,7 @@ class JourneyTest {
         t.position("a-upper").click();
         t.position("b-lower").click();
         t.kept();
-        assertThat(t.finding("RATE_HELD_BY_TABLE")).isHidden();
+        gone(t.finding("RATE_HELD_BY_TABLE"));
         t.position("b-lower").focus();
         t.press("Delete").kept();
         assertThat(t.position("b-lower")).hasAttribute("aria-label", "Socket B, lower: not read");
@@ -284,7 +281,7 @@ class JourneyTest {
         t.page.locator("[data-fit='a-upper']")
                 .getByText("Seated: latches flush, no gold in sight")
                 .click();
-        assertThat(t.alert("fit Socket A, lower first").first()).isVisible();
+        sees(t.alert("fit Socket A, lower first").first());
         t.page.locator("[data-fit='a-lower']")
                 .getByText("Seated: latches flush, no gold in sight")
                 .click();
@@ -302,33 +299,32 @@ class JourneyTest {
                 .enter("Memory test, passes", "1");
         t.go("Hand back").proven();
         t.button("Hand back and close").click();
-        assertThat(t.button("Open this job again")).isVisible();
+        sees(t.button("Open this job again"));
         assertThat(t.complaints).isEmpty();
     }
 
     @Test
     void aSwollenBatteryAndAnUnansweredSealKeepTheMachineShut(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Skerrow Tern 16", "Survey hut", "Faster maps");
+        Technician t =
+                browser.signedIn(server.address(), "ilka").takeIn("Skerrow Tern 16", "Survey hut", "Faster maps");
         t.go("Plan").chip("D-015").click();
         t.position("socket-a").click();
         t.kept().go("Open");
-        assertThat(t.page.getByText("The machine stays shut")).isVisible();
-        assertThat(t.finding("GATE_SEAL_NOT_LOOKED")).isVisible();
+        sees(t.page.getByText("The machine stays shut"));
+        sees(t.finding("GATE_SEAL_NOT_LOOKED"));
         assertThat(t.page.locator("[data-step^='off:'] input").first()).isDisabled();
         t.button("There is a seal").click();
-        assertThat(t.finding("GATE_SEAL_NOT_ASKED")).isVisible();
+        sees(t.finding("GATE_SEAL_NOT_ASKED"));
         t.button("Owner agrees").click();
         // The recovery key and the firmware's settings are asked for before the first screw; this model forgets its
         // settings.
-        assertThat(t.finding("GATE_KEY_NOT_ASKED")).isVisible();
+        sees(t.finding("GATE_KEY_NOT_ASKED"));
         t.button("Key not known").click();
-        assertThat(t.finding("GATE_CLEAR_WITHOUT_KEY")).isVisible();
+        sees(t.finding("GATE_CLEAR_WITHOUT_KEY"));
         t.button("Key is at hand").click();
-        assertThat(t.finding("GATE_SETTINGS_NOT_ASKED")).isVisible();
+        sees(t.finding("GATE_SETTINGS_NOT_ASKED"));
         t.button("Settings are noted").click();
-        assertThat(t.page.getByText("The machine stays shut")).isHidden();
+        gone(t.page.getByText("The machine stays shut"));
         assertThat(t.page.locator("[data-step^='off:'] input").first()).isEnabled();
         t.button("Stop: the battery turns out to be swollen").click();
         assertThat(t.finding("GATE_BATTERY_SWOLLEN")).containsText("licensed");
@@ -343,16 +339,15 @@ class JourneyTest {
 
     @Test
     void theSecondOfTwoPeopleIsToldAndKeepsTheirText(TestServer.Running server, Browser.Running browser) {
-        Technician ilka = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Ostrell Drift 12", "Bus depot 2", "Timetables");
-        Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician ilka =
+                browser.signedIn(server.address(), "ilka").takeIn("Ostrell Drift 12", "Bus depot 2", "Timetables");
+        Technician bram = browser.signedIn(server.address(), "bram");
         bram.page.navigate(ilka.page.url());
-        assertThat(bram.heading("Take in")).isVisible();
+        sees(bram.heading("Take in"));
         ilka.answer("Battery", "Worn");
         bram.page.getByLabel("Condition, and what came with it").fill("Hinge loose, no charger");
         bram.page.getByLabel("Condition, and what came with it").blur();
-        assertThat(bram.alert("Ilka changed the answers of Take in").first()).isVisible();
+        sees(bram.alert("Ilka changed the answers of Take in").first());
         assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
         assertThat(bram.page
                         .getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
@@ -362,7 +357,7 @@ class JourneyTest {
         long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
         bram.page.reload();
-        assertThat(bram.alert("Ilka changed the answers of Take in").first()).isVisible();
+        sees(bram.alert("Ilka changed the answers of Take in").first());
         bram.button("Put mine on top").click();
         bram.kept();
         JsonNode both = state(server, id);
@@ -383,22 +378,21 @@ class JourneyTest {
     /** The connection breaks for one of two people; both go on, the page is reloaded in between, and the database has it all. */
     @Test
     void aLostConnectionAndAnotherPersonLoseNothing(TestServer.Running server, Browser.Running browser) {
-        Technician ilka = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Ostrell Drift 12", "Bus depot 4", "Timetables");
+        Technician ilka =
+                browser.signedIn(server.address(), "ilka").takeIn("Ostrell Drift 12", "Bus depot 4", "Timetables");
         long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
-        Technician bram = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician bram = browser.signedIn(server.address(), "bram");
         bram.page.navigate(ilka.page.url());
         ilka.page.route("**/api/jobs/*/changes", route -> route.abort());
         ilka.page.getByLabel("Condition, and what came with it").fill("Lid scratched");
         ilka.page.getByLabel("Condition, and what came with it").blur();
-        assertThat(ilka.alert("The server does not answer").first()).isVisible();
+        sees(ilka.alert("The server does not answer").first());
         ilka.page.getByLabel("Firmware version").fill("1.07");
         ilka.page.getByLabel("Firmware version").blur();
-        assertThat(ilka.page.getByText("2 changes wait")).isVisible();
+        sees(ilka.page.getByText("2 changes wait"));
         bram.answer("Battery", "Worn");
         ilka.page.reload();
-        assertThat(ilka.page.getByText("2 changes wait")).isVisible();
+        sees(ilka.page.getByText("2 changes wait"));
         assertThat(ilka.page.getByLabel("Condition, and what came with it")).hasValue("Lid scratched");
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
         ilka.page.unroute("**/api/jobs/*/changes");
@@ -413,9 +407,7 @@ class JourneyTest {
 
     @Test
     void photosAndTimersBelongToTheirJob(TestServer.Running server, Browser.Running browser) throws IOException {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Skerrow Tern 16", "Dairy loft", "More tabs");
+        Technician t = browser.signedIn(server.address(), "ilka").takeIn("Skerrow Tern 16", "Dairy loft", "More tabs");
         String job = t.page.url().replaceAll("(/jobs/[0-9]+).*", "$1");
         t.page.getByLabel("What the next photo shows").fill("Crack at the left hinge");
         java.awt.image.BufferedImage picture =
@@ -425,15 +417,14 @@ class JourneyTest {
         t.page.locator("[data-photos]")
                 .setInputFiles(
                         new com.microsoft.playwright.options.FilePayload("hinge.png", "image/png", png.toByteArray()));
-        assertThat(t.page.getByAltText("Crack at the left hinge")).isVisible();
+        sees(t.page.getByAltText("Crack at the left hinge"));
         assertThat((int) t.page.getByAltText("Crack at the left hinge")
                         .evaluate("async i => { await i.decode(); return i.naturalWidth; }"))
                 .isEqualTo(320);
         t.page.locator("[data-photos]")
                 .setInputFiles(new com.microsoft.playwright.options.FilePayload(
                         "note.png", "image/png", "no picture".getBytes()));
-        assertThat(t.alert("note.png: This is no JPEG and no PNG picture").first())
-                .isVisible();
+        sees(t.alert("note.png: This is no JPEG and no PNG picture").first());
         t.go("Prove");
         t.button("Timer: Memory test, 10:00").click();
         assertThat(t.page.locator("[data-timer='MEMORY_TEST']")).containsText("Skerrow Tern 16");
@@ -451,9 +442,9 @@ class JourneyTest {
 
     @Test
     void findLeadsToAMachinesRecord(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
+        Technician t = browser.signedIn(server.address(), "desk");
         t.press("/").type("Gannet").press("Enter");
-        assertThat(t.heading("Skerrow Gannet 15")).isVisible();
+        sees(t.heading("Skerrow Gannet 15"));
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions")))
                 .containsText("CAMM2");
         // A serial off a label, read by a scanner, leads to the job that has the module.
@@ -463,25 +454,24 @@ class JourneyTest {
                 .where(Tables.DRAWER_MODULE.TAG.eq("D-012"))
                 .fetchOne(Tables.DRAWER_MODULE.SERIAL);
         t.press("Escape", "/").type(serial).press("Enter");
-        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
+        sees(t.page.getByText("#5 Skerrow Tern 16"));
         assertThat(t.complaints).isEmpty();
     }
 
     @Test
     void theDeskReadsAndCannotWrite(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
-        assertThat(t.button("Take a machine in (N)")).isHidden();
+        Technician t = browser.signedIn(server.address(), "desk");
+        gone(t.button("Take a machine in (N)"));
         t.page.getByText("Dairy office").click();
-        assertThat(t.heading("Prove")).isVisible();
+        sees(t.heading("Prove"));
         t.go("Take in");
         assertThat(t.page.getByLabel("Whose it is")).isDisabled();
     }
 
     @Test
     void undoAndRedoByKeyAndAReloadLosesNothing(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("wren")
-                .takeIn("Skerrow Tern 16", "Survey team 3", "More tabs");
+        Technician t =
+                browser.signedIn(server.address(), "wren").takeIn("Skerrow Tern 16", "Survey team 3", "More tabs");
         t.go("Plan").chip("D-049").click();
         t.position("socket-a").click();
         t.kept();
@@ -501,19 +491,18 @@ class JourneyTest {
 
     @Test
     void theLeadAddsSomebodyWhoThenSignsIn(TestServer.Running server, Browser.Running browser) {
-        Technician wren = new Technician(browser.newPage(server.address())).signIn("wren");
+        Technician wren = browser.signedIn(server.address(), "wren");
         wren.page
                 .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts"))
                 .click();
-        assertThat(wren.heading("Accounts")).isVisible();
+        sees(wren.heading("Accounts"));
         wren.page.getByLabel("Login").fill("sedge");
         wren.page
                 .getByLabel("Name", new Page.GetByLabelOptions().setExact(true))
                 .fill("Sedge");
         wren.page.getByLabel("Password, 12 characters or more").fill("rain-over-the-moor");
         wren.button("Add").click();
-        assertThat(wren.page.getByText("Sedge", new Page.GetByTextOptions().setExact(true)))
-                .isVisible();
+        sees(wren.page.getByText("Sedge", new Page.GetByTextOptions().setExact(true)));
         Page page = browser.newPage(server.address());
         page.getByLabel("Login").fill("sedge");
         page.getByLabel("Password").fill("rain-over-the-moor");
@@ -522,39 +511,38 @@ class JourneyTest {
                         new Page.GetByRoleOptions().setName("Sign in").setExact(true))
                 .click();
         Technician sedge = new Technician(page);
-        assertThat(sedge.heading("Bench")).isVisible();
-        assertThat(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts")))
-                .isHidden();
+        sees(sedge.heading("Bench"));
+        gone(sedge.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Accounts")));
         assertThat(wren.complaints).isEmpty();
     }
 
     /** A hand scanner is a keyboard: it types the tag and Enter. */
     @Test
     void aScannedTagLeadsToItsJob(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("desk");
+        Technician t = browser.signedIn(server.address(), "desk");
         t.press("/");
         assertThat(t.page.getByLabel("Find a job, module or machine")).isFocused();
         t.type("D-013").press("Enter");
-        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
-        assertThat(t.heading("Prove")).isVisible();
+        sees(t.page.getByText("#5 Skerrow Tern 16"));
+        sees(t.heading("Prove"));
         assertThat(t.complaints).isEmpty();
     }
 
     @Test
     void questionMarkShowsTheKeysOfTheScreen(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        Technician t = browser.signedIn(server.address(), "wren");
         t.press("?");
         assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("take a machine in");
         t.press("Escape");
-        assertThat(t.page.getByRole(AriaRole.DIALOG)).isHidden();
+        gone(t.page.getByRole(AriaRole.DIALOG));
         // Keys of one letter can be switched off; what they do stays a button away.
         Locator menu = t.page.getByRole(
                 AriaRole.BUTTON, new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Wren")));
         menu.click();
         t.button("Switch keys of one letter off").click();
         t.press("n", "/", "?");
-        assertThat(t.page.getByRole(AriaRole.DIALOG)).isHidden();
-        assertThat(t.button("Take a machine in (N)")).isVisible();
+        gone(t.page.getByRole(AriaRole.DIALOG));
+        sees(t.button("Take a machine in (N)"));
         t.button("Keys of this screen").click();
         assertThat(t.page.getByRole(AriaRole.DIALOG)).containsText("switched off");
         t.press("Escape");
@@ -563,6 +551,6 @@ class JourneyTest {
         // A burst of keys that ends with Enter is a scan, wherever the focus is: it leads to what has that tag.
         t.page.keyboard().type("D-013");
         t.press("Enter");
-        assertThat(t.page.getByText("#5 Skerrow Tern 16")).isVisible();
+        sees(t.page.getByText("#5 Skerrow Tern 16"));
     }
 }

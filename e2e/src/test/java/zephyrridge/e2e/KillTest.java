@@ -16,14 +16,13 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
-import zephyrridge.server.account.DemoAccounts;
 
 /**
  * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
  * there afterwards, and state and events are of one piece. Rounds: -Dzephyr.kills, 2 by default; ./zephyr test-kill N runs more.
  */
-@ExtendWith(Installation.OfTheDemo.class)
-@Order(1)
+@ExtendWith(Installation.Shared.class)
+@Order(2)
 @ResourceLock("installation")
 class KillTest {
     private static final int WRITERS = 4;
@@ -81,8 +80,7 @@ class KillTest {
     private static void write(
             String address, String name, AtomicBoolean stop, Queue<Acknowledged> acknowledged, AtomicInteger refused) {
         try {
-            ApiClient client = new ApiClient(address);
-            client.signIn("ilka", DemoAccounts.ALL.get(1).password());
+            ApiClient client = ApiClient.signedIn(address, "ilka");
             long job = client.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", name, "wish", ""))
                     .json()
                     .get("id")
@@ -105,8 +103,7 @@ class KillTest {
     }
 
     private static void check(String address, Queue<Acknowledged> acknowledged) {
-        ApiClient client = new ApiClient(address);
-        client.signIn("ilka", DemoAccounts.ALL.get(1).password());
+        ApiClient client = ApiClient.signedIn(address, "ilka");
         Map<Long, Acknowledged> last = new java.util.HashMap<>();
         acknowledged.forEach(a -> last.merge(a.job(), a, (x, y) -> x.version() > y.version() ? x : y));
         for (Acknowledged a : last.values()) {

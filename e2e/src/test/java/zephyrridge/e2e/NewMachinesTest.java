@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -84,12 +85,12 @@ class NewMachinesTest {
 
     @Test
     void aKnownModel(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        Technician t = browser.signedIn(server.address(), "ilka");
         Counting c = new Counting(t).press("n");
         assertThat(picker(t)).isFocused();
         c.type("tern 16").press("Enter");
         // What is special of the model is said as soon as it is named.
-        assertThat(t.page.getByText("To know of it:")).isVisible();
+        sees(t.page.getByText("To know of it:"));
         c.fill("Whose it is", "Gravel works").fill("What they want, in their words", "Two programs at once");
         c.click(t.button("Take in"));
         c.lead("As usual");
@@ -110,7 +111,7 @@ class NewMachinesTest {
     /** A bank and a socket, the commonest unknown one; what the system's own dialog says is enough to read it. */
     @Test
     void aBankAndASocketThatNobodyKnows(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician t = browser.signedIn(server.address(), "bram");
         Counting c = new Counting(t).press("n");
         assertThat(picker(t)).isFocused();
         c.type("Brindlecombe Moss 15").press("Enter");
@@ -132,7 +133,7 @@ class NewMachinesTest {
         c.lead("Take over what the sources say");
         t.kept();
         // Read is done by the evidence: the total leaves no room for a module in the socket.
-        assertThat(t.lead("On to Plan")).isVisible();
+        sees(t.lead("On to Plan"));
         c.lead("On to Plan");
         c.click(t.chip("SO-DIMM").first());
         c.click(t.position("socket-b"));
@@ -144,11 +145,11 @@ class NewMachinesTest {
     /** A self-built desktop, known by its board, with the keyboard alone. */
     @Test
     void aDesktopByKeyboardAlone(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        Technician t = browser.signedIn(server.address(), "ilka");
         Counting c = new Counting(t).press("n");
         assertThat(picker(t)).isFocused();
         c.type("Fenwright Bench 4").press("Enter");
-        assertThat(t.heading("Machine records")).isVisible();
+        sees(t.heading("Machine records"));
         c.tabTo("Kind").type("Desktop");
         c.tabTo("Four DIMM slots").press("Enter");
         c.tabTo("Make the record").press("Enter");
@@ -156,12 +157,12 @@ class NewMachinesTest {
         c.tabTo("Whose it is").type("Radio club");
         c.tabTo("What they want").type("Recording without gaps");
         c.press("Enter");
-        assertThat(t.heading("Take in")).isVisible();
+        sees(t.heading("Take in"));
         t.page.evaluate("() => document.activeElement.blur()");
         c.press("Enter");
-        assertThat(t.lead("On to Read")).isVisible();
+        sees(t.lead("On to Read"));
         c.press("4");
-        assertThat(t.heading("Plan")).isVisible();
+        sees(t.heading("Plan"));
         c.tabTo("Or a module by its label line").type("8GB 1Rx8 PC4-2666V-UA2-11");
         c.tabTo("Add to this job").press("Enter");
         c.tabTo("8 GB 1Rx8 DDR4-2666typed").press("Enter");
@@ -174,13 +175,13 @@ class NewMachinesTest {
     /** Unlike channels on two sides, corrected afterwards: the record's next version is for the jobs to come. */
     @Test
     void twoSidesAndARecordThatIsCorrected(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/machines?new=Ostrell+Strand+17");
         t.button("One below, two under the keyboard").click();
-        assertThat(t.page.getByLabel("The way to the other side")).isVisible();
+        sees(t.page.getByLabel("The way to the other side"));
         t.page.getByLabel("Battery is unplugged").selectOption("UNDER_MAIN");
         t.button("Make the record").click();
-        assertThat(t.heading("Ostrell Strand 17")).isVisible();
+        sees(t.heading("Ostrell Strand 17"));
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions")))
                 .containsText("Socket A2");
         assertThat(t.page.getByRole(
@@ -195,35 +196,33 @@ class NewMachinesTest {
         t.button("Copy for a sister model").click();
         t.page.getByLabel("Variant").fill("S");
         t.button("Copy").click();
-        assertThat(t.heading("Ostrell Strand 17 S")).isVisible();
+        sees(t.heading("Ostrell Strand 17 S"));
         t.button("Retire it").click();
-        assertThat(t.button("Offer it again")).isVisible();
+        sees(t.button("Offer it again"));
         assertThat(t.complaints).isEmpty();
     }
 
     /** The field desk: what the dialog says goes in, an answer comes out, and one key makes it a job. */
     @Test
     void halfAMinuteAtTheFieldDesk(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/desk");
         t.page.getByLabel("What the system says")
                 .fill("Installierter RAM 12,0 GB (11,6 GB verwendbar)\nVerwendete Steckpl\u00e4tze: 2 von 2\nDDR4");
-        assertThat(t.page.getByText("12 GB DDR4 installed, 2 of 2 positions used"))
-                .isVisible();
-        assertThat(t.page.getByText("No socket is free")).isVisible();
+        sees(t.page.getByText("12 GB DDR4 installed, 2 of 2 positions used"));
+        sees(t.page.getByText("No socket is free"));
         t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Model, if it is known"))
                 .fill("fell 13");
         t.press("Enter");
-        assertThat(t.page.getByText("24 GB: the maker's figure")).isVisible();
+        sees(t.page.getByText("24 GB: the maker's figure"));
         t.button("Make it a job").click();
-        assertThat(t.page.getByText("What was told at the field desk goes with it."))
-                .isVisible();
+        sees(t.page.getByText("What was told at the field desk goes with it."));
         t.page.getByLabel("Whose it is").fill("Walk-in");
         t.button("Take in").click();
-        assertThat(t.heading("Take in")).isVisible();
+        sees(t.heading("Take in"));
         t.go("Read");
         assertThat(t.page.locator("[data-source='LISTING']")).containsText("told at the field desk");
-        assertThat(t.page.getByText("In half a minute: 12 GB DDR4 installed")).isVisible();
+        sees(t.page.getByText("In half a minute: 12 GB DDR4 installed"));
         // A machine that is on the bench already: the same goes to its job.
         t.page.navigate("/desk");
         t.page.getByLabel("What the system says").fill("Speed: 2400 MT/s");
@@ -233,7 +232,7 @@ class NewMachinesTest {
                 .first()
                 .textContent();
         choice.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(label));
-        assertThat(t.heading("Read")).isVisible();
+        sees(t.heading("Read"));
         assertThat(t.page.locator("[data-source='LISTING']")).not().hasCount(0);
         assertThat(t.complaints).isEmpty();
     }

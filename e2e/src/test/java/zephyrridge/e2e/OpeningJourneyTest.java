@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -21,9 +22,7 @@ import zephyrridge.server.TestServer;
 class OpeningJourneyTest {
     private static Technician planned(
             TestServer.Running server, Browser.Running browser, String machine, String label, String... positions) {
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn(machine, "Bus depot 5", "Timetables");
+        Technician t = browser.signedIn(server.address(), "ilka").takeIn(machine, "Bus depot 5", "Timetables");
         t.answer("Warranty seal", "No seal")
                 .answer("Battery", machine.matches("(Fenwright Journeyman|Skerrow|Ostrell).*") ? "Good" : "No battery")
                 .answer("Drive encrypted, and its recovery key", "Not encrypted")
@@ -79,7 +78,7 @@ class OpeningJourneyTest {
         space(t);
         assertThat(card(t, "step")).containsText("Keyboard screws");
         t.page.keyboard().press("Escape");
-        assertThat(t.heading("Open")).isVisible();
+        sees(t.heading("Open"));
         t.page.locator("[data-step='off:keyboard-screws'] [data-screw='K3']").click();
         t.kept();
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Off now")))
@@ -89,7 +88,7 @@ class OpeningJourneyTest {
         t.button("Pause the job").click();
         assertThat(t.finding("SEAL_FOUND")).containsText("over a keyboard screw");
         t.press("b");
-        assertThat(card(t, "paused")).isVisible();
+        sees(card(t, "paused"));
         t.button("Answer it on Open").click();
         t.button("Owner agrees").click();
         t.kept();
@@ -102,10 +101,10 @@ class OpeningJourneyTest {
         while (kind(t).equals("step")) {
             space(t);
         }
-        assertThat(card(t, "start")).isVisible();
+        sees(card(t, "start"));
         t.button("It came up").click();
-        assertThat(t.heading("Prove")).isVisible();
-        assertThat(t.page.locator("[data-check='KEYS']")).isVisible();
+        sees(t.heading("Prove"));
+        sees(t.page.locator("[data-check='KEYS']"));
         t.page.locator("[data-check='TOUCHPAD']").getByText("Does not").click();
         t.page.getByLabel("What is wrong with: Touchpad").fill("no click");
         t.button("Note it").click();
@@ -126,12 +125,12 @@ class OpeningJourneyTest {
         t.page.route("**/api/jobs/*/changes", route -> route.abort());
         for (String waiting : List.of("1 change waits", "2 changes wait")) {
             t.press("Space");
-            assertThat(t.page.getByText(waiting)).isVisible();
+            sees(t.page.getByText(waiting));
             assertThat(head).not().hasText(seen.get(seen.size() - 1));
             seen.add(head.innerText());
         }
         t.page.reload();
-        assertThat(t.page.getByText("2 changes wait")).isVisible();
+        sees(t.page.getByText("2 changes wait"));
         assertThat(head).hasText(seen.get(2));
         t.page.unroute("**/api/jobs/*/changes");
         t.kept();
@@ -161,7 +160,7 @@ class OpeningJourneyTest {
             space(t);
         }
         t.button("It came up").click();
-        assertThat(t.heading("Prove")).isVisible();
+        sees(t.heading("Prove"));
         assertThat(t.complaints).isEmpty();
     }
 
@@ -174,18 +173,18 @@ class OpeningJourneyTest {
         Locator carrier = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Whole carrier"));
         carrier.getByLabel("Count what went in").fill("3");
         carrier.getByText("All seated, latches flush").click();
-        assertThat(t.alert("2 go in, and 3 were counted").first()).isVisible();
+        sees(t.alert("2 go in, and 3 were counted").first());
         carrier.getByLabel("Count what went in").fill("2");
         carrier.getByText("All seated, latches flush").click();
         t.kept();
-        assertThat(t.page.getByText("2 positions done")).isVisible();
+        sees(t.page.getByText("2 positions done"));
         t.go("Open");
         assertThat(t.page.getByRole(
                         AriaRole.REGION, new Page.GetByRoleOptions().setName("Back on before the next round")))
                 .containsText("Memory carrier P1-1");
         // The line that leads puts it back and takes the next one off.
         for (String off : List.of("Memory carrier P1-1 on", "Memory carrier P1-2 off")) {
-            assertThat(t.page.getByText("Done: " + off)).isVisible();
+            sees(t.page.getByText("Done: " + off));
             t.press("Enter").kept();
         }
         t.go("Fit");
@@ -196,10 +195,10 @@ class OpeningJourneyTest {
         // Nothing of the shell goes on over slots that guide no air.
         assertThat(t.page.locator("[data-step='air']")).containsText("a blank in each empty slot (");
         t.page.locator("[data-step='on:lid'] label").click();
-        assertThat(t.alert("blanks in the empty slots").first()).isVisible();
+        sees(t.alert("blanks in the empty slots").first());
         t.page.locator("[data-step='air'] label").click();
         t.page.locator("[data-step='on:lid'] label").click();
-        assertThat(t.page.getByText("Closed up, all parts are on")).isVisible();
+        sees(t.page.getByText("Closed up, all parts are on"));
         assertThat(t.complaints).isEmpty();
     }
 
@@ -231,22 +230,22 @@ class OpeningJourneyTest {
             space(t);
         }
         t.button("It came up").click();
-        assertThat(t.heading("Prove")).isVisible();
+        sees(t.heading("Prove"));
         assertThat(t.complaints).isEmpty();
     }
 
     /** A machine of the first day gets its way in drawn: thirteen actions from the first look to a record that a job opens by. */
     @Test
     void aRecordIsDrawnFromNothing(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("bram");
+        Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/machines?new");
         t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Brackwell");
         t.page.getByLabel("Model").fill("Sedge 14");
         t.button("Make the record").click();
-        assertThat(t.heading("Brackwell Sedge 14")).isVisible();
+        sees(t.heading("Brackwell Sedge 14"));
         t.page.getByText("Draw the way in").click();
         Locator side = t.page.locator("main svg[role='group']");
-        assertThat(side).isVisible();
+        sees(side);
         side.click(new Locator.ClickOptions().setPosition(40, 30));
         side.click(new Locator.ClickOptions().setPosition(200, 30));
         side.click(new Locator.ClickOptions().setPosition(120, 150));
@@ -256,8 +255,7 @@ class OpeningJourneyTest {
         t.page.keyboard().press("Control+Shift+Z");
         t.page.getByLabel("name of a new part").fill("Heat plate");
         t.page.keyboard().press("Enter");
-        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Part Heat plate")))
-                .isVisible();
+        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Part Heat plate")));
         t.page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Off before it"))
                 .getByRole(AriaRole.BUTTON)
                 .first()
@@ -272,7 +270,7 @@ class OpeningJourneyTest {
                 .click();
         assertThat(t.page.locator("[data-way]").first()).containsText("Heat plate");
         t.page.getByText("Keep as version 2").click();
-        assertThat(t.heading("Brackwell Sedge 14")).isVisible();
+        sees(t.heading("Brackwell Sedge 14"));
         t.page.navigate("/jobs");
         t.takeIn("Brackwell Sedge 14", "Ferry", "Charts");
         t.answer("Warranty seal", "No seal")
@@ -286,7 +284,7 @@ class OpeningJourneyTest {
                 .containsText(new String[] {"Switch", "Shut", "Pull", "Bond", "Hold", "", "Heat plate"});
         // A screw that was overlooked is drawn at the bench, and is one like the others.
         for (String done : List.of("battery off", "shut right down", "cords out", "grounded", "drained")) {
-            assertThat(t.page.getByText("Done: " + done)).isVisible();
+            sees(t.page.getByText("Done: " + done));
             t.press("Enter").kept();
         }
         t.button("Draw screws that it does not show").click();

@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -25,7 +26,7 @@ class PlanJourneyTest {
 
     @Test
     void fromReadToAChosenLayoutWithItsSlip(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("ilka");
+        Technician t = browser.signedIn(server.address(), "ilka");
         t.takeIn("Skerrow Tern 16", "Weather posts", "Twice the memory");
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("8GB 1Rx16 PC5-4800B-SC0-1010-XT");
@@ -42,7 +43,7 @@ class PlanJourneyTest {
                 .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Choose"))
                 .click();
         actions++;
-        assertThat(t.page.getByText(Pattern.compile("This plan is chosen"))).isVisible();
+        sees(t.page.getByText(Pattern.compile("This plan is chosen")));
         t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Slip for the counter"))
                 .click();
         actions++;
@@ -68,7 +69,7 @@ class PlanJourneyTest {
     /** A smaller layout put beside it becomes the fallback; a claim added changes what is said of both. */
     @Test
     void limitsFollowWhatIsAddedAndWhatStandsBeside(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        Technician t = browser.signedIn(server.address(), "wren");
         t.takeIn("Fenwright Journeyman 17", "Survey team", "Maps and photos");
         t.go("Read");
         t.page.getByLabel("Label line of the module").fill("4GB 1Rx16 PC4-2400T-SC0-11");
@@ -83,10 +84,9 @@ class PlanJourneyTest {
         t.kept();
         closer.first().click();
         t.kept();
-        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")))
-                .isVisible();
+        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")));
         t.button("Why not what is on the table?").click();
-        assertThat(t.page.getByText(Pattern.compile("usable, .* GB/s"))).isVisible();
+        sees(t.page.getByText(Pattern.compile("usable, .* GB/s")));
         t.go("Limits");
         Locator judged =
                 t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("The plan against the limits"));

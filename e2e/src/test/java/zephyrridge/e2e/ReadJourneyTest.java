@@ -2,6 +2,8 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.gone;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -25,16 +27,14 @@ class ReadJourneyTest {
         ApiClient api = ApiClient.signedIn(server, "ilka");
         byte[] table = api.getBytes("/api/jobs/2/smbios");
         byte[] chip = api.getBytes("/api/drawer/D-001/spd");
-        Technician t = new Technician(browser.newPage(server.address()))
-                .signIn("ilka")
-                .takeIn("Halmira Panel 24", "School, room 5", "As room 3");
+        Technician t =
+                browser.signedIn(server.address(), "ilka").takeIn("Halmira Panel 24", "School, room 5", "As room 3");
         t.go("Read");
         t.page.locator("[data-sources]").setInputFiles(new FilePayload[] {
             new FilePayload("table.bin", "application/octet-stream", table),
             new FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())
         });
-        assertThat(t.alert("letter.txt: Nothing in this text is known here").first())
-                .isVisible();
+        sees(t.alert("letter.txt: Nothing in this text is known here").first());
         assertThat(t.page.locator("[data-source='FIRMWARE']")).containsText("SMBIOS table 3.3, 4 memory devices");
         assertThat(t.page.locator("[data-evidence='a-lower']")).containsText("socket with a module");
         assertThat(t.page.locator("[data-evidence='a-upper']")).containsText("empty socket, confirmed");
@@ -79,7 +79,7 @@ class ReadJourneyTest {
                         new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^8 GB DDR4")))
                 .getByRole(AriaRole.BUTTON)
                 .click();
-        assertThat(t.lead("Take over what the sources say")).isVisible();
+        sees(t.lead("Take over what the sources say"));
         t.page.evaluate("() => document.activeElement.blur()");
         t.press("Enter").kept();
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Modules found")))
@@ -94,22 +94,22 @@ class ReadJourneyTest {
     /** Label and firmware speak of two modules: each way out is one key, and Undo takes it back. */
     @Test
     void twoModulesInOnePositionAreSettledByOneKey(TestServer.Running server, Browser.Running browser) {
-        Technician t = new Technician(browser.newPage(server.address())).signIn("wren");
+        Technician t = browser.signedIn(server.address(), "wren");
         t.page.navigate("/jobs/11/read");
         Locator conflict =
                 t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two modules in Lower socket"));
         assertThat(conflict).containsText("16 GB");
         assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next")))
                 .containsText("Two different modules in Lower socket: say below which it is");
-        assertThat(t.lead("Take over")).isHidden();
+        gone(t.lead("Take over"));
         t.button("The label is wrong").click();
         t.kept();
-        assertThat(conflict).isHidden();
+        gone(conflict);
         assertThat(t.page.locator("[data-evidence-table='lower'] [data-field='CAPACITY']"))
                 .containsText("4 GB");
-        assertThat(t.lead("Take over what the sources say")).isVisible();
+        sees(t.lead("Take over what the sources say"));
         t.press("Control+z").kept();
-        assertThat(conflict).isVisible();
+        sees(conflict);
         assertThat(t.complaints).isEmpty();
     }
 }

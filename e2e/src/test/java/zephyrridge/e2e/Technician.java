@@ -6,6 +6,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -38,7 +39,7 @@ final class Technician {
         page.getByLabel("Login").fill(hint.login());
         page.getByLabel("Password").fill(hint.password());
         button("Sign in").click();
-        assertThat(heading("Bench")).isVisible();
+        sees(heading("Bench"));
         return this;
     }
 
@@ -50,7 +51,7 @@ final class Technician {
         page.getByLabel("Whose it is").fill(owner);
         page.getByLabel("What they want, in their words").fill(wish);
         button("Take in").click();
-        assertThat(heading("Take in")).isVisible();
+        sees(heading("Take in"));
         return this;
     }
 
@@ -59,7 +60,7 @@ final class Technician {
                 .getByRole(
                         AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^[1-8] " + station)))
                 .click();
-        assertThat(heading(station)).isVisible();
+        sees(heading(station));
         return this;
     }
 
@@ -135,7 +136,7 @@ final class Technician {
     /** Decides on the plan; then it is what opening, fitting and proving follow. */
     Technician choosePlan() {
         lead("Choose this plan").click();
-        assertThat(page.getByText(Pattern.compile("This plan is chosen"))).isVisible();
+        sees(page.getByText(Pattern.compile("This plan is chosen")));
         return kept();
     }
 
@@ -150,15 +151,27 @@ final class Technician {
 
     /** What is said at Hand back once the machine is whole again. */
     Technician proven() {
-        assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Hand back"))
-                        .getByText(PROVEN))
-                .isVisible();
+        sees(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Hand back"))
+                .getByText(PROVEN));
         return this;
+    }
+
+    /**
+     * Waits until this is to be seen. An assertion would ask too, but seldom, and would draw up an account of the whole page each
+     * time that it was not there yet: half of the time of a journey.
+     */
+    static void sees(Locator what) {
+        what.waitFor();
+    }
+
+    /** Waits until this is not to be seen any more. */
+    static void gone(Locator what) {
+        what.waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
     }
 
     /** Waits until everything is kept. */
     Technician kept() {
-        assertThat(page.getByText(Pattern.compile("^all kept, "))).isVisible();
+        sees(page.getByText(Pattern.compile("^all kept, ")));
         return this;
     }
 

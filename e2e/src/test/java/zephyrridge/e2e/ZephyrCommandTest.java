@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
@@ -14,20 +15,25 @@ import java.nio.file.attribute.PosixFilePermission;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
-import zephyrridge.server.account.DemoAccounts;
 
 /** The start command, used as a person does. */
-@ExtendWith({Browser.class, Installation.OfTheDemo.class})
-@Order(2)
+@ExtendWith({Browser.class, Installation.Shared.class})
+@Order(1)
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
 @ResourceLock("installation")
 class ZephyrCommandTest {
-    /** With the demo's data; every test asks for a start, which is no more than a look where it runs already. */
+    /**
+     * Empty for the first test, with the demo's data from then on; every test asks for a start, which is no more than a look where it
+     * runs already.
+     */
     private static Installation zephyr;
 
     @BeforeAll
@@ -36,14 +42,71 @@ class ZephyrCommandTest {
     }
 
     private static ApiClient ilka() {
-        return ilka(zephyr);
+        return ApiClient.signedIn(zephyr.address(), "ilka");
     }
 
-    private static ApiClient ilka(Installation at) {
-        ApiClient client = new ApiClient(at.address());
-        assertThat(client.signIn("ilka", DemoAccounts.ALL.get(1).password()).status())
-                .isEqualTo(204);
-        return client;
+    /** An empty installation asks for its first lead, then leads to the first machine and the first job; the demo is apart from it. */
+    @Test
+    @Order(1)
+    void theFirstUseLeadsToTheFirstJob(Browser.Running browser) throws Exception {
+        Installation.Said said = zephyr.zephyr("start");
+        assertThat(said.code()).as(said.text()).isZero();
+        String code = said.text().replaceAll("(?s).*set-up code: (\\S+).*", "$1");
+        Technician t = new Technician(browser.newPage(zephyr.address()));
+        sees(t.heading("A new workshop"));
+        t.page.getByLabel("Set-up code").fill("wrong");
+        t.page.getByLabel("Name").fill("Sedge");
+        t.page.getByLabel("Login").fill("sedge");
+        t.page.getByLabel("Password").fill("rain-over-the-moor");
+        t.button("Open the workshop").click();
+        sees(t.alert("not the set-up code").first());
+        t.page.getByLabel("Set-up code").fill(code);
+        t.button("Open the workshop").click();
+        sees(t.heading("Bench"));
+        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine"))
+                .click();
+        t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Quarrow");
+        t.page.getByLabel("Model").fill("Tor 12");
+        t.button("Make the record").click();
+        sees(t.heading("Quarrow Tor 12"));
+        t.page.navigate("/jobs");
+        t.takeIn("Quarrow Tor 12", "Valley library", "A second program at once");
+        sees(t.page.getByText("#1 Quarrow Tor 12"));
+        assertThat(t.complaints).isEmpty();
+        // The same code makes no second lead, and the demo does not start over the workshop's data.
+        assertThat(new ApiClient(zephyr.address())
+                        .get("/api/session")
+                        .json()
+                        .get("setUp")
+                        .asBoolean())
+                .isFalse();
+        assertThat(zephyr.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
+        assertThat(zephyr.zephyr("demo").text()).contains("runs with the data of the workshop");
+        Path file = zephyr.home.resolve("workshop.sql.gz");
+        assertThat(zephyr.zephyr("backup", file.toString()).text()).contains("All data of the workshop");
+        zephyr.zephyr("stop");
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        assertThat(ilka().get("/api/jobs").body()).doesNotContain("Tor 12").contains("Dairy office");
+        // A backup knows whose data it holds: it replaces no other's, and what runs goes on.
+        Installation.Said wrong = zephyr.zephyr("restore", file.toString());
+        assertThat(wrong.code()).isNotZero();
+        assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
+        assertThat(ilka().get("/api/jobs").body()).contains("Dairy office");
+        // A demo made afresh has its stories and nothing else; the workshop's data stay.
+        long id = ilka().post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Gone", "wish", ""))
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(zephyr.zephyr("reset-demo").code()).isZero();
+        assertThat(ilka().get("/api/jobs/" + id).status()).isEqualTo(404);
+        assertThat(ilka().get("/api/jobs").body()).contains("Dairy office");
+        zephyr.zephyr("stop");
+        assertThat(zephyr.zephyr("start").code()).isZero();
+        ApiClient sedge = new ApiClient(zephyr.address());
+        sedge.signIn("sedge", "rain-over-the-moor");
+        assertThat(sedge.get("/api/jobs").body()).contains("Tor 12").doesNotContain("Dairy office");
+        assertThat(zephyr.zephyr("stop").text()).contains("All stopped");
+        assertThat(zephyr.zephyr("stop").code()).isZero();
     }
 
     @Test
@@ -67,9 +130,6 @@ class ZephyrCommandTest {
         assertThat(again.code()).as(again.text()).isZero();
         assertThat(ilka().get("/api/jobs/" + id).json().at("/order/owner").asString())
                 .isEqualTo("Kept through a crash");
-
-        assertThat(zephyr.zephyr("stop").text()).contains("All stopped");
-        assertThat(zephyr.zephyr("stop").code()).isZero();
     }
 
     /** What comes back from a backup is what went in, row by row. */
@@ -114,80 +174,11 @@ class ZephyrCommandTest {
                 .contains("no such file");
     }
 
-    /** An empty installation asks for its first lead, then leads to the first machine and the first job; the demo is apart from it. */
-    @Test
-    void theFirstUseLeadsToTheFirstJob(Browser.Running browser) throws Exception {
-        try (Installation fresh = new Installation()) {
-            Installation.Said said = fresh.zephyr("start");
-            assertThat(said.code()).as(said.text()).isZero();
-            String code = said.text().replaceAll("(?s).*set-up code: (\\S+).*", "$1");
-            Technician t = new Technician(browser.newPage(fresh.address()));
-            assertThat(t.heading("A new workshop")).isVisible();
-            t.page.getByLabel("Set-up code").fill("wrong");
-            t.page.getByLabel("Name").fill("Sedge");
-            t.page.getByLabel("Login").fill("sedge");
-            t.page.getByLabel("Password").fill("rain-over-the-moor");
-            t.button("Open the workshop").click();
-            assertThat(t.alert("not the set-up code").first()).isVisible();
-            t.page.getByLabel("Set-up code").fill(code);
-            t.button("Open the workshop").click();
-            assertThat(t.heading("Bench")).isVisible();
-            t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Describe the first machine"))
-                    .click();
-            t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true))
-                    .fill("Quarrow");
-            t.page.getByLabel("Model").fill("Tor 12");
-            t.button("Make the record").click();
-            assertThat(t.heading("Quarrow Tor 12")).isVisible();
-            t.page.navigate("/jobs");
-            t.takeIn("Quarrow Tor 12", "Valley library", "A second program at once");
-            assertThat(t.page.getByText("#1 Quarrow Tor 12")).isVisible();
-            assertThat(t.complaints).isEmpty();
-            // The same code makes no second lead, and the demo does not start over the workshop's data.
-            assertThat(new ApiClient(fresh.address())
-                            .get("/api/session")
-                            .json()
-                            .get("setUp")
-                            .asBoolean())
-                    .isFalse();
-            assertThat(fresh.zephyr("start").text()).contains("runs already").doesNotContain("set-up code");
-            assertThat(fresh.zephyr("demo").text()).contains("runs with the data of the workshop");
-            Path file = fresh.home.resolve("workshop.sql.gz");
-            assertThat(fresh.zephyr("backup", file.toString()).text()).contains("All data of the workshop");
-            fresh.zephyr("stop");
-            assertThat(fresh.zephyr("demo").code()).isZero();
-            assertThat(ilka(fresh).get("/api/jobs").body())
-                    .doesNotContain("Tor 12")
-                    .contains("Dairy office");
-            // A backup knows whose data it holds: it replaces no other's, and what runs goes on.
-            Installation.Said wrong = fresh.zephyr("restore", file.toString());
-            assertThat(wrong.code()).isNotZero();
-            assertThat(wrong.text()).contains("holds the data of the workshop").contains("Nothing was changed");
-            assertThat(ilka(fresh).get("/api/jobs").body()).contains("Dairy office");
-            // A demo made afresh has its stories and nothing else; the workshop's data stay.
-            long id = ilka(fresh)
-                    .post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Gone", "wish", ""))
-                    .json()
-                    .get("id")
-                    .asLong();
-            assertThat(fresh.zephyr("reset-demo").code()).isZero();
-            assertThat(ilka(fresh).get("/api/jobs/" + id).status()).isEqualTo(404);
-            assertThat(ilka(fresh).get("/api/jobs").body()).contains("Dairy office");
-            fresh.zephyr("stop");
-            assertThat(fresh.zephyr("start").code()).isZero();
-            ApiClient sedge = new ApiClient(fresh.address());
-            sedge.signIn("sedge", "rain-over-the-moor");
-            assertThat(sedge.get("/api/jobs").body()).contains("Tor 12").doesNotContain("Dairy office");
-        }
-    }
-
     /** The server is killed while somebody types; when it is started again everything lands, and the database has it. */
     @Test
     void whatIsTypedWhileTheServerIsDeadLandsWhenItIsBack(Browser.Running browser) throws Exception {
         assertThat(zephyr.zephyr("demo").code()).isZero();
-        Technician t = new Technician(browser.newPage(zephyr.address()))
-                .signIn("ilka")
-                .takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
+        Technician t = browser.signedIn(zephyr.address(), "ilka").takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         zephyr.kill("Application");
         t.page.getByLabel("Condition, and what came with it").fill("Typed while nobody answered");
@@ -197,7 +188,7 @@ class ZephyrCommandTest {
                 .click();
         t.page.getByLabel("Total in the firmware").fill("16 GB");
         t.page.getByLabel("Total in the firmware").blur();
-        assertThat(t.page.getByText("3 changes wait")).isVisible();
+        sees(t.page.getByText("3 changes wait"));
         assertThat(zephyr.zephyr("demo").code()).isZero();
         // Nobody touches the page: it asks again by itself, every eight seconds at the most.
         assertThat(t.page.getByText(Pattern.compile("^all kept, ")))

@@ -10,6 +10,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -34,7 +35,12 @@ public final class ApiClient {
     }
 
     public static ApiClient signedIn(TestServer.Running server, String login) {
-        ApiClient client = new ApiClient(server.address());
+        return signedIn(server.address(), login);
+    }
+
+    /** Somebody of the demo, at whichever address. */
+    public static ApiClient signedIn(String address, String login) {
+        ApiClient client = new ApiClient(address);
         String password = DemoAccounts.ALL.stream()
                 .filter(a -> a.login().equals(login))
                 .findFirst()
@@ -54,6 +60,11 @@ public final class ApiClient {
                 .getCookies()
                 .forEach(c -> client.cookies.getCookieStore().add(URI.create(otherAddress), c));
         return client;
+    }
+
+    /** What a browser would hold by now. */
+    public List<HttpCookie> cookies() {
+        return cookies.getCookieStore().getCookies();
     }
 
     public Answer signIn(String login, String password) {

@@ -1,16 +1,18 @@
 package zephyrridge.core.access;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 import zephyrridge.core.house.HouseRules;
 
 /**
@@ -29,6 +31,7 @@ public final class OpeningPlanner {
     public static final int MOST_CLASSES = 62;
 
     private static final int MEMO_CLASSES = 12;
+    private static final int MOST_RARE = 1 << MEMO_CLASSES;
 
     private record Choice(long parts, int seconds, boolean exact) {}
 
@@ -36,6 +39,9 @@ public final class OpeningPlanner {
     private final long[] closure;
     private final int[] secondsOf;
     private final int[] cautionsOf;
+    /** Each part's place in the order of ids. */
+    private final int[] placeOf;
+
     private final TurnOrder order;
     private final long[] backBefore;
     private final long batteries;
@@ -48,6 +54,8 @@ public final class OpeningPlanner {
     private final int[] classOf;
     private final List<long[]> alternatives = new ArrayList<>();
     private final AtomicReferenceArray<Choice> memo;
+    /** For machines with more classes than the array holds sets of. */
+    private final Map<Long, Choice> rare = new ConcurrentHashMap<>();
 
     /**
      * @param access for each position its alternative sets of part ids; an empty list means it is open to the hand
@@ -62,6 +70,8 @@ public final class OpeningPlanner {
                 .toArray();
         this.cautionsOf =
                 graph.parts().stream().mapToInt(p -> p.cautions().size()).toArray();
+        List<String> ids = graph.parts().stream().map(Part::id).sorted().toList();
+        this.placeOf = graph.parts().stream().mapToInt(p -> ids.indexOf(p.id())).toArray();
         batteries = battery == HouseRules.Battery.POWER_DOWN_ONLY ? 0 : batteries(battery);
         this.always = closed(batteries);
         this.order = new TurnOrder(sides(graph.parts().size()), powerFirst(), batteries);
@@ -290,7 +300,14 @@ public final class OpeningPlanner {
 
     private Choice choice(long classSet) {
         if (classSet >= memo.length()) {
-            return cheapest(classSet, 0);
+            Choice known = rare.get(classSet);
+            if (known == null) {
+                known = cheapest(classSet, 0);
+                if (rare.size() < MOST_RARE) {
+                    rare.put(classSet, known);
+                }
+            }
+            return known;
         }
         Choice known = memo.get((int) classSet);
         if (known == null) {
@@ -305,46 +322,68 @@ public final class OpeningPlanner {
         if (classSet == 0) {
             return new Choice(0, 0, true);
         }
-        Set<Long> ways = new LinkedHashSet<>(List.of(always));
+        long[] ways = {always};
         boolean exact = true;
         for (int c = 0; c < alternatives.size(); c++) {
-            if ((classSet >>> c & 1) == 0 || alternatives.get(c).length == 0) {
+            long[] more = alternatives.get(c);
+            if ((classSet >>> c & 1) == 0 || more.length == 0) {
                 continue;
             }
-            Set<Long> next = new LinkedHashSet<>();
+            long[] next = new long[ways.length * more.length];
+            int n = 0;
             for (long way : ways) {
-                for (long alternative : alternatives.get(c)) {
-                    next.add(way | alternative);
+                for (long alternative : more) {
+                    next[n++] = way | alternative;
                 }
             }
             ways = undominated(next, off);
-            if (ways.size() > MOST_WAYS) {
+            if (ways.length > MOST_WAYS) {
                 exact = false;
-                ways = new LinkedHashSet<>(ways.stream()
+                ways = LongStream.of(ways)
+                        .boxed()
                         .sorted((a, b) -> compare(a, b, off))
                         .limit(MOST_WAYS)
-                        .toList());
+                        .mapToLong(Long::longValue)
+                        .toArray();
             }
         }
-        long best = ways.stream().min((a, b) -> compare(a, b, off)).orElseThrow();
+        long best = ways[0];
+        for (long way : ways) {
+            best = compare(way, best, off) < 0 ? way : best;
+        }
         return new Choice(best, seconds(best & ~off), exact);
     }
 
     /** Without the ways that hold all parts of another one: whatever is added later, the other stays as good. */
-    private static Set<Long> undominated(Set<Long> ways, long off) {
-        if (ways.size() < 2) {
-            return ways;
-        }
-        List<Long> fewestFirst = ways.stream()
-                .sorted((a, b) -> Integer.compare(Long.bitCount(a & ~off), Long.bitCount(b & ~off)))
-                .toList();
-        Set<Long> kept = new LinkedHashSet<>();
-        for (long way : fewestFirst) {
-            if (kept.stream().noneMatch(k -> (k & ~off & ~way) == 0)) {
-                kept.add(way);
+    private static long[] undominated(long[] ways, long off) {
+        long[] kept = new long[ways.length];
+        int n = 0;
+        for (long way : fewestFirst(ways, off)) {
+            long others = ~off & ~way;
+            boolean needless = false;
+            for (int k = 0; k < n && !needless; k++) {
+                needless = (kept[k] & others) == 0;
+            }
+            if (!needless) {
+                kept[n++] = way;
             }
         }
-        return kept;
+        return Arrays.copyOf(kept, n);
+    }
+
+    private static long[] fewestFirst(long[] ways, long off) {
+        int[] at = new int[Long.SIZE + 2];
+        for (long way : ways) {
+            at[Long.bitCount(way & ~off) + 1]++;
+        }
+        for (int bits = 1; bits < at.length; bits++) {
+            at[bits] += at[bits - 1];
+        }
+        long[] sorted = new long[ways.length];
+        for (long way : ways) {
+            sorted[at[Long.bitCount(way & ~off)]++] = way;
+        }
+        return sorted;
     }
 
     private int compare(long a, long b, long off) {
@@ -353,7 +392,27 @@ public final class OpeningPlanner {
             return bySeconds;
         }
         int byCautions = Integer.compare(sum(cautionsOf, a & ~off), sum(cautionsOf, b & ~off));
-        return byCautions != 0 ? byCautions : String.join(" ", ids(a)).compareTo(String.join(" ", ids(b)));
+        return byCautions != 0 ? byCautions : byIds(byId(a), byId(b));
+    }
+
+    /** As one compares two lists of ids in their order: by the first that differs; what only begins the other comes first. */
+    private static int byIds(long a, long b) {
+        if (a == b) {
+            return 0;
+        }
+        int first = Long.numberOfTrailingZeros(a ^ b);
+        boolean inA = (a >>> first & 1) == 1;
+        boolean otherGoesOn = (inA ? b : a) >>> first != 0;
+        return inA == otherGoesOn ? -1 : 1;
+    }
+
+    /** The same parts, each at its place in the order of ids. */
+    private long byId(long parts) {
+        long placed = 0;
+        for (long rest = parts; rest != 0; rest &= rest - 1) {
+            placed |= 1L << placeOf[Long.numberOfTrailingZeros(rest)];
+        }
+        return placed;
     }
 
     private int seconds(long parts) {

@@ -4,10 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.ToIntFunction;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.house.HouseRules;
 
@@ -73,6 +79,84 @@ class OpeningPlannerTest {
         assertThat(new AccessGraph(Side.BOTTOM, circle).circles()).containsExactlyInAnyOrder("a", "b");
         assertThatThrownBy(() -> plan(LAPTOP, List.of(List.of(Set.of("door"))), false, 0))
                 .hasMessageContaining("door");
+    }
+
+    /** Random graphs with many ties against every choice of a way for each position: seconds, then cautions, then ids. */
+    @Test
+    void theCheapestOfAllChoicesExactly() {
+        Random random = new Random(37);
+        for (int i = 0; i < 400; i++) {
+            List<Part> parts = new ArrayList<>();
+            int count = 3 + random.nextInt(9);
+            for (int k = 0; k < count; k++) {
+                Set<String> needs = parts.stream()
+                        .filter(p -> random.nextInt(5) == 0)
+                        .map(Part::id)
+                        .collect(Collectors.toSet());
+                // Ids that sort otherwise than their places, one of them the beginning of another.
+                parts.add(new Part(
+                        "p" + (count - k) % 4 + "x".repeat(k / 4),
+                        "a part",
+                        Part.Kind.COVER,
+                        Side.BOTTOM,
+                        needs,
+                        List.of(),
+                        "",
+                        1 + random.nextInt(2),
+                        1,
+                        random.nextInt(3) == 0 ? List.of(Caution.EDGES) : List.of(),
+                        "other"));
+            }
+            List<List<Set<String>>> access = new ArrayList<>();
+            for (int position = 0; position < 1 + random.nextInt(5); position++) {
+                access.add(Stream.generate(() -> parts.stream()
+                                .filter(p -> random.nextInt(4) == 0)
+                                .map(Part::id)
+                                .collect(Collectors.toSet()))
+                        .limit(random.nextInt(4))
+                        .toList());
+            }
+            OpeningPlan plan =
+                    plan(parts, access, false, IntStream.range(0, access.size()).toArray());
+            assertThat(plan.exact()).isTrue();
+            Set<String> taken =
+                    new TreeSet<>(plan.parts().stream().map(Part::id).toList());
+            assertThat(taken)
+                    .as("graph %d", i)
+                    .isEqualTo(everyChoice(parts, access).stream()
+                            .min(Comparator.<TreeSet<String>>comparingInt(
+                                            ids -> sum(parts, ids, p -> p.secondsOff() + p.secondsOn()))
+                                    .thenComparingInt(ids ->
+                                            sum(parts, ids, p -> p.cautions().size()))
+                                    .thenComparing(ids -> String.join(" ", ids)))
+                            .orElseThrow());
+        }
+    }
+
+    private static Set<TreeSet<String>> everyChoice(List<Part> parts, List<List<Set<String>>> access) {
+        Set<TreeSet<String>> all = Set.of(new TreeSet<>());
+        for (List<Set<String>> ways : access) {
+            Set<TreeSet<String>> next = new HashSet<>();
+            for (TreeSet<String> before : all) {
+                for (Set<String> way : ways.isEmpty() ? List.of(Set.<String>of()) : ways) {
+                    TreeSet<String> with = new TreeSet<>(before);
+                    way.forEach(id -> withAllAbove(parts, id, with));
+                    next.add(with);
+                }
+            }
+            all = next;
+        }
+        return all;
+    }
+
+    private static void withAllAbove(List<Part> parts, String id, Set<String> off) {
+        off.add(id);
+        parts.stream().filter(p -> p.id().equals(id)).forEach(p -> p.needsOff()
+                .forEach(n -> withAllAbove(parts, n, off)));
+    }
+
+    private static int sum(List<Part> parts, Set<String> ids, ToIntFunction<Part> what) {
+        return parts.stream().filter(p -> ids.contains(p.id())).mapToInt(what).sum();
     }
 
     /** Random graphs: every part after what it needs, and no sequence of sides with fewer turns. */

@@ -95,7 +95,7 @@ final class Walk implements Ports {
     Walk does(Change... changes) {
         for (Change change : changes) {
             Outcome outcome = attempt(change);
-            assertThat(outcome).as(change + " " + outcome).isInstanceOf(Outcome.Applied.class);
+            assertThat(outcome).as(() -> change + " " + outcome).isInstanceOf(Outcome.Applied.class);
             work = ((Outcome.Applied) outcome).work();
         }
         return this;
@@ -104,7 +104,7 @@ final class Walk implements Ports {
     /** The code it is refused with. */
     String refused(Change change) {
         Outcome outcome = attempt(change);
-        assertThat(outcome).as(change.toString()).isInstanceOf(Outcome.Refused.class);
+        assertThat(outcome).as(change::toString).isInstanceOf(Outcome.Refused.class);
         return ((Outcome.Refused) outcome).why().code().name();
     }
 

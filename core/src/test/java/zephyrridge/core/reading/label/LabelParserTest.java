@@ -360,7 +360,7 @@ class LabelParserTest {
         Random random = new Random(4242);
         int decoded = 0;
         Set<String> codes = new TreeSet<>();
-        for (int i = 0; i < 200_000; i++) {
+        for (int i = 0; i < 100_000; i++) {
             StringBuilder line = new StringBuilder(i % 4 == 0 ? "" : good[random.nextInt(good.length)]);
             int edits = i % 4 == 0 ? random.nextInt(60) : random.nextInt(5);
             for (int e = 0; e < edits; e++) {
