@@ -50,7 +50,10 @@ public final class TestServer implements ParameterResolver {
                     "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
                     "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))
                 };
-                context = SpringApplication.run(ZephyrRidge.class, settings);
+                String[] withDocument = Stream.concat(
+                                Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=true"))
+                        .toArray(String[]::new);
+                context = SpringApplication.run(ZephyrRidge.class, withDocument);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
@@ -58,9 +61,7 @@ public final class TestServer implements ParameterResolver {
 
         /** A second application on the same database; without the API document, whose library keeps its converters per process. */
         public Instance anotherInstance() {
-            String[] more = Stream.concat(Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=false"))
-                    .toArray(String[]::new);
-            return new Instance(SpringApplication.run(ZephyrRidge.class, more));
+            return new Instance(SpringApplication.run(ZephyrRidge.class, settings));
         }
 
         public String address() {

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import zephyrridge.core.quantity.ByteSize;
@@ -23,6 +24,7 @@ import zephyrridge.core.quantity.Picoseconds;
 
 /** The API document: every component of a record is required except those that are Optional in Java. */
 @Configuration
+@ConditionalOnProperty("springdoc.api-docs.enabled")
 class OpenApiConfig {
     /** Records by the name of their schema. */
     private final Map<String, Class<?>> records = new ConcurrentHashMap<>();
