@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { api, type Schemas } from '../api/client';
+import { ChooseFile } from './ChooseFile';
 import { SelectField } from './Labelled';
 
 type ModelPhoto = Schemas['ModelPhotoView'];
@@ -28,7 +29,6 @@ export function ModelPhotos({
     queryFn: () => api.get<ModelPhoto[]>(at(machine)),
   });
   const shown = (next: ModelPhoto[]) => client.setQueryData(['model-photos', machine], next);
-  const chooser = useRef<HTMLInputElement>(null);
   const [part, setPart] = useState('');
   const [caption, setCaption] = useState('');
   const keep = useMutation({
@@ -104,26 +104,14 @@ export function ModelPhotos({
               <Input value={caption} maxLength={200} onChange={(e) => setCaption(e.target.value)} />
             </label>
           </Box>
-          <input
-            ref={chooser}
-            type="file"
+          <ChooseFile
+            what="A photo of the model"
             accept="image/jpeg,image/png"
-            hidden
-            data-model-photo
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) keep.mutate(file);
-              e.target.value = '';
-            }}
-          />
-          <Button
-            variant="outline"
-            color="ink"
             loading={keep.isPending}
-            onClick={() => chooser.current?.click()}
+            onChosen={([file]) => keep.mutate(file)}
           >
             Add a photo
-          </Button>
+          </ChooseFile>
         </Flex>
       )}
       {(keep.error ?? remove.error) && (

@@ -1,15 +1,14 @@
-import { Button, Flex, Link as ChakraLink, Text } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { Flex, Link as ChakraLink, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { ChooseFile } from '../../parts/ChooseFile';
 
 /** All jobs as a list, and a job that another workshop wrote out. */
 export function BringIn({ writes }: { writes: boolean }) {
   const navigate = useNavigate();
-  const file = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState<string>();
-  const bring = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const bring = async (chosen: File) => {
     setWrong(undefined);
     try {
       const job = await api.upload<Schemas['JobView']>(
@@ -27,22 +26,14 @@ export function BringIn({ writes }: { writes: boolean }) {
         All jobs as CSV
       </ChakraLink>
       {writes && (
-        <>
-          <Button size="sm" variant="outline" color="ink" onClick={() => file.current?.click()}>
-            Bring a job in …
-          </Button>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="A job that was written out as JSON"
-            onChange={(e) => {
-              void bring(e.target.files?.[0]);
-              e.target.value = '';
-            }}
-          />
-        </>
+        <ChooseFile
+          size="sm"
+          what="A job that was written out as JSON"
+          accept=".json,application/json"
+          onChosen={([chosen]) => void bring(chosen)}
+        >
+          Bring a job in …
+        </ChooseFile>
       )}
       {wrong && (
         <Text role="alert" color="stop">

@@ -3,6 +3,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { type FormEvent, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, type Schemas } from '../../api/client';
+import { ChooseFile } from '../../parts/ChooseFile';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import type { Account } from '../session';
@@ -243,8 +244,6 @@ function Add({ onClose }: { onClose: () => void }) {
   };
   const queries = useQueryClient();
   const [fields, setFields] = useState(empty);
-  const chooser = useRef<HTMLInputElement>(null);
-  const chips = useRef<HTMLInputElement>(null);
   const chip = useMutation({
     mutationFn: (file: File) =>
       api.upload<Schemas['ChipView']>(
@@ -319,45 +318,21 @@ function Add({ onClose }: { onClose: () => void }) {
           <Button type="submit" loading={add.isPending} disabled={!fields.tag || !fields.labelLine}>
             Put it in
           </Button>
-          <input
-            ref={chooser}
-            type="file"
-            hidden
+          <ChooseFile
+            what="List of modules"
             accept=".csv,text/csv"
-            aria-label="List of modules"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = '';
-              if (file) list.mutate(file);
-            }}
-          />
-          <Button
-            variant="outline"
-            color="ink"
             loading={list.isPending}
-            onClick={() => chooser.current?.click()}
+            onChosen={([file]) => list.mutate(file)}
           >
             From a list (CSV)
-          </Button>
-          <input
-            ref={chips}
-            type="file"
-            hidden
-            aria-label="SPD image of the module"
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              e.target.value = '';
-              if (file) chip.mutate(file);
-            }}
-          />
-          <Button
-            variant="outline"
-            color="ink"
+          </ChooseFile>
+          <ChooseFile
+            what="SPD image of the module"
             loading={chip.isPending}
-            onClick={() => chips.current?.click()}
+            onChosen={([file]) => chip.mutate(file)}
           >
             From its SPD image
-          </Button>
+          </ChooseFile>
           <Button variant="ghost" color="ink" onClick={onClose}>
             Done
           </Button>

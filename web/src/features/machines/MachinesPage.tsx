@@ -1,6 +1,7 @@
 import { Box, Button, Checkbox, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { ChooseFile } from '../../parts/ChooseFile';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { type Machine, useMachines } from '../../api/machines';
 import type { Account } from '../session';
@@ -121,9 +122,7 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
   const file = useRecordFile();
   const navigate = useNavigate();
   const [params] = useSearchParams();
-  const chooser = useRef<HTMLInputElement>(null);
   const draft = useDraft();
-  const table = useRef<HTMLInputElement>(null);
   const [maker, ...model] = name.trim().split(/\s+/);
   // Who came here to take a machine in goes on with that.
   const then = (id: string) => navigate(params.has('then') ? `/jobs?take=${id}` : `/machines/${id}`);
@@ -142,45 +141,21 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
         problem={quick.error}
         onSubmit={(facts) => quick.mutate(facts, { onSuccess: (made) => then(made.id) })}
       >
-        <input
-          ref={chooser}
-          type="file"
-          accept="application/json,.json"
-          hidden
-          aria-label="Record file"
-          onChange={(e) => {
-            const chosen = e.target.files?.[0];
-            e.target.value = '';
-            if (chosen) file.mutate(chosen, { onSuccess: (made) => then(made.id) });
-          }}
-        />
-        <input
-          ref={table}
-          type="file"
-          hidden
-          aria-label="Firmware table or listing"
-          onChange={(e) => {
-            const chosen = e.target.files?.[0];
-            e.target.value = '';
-            if (chosen) draft.mutate(chosen);
-          }}
-        />
-        <Button
-          variant="outline"
-          color="ink"
+        <ChooseFile
+          what="Firmware table or listing"
           loading={draft.isPending}
-          onClick={() => table.current?.click()}
+          onChosen={([chosen]) => draft.mutate(chosen)}
         >
           Draft it from a firmware table
-        </Button>
-        <Button
-          variant="outline"
-          color="ink"
+        </ChooseFile>
+        <ChooseFile
+          what="Record file"
+          accept="application/json,.json"
           loading={file.isPending}
-          onClick={() => chooser.current?.click()}
+          onChosen={([chosen]) => file.mutate(chosen, { onSuccess: (made) => then(made.id) })}
         >
           Take a whole record from a file
-        </Button>
+        </ChooseFile>
         {onClose && (
           <Button variant="ghost" color="ink" onClick={onClose}>
             Cancel

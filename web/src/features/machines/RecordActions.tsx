@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
-import { type FormEvent, useRef, useState } from 'react';
+import { type FormEvent, useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import type { Schemas } from '../../api/client';
+import { ChooseFile } from '../../parts/ChooseFile';
 import { useChangeQuick, useCopy, useQuickFacts, useRecordFile, useRetire } from './api';
 import { Faults } from './Faults';
 import { QuickForm } from './QuickForm';
@@ -22,7 +23,6 @@ export function RecordActions({
 }) {
   const retire = useRetire(id);
   const file = useRecordFile({ id, version: machine.summary.version });
-  const chooser = useRef<HTMLInputElement>(null);
   const path = `/api/machines/${encodeURIComponent(id)}`;
   return (
     <Box mb="4">
@@ -30,22 +30,17 @@ export function RecordActions({
         {writes && machine.quick && <Quiet onClick={() => onDo('edit')}>Change it</Quiet>}
         {writes && (
           <>
-            <input
-              ref={chooser}
-              type="file"
-              accept="application/json,.json"
-              hidden
-              aria-label="Changed record file"
-              onChange={(e) => {
-                const chosen = e.target.files?.[0];
-                e.target.value = '';
-                if (chosen) file.mutate(chosen);
-              }}
-            />
             <Button asChild size="sm" variant="outline" color="ink">
               <RouterLink to={`/machines/${encodeURIComponent(id)}/edit`}>Draw the way in</RouterLink>
             </Button>
-            <Quiet onClick={() => chooser.current?.click()}>New version from a file</Quiet>
+            <ChooseFile
+              size="sm"
+              what="Changed record file"
+              accept="application/json,.json"
+              onChosen={([chosen]) => file.mutate(chosen)}
+            >
+              New version from a file
+            </ChooseFile>
             <Quiet onClick={() => onDo('copy')}>Copy for a sister model</Quiet>
             <Quiet onClick={() => retire.mutate(!machine.summary.retired)}>
               {machine.summary.retired ? 'Offer it again' : 'Retire it'}

@@ -1,7 +1,8 @@
 import { Box, Button, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { type FormEvent, useEffect, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useState } from 'react';
 import { ApiProblem, api, type Schemas } from '../../api/client';
+import { ChooseFile } from '../../parts/ChooseFile';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import { dayAndClock } from '../../parts/times';
@@ -56,7 +57,6 @@ export function SuppliersPage({ account }: { account: Account }) {
 
 function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
   const queries = useQueryClient();
-  const chooser = useRef<HTMLInputElement>(null);
   const [run, setRun] = useState<Progress>();
   const [shown, setShown] = useState(false);
   const [waiting, setWaiting] = useState<File>();
@@ -103,21 +103,16 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
         )}
         {writes && (
           <>
-            <input
-              ref={chooser}
-              type="file"
-              hidden
+            <ChooseFile
+              size="sm"
+              variant="solid"
+              what={`Sheet of ${s.name}`}
               accept=".csv,text/csv"
-              aria-label={`Sheet of ${s.name}`}
-              onChange={(e) => {
-                const file = e.target.files?.[0];
-                e.target.value = '';
-                if (file) load.mutate(file);
-              }}
-            />
-            <Button size="sm" loading={load.isPending} onClick={() => chooser.current?.click()}>
+              loading={load.isPending}
+              onChosen={([file]) => load.mutate(file)}
+            >
               Load a sheet (CSV)
-            </Button>
+            </ChooseFile>
           </>
         )}
       </Flex>

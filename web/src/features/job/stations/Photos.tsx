@@ -1,21 +1,21 @@
 import { Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { ApiProblem, api, type Schemas } from '../../../api/client';
+import { ChooseFile } from '../../../parts/ChooseFile';
 import type { StationProps } from './props';
 
 const MOST_BYTES = 8 * 1024 * 1024;
 
 /** Pictures of the condition. What is sent is encoded anew on the server: no place, no camera, no owner goes on with it. */
 export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [caption, setCaption] = useState('');
   const [sending, setSending] = useState(false);
   const [problem, setProblem] = useState('');
 
-  const send = async (files: FileList | null) => {
+  const send = async (files: File[]) => {
     setProblem('');
     setSending(true);
-    for (const file of files ?? []) {
+    for (const file of files) {
       try {
         if (!['image/jpeg', 'image/png'].includes(file.type))
           throw new Error(`${file.name} is no JPEG and no PNG picture.`);
@@ -28,7 +28,6 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
         setProblem(`${e instanceof ApiProblem ? `${file.name}: ` : ''}${(e as Error).message}`);
       }
     }
-    if (chooser.current) chooser.current.value = '';
     setSending(false);
   };
 
@@ -82,18 +81,16 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
               onChange={(e) => setCaption(e.target.value)}
             />
           </Box>
-          <input
-            ref={chooser}
-            type="file"
+          <ChooseFile
+            what="Photos of this job"
             accept="image/jpeg,image/png"
             multiple
-            hidden
-            data-photos
-            onChange={(e) => void send(e.target.files)}
-          />
-          <Button loading={sending} onClick={() => chooser.current?.click()}>
+            variant="solid"
+            loading={sending}
+            onChosen={(files) => void send(files)}
+          >
             Add photos
-          </Button>
+          </ChooseFile>
         </Flex>
       )}
       {problem && (

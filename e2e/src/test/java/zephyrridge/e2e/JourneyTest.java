@@ -414,14 +414,14 @@ class JourneyTest {
                 new java.awt.image.BufferedImage(320, 240, java.awt.image.BufferedImage.TYPE_INT_RGB);
         java.io.ByteArrayOutputStream png = new java.io.ByteArrayOutputStream();
         javax.imageio.ImageIO.write(picture, "png", png);
-        t.page.locator("[data-photos]")
+        t.page.getByLabel("Photos of this job")
                 .setInputFiles(
                         new com.microsoft.playwright.options.FilePayload("hinge.png", "image/png", png.toByteArray()));
         sees(t.page.getByAltText("Crack at the left hinge"));
         assertThat((int) t.page.getByAltText("Crack at the left hinge")
                         .evaluate("async i => { await i.decode(); return i.naturalWidth; }"))
                 .isEqualTo(320);
-        t.page.locator("[data-photos]")
+        t.page.getByLabel("Photos of this job")
                 .setInputFiles(new com.microsoft.playwright.options.FilePayload(
                         "note.png", "image/png", "no picture".getBytes()));
         sees(t.alert("note.png: This is no JPEG and no PNG picture").first());

@@ -30,7 +30,7 @@ class ReadJourneyTest {
         Technician t =
                 browser.signedIn(server.address(), "ilka").takeIn("Halmira Panel 24", "School, room 5", "As room 3");
         t.go("Read");
-        t.page.locator("[data-sources]").setInputFiles(new FilePayload[] {
+        t.page.getByLabel("Files to read").setInputFiles(new FilePayload[] {
             new FilePayload("table.bin", "application/octet-stream", table),
             new FilePayload("letter.txt", "text/plain", "Dear owner, it is done.".getBytes())
         });

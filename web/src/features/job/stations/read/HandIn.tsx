@@ -1,13 +1,13 @@
 import { Box, Button, Flex, Stack, Text, Textarea } from '@chakra-ui/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { ApiProblem } from '../../../../api/client';
+import { ChooseFile } from '../../../../parts/ChooseFile';
 import { type Change, handIn } from '../../api';
 
 type Outcome = { name: string; text: string; good: boolean };
 
 /** Anything that says something of the machine: dropped, chosen or pasted anywhere on the page. The server tells what it is. */
 export function HandIn({ job, position, change }: { job: number; position?: string; change: Change }) {
-  const chooser = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [sending, setSending] = useState(false);
@@ -40,7 +40,6 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           ]);
         }
       }
-      if (chooser.current) chooser.current.value = '';
       setSending(false);
       return all;
     },
@@ -100,18 +99,14 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           <strong>Drop files here, or paste anywhere on this page:</strong> what a window of the system says,
           a command's answer, firmware table, SPD image, label. What it is, is found out.
         </Text>
-        <input
-          ref={chooser}
-          type="file"
+        <ChooseFile
+          what="Files to read"
           multiple
-          hidden
-          data-sources
-          aria-label="Files to read"
-          onChange={(e) => void send([...(e.target.files ?? [])].map((f) => ({ name: f.name, content: f })))}
-        />
-        <Button loading={sending} variant="outline" color="ink" onClick={() => chooser.current?.click()}>
+          loading={sending}
+          onChosen={(files) => void send(files.map((f) => ({ name: f.name, content: f })))}
+        >
           Choose files
-        </Button>
+        </ChooseFile>
       </Flex>
       <Flex gap="2" mt="2" align="end">
         <Textarea
