@@ -3,6 +3,8 @@ package zephyrridge.core.job;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
@@ -138,10 +140,14 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         if (!totals.isEmpty()) {
             gaps.add(new Gap(Kind.TOTAL_DIFFERS, ""));
         }
-        List<String> open =
-                AsFound.notSeen(bench, unit).stream().map(Position::label).toList();
-        if (!open.isEmpty() && !unit.before().agreesWith(found.installed())) {
-            gaps.add(new Gap(Kind.SOCKETS_NOT_SEEN, String.join(", ", open)));
+        Set<String> unknown = AsFound.unknown(bench, unit);
+        if (!unknown.isEmpty()) {
+            gaps.add(new Gap(
+                    Kind.SOCKETS_NOT_SEEN,
+                    bench.record().positions().stream()
+                            .filter(p -> unknown.contains(p.id()))
+                            .map(Position::label)
+                            .collect(Collectors.joining(", "))));
         }
         return gaps;
     }
