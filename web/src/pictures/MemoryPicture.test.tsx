@@ -101,6 +101,23 @@ describe('MemoryPicture', () => {
     expect(screen.getByRole('cell', { name: '16 GB 2Rx8 DDR4-3200, changed' })).toBeInTheDocument();
   });
 
+  it('says of the width no more than was read', () => {
+    const unread = { ...PICTURE.lanes[1].blocks[1], unknown: true };
+    const lane = { channel: 'C', processor: 'CPU', mebibytes: 0, blocks: [unread] };
+    const { rerender } = show();
+    expect(screen.queryByText('so far')).toBeNull();
+    const of = (picture: typeof PICTURE) => (
+      <ChakraProvider value={system}>
+        <MemoryPicture picture={picture} most={16384} name="Memory" />
+      </ChakraProvider>
+    );
+    rerender(of({ ...PICTURE, lanes: [...PICTURE.lanes, lane] }));
+    expect(screen.getByText('so far')).toBeInTheDocument();
+    rerender(of({ ...PICTURE, lanes: [lane], regions: [] }));
+    expect(screen.queryByText('no memory yet')).toBeNull();
+    expect(screen.getAllByText('not read').length).toBeGreaterThan(1);
+  });
+
   it('is worked by keyboard, and a soldered bank is no button', async () => {
     const onChoose = vi.fn();
     const onEmpty = vi.fn();

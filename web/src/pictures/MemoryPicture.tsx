@@ -3,6 +3,7 @@ import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useId } from 'react';
 import {
   type LaneShape,
+  isPartlyRead,
   layOut,
   likeTogether,
   lids,
@@ -61,6 +62,8 @@ export function MemoryPicture({
   const { lanes, scale, left } = layOut(shown, most, width, unread);
   const map = stretches(picture, scale, left);
   const mapTop = lanes.reduce((sum, l) => sum + l.height, 0) + 6;
+  // A record's sockets are nobody's to read.
+  const partly = unread === undefined && isPartlyRead(picture);
   const deepest = Math.max(8, ...map.map((s) => s.thickness));
   const height = mapTop + deepest + 20 + 14 * Math.max(0, ...map.map((s) => s.row));
   return (
@@ -110,9 +113,14 @@ export function MemoryPicture({
         <text x="0" y={mapTop + 13} fill={COLOR.quiet}>
           Width
         </text>
+        {partly && map.length > 0 && (
+          <text x="0" y={mapTop + 26} fill={COLOR.quiet}>
+            so far
+          </text>
+        )}
         {map.length === 0 && (
           <text x={left} y={mapTop + 13} fill={COLOR.quiet}>
-            no memory yet
+            {partly ? 'not read' : 'no memory yet'}
           </text>
         )}
         {map.map((s) => (
@@ -404,7 +412,9 @@ export function MemoryTable({ picture, caption }: { picture: Picture; caption: s
             )}
             {picture.regions.map((r) => (
               <tr key={`${r.processor}-${r.ways}`}>
-                <td colSpan={2}>{r.ways} wide</td>
+                <td colSpan={2}>
+                  {r.ways} wide{isPartlyRead(picture) && ', so far'}
+                </td>
                 <td>{r.mebibytes / 1024} GB</td>
                 <td>{r.gigabytesPerSecond === undefined ? '' : `${r.gigabytesPerSecond} GB/s`}</td>
               </tr>

@@ -88,6 +88,11 @@ export function layOut(
   return { lanes, scale, left };
 }
 
+/** Whether there may be more than what was read: the widths then are those of what was. */
+export function isPartlyRead(picture: Picture): boolean {
+  return picture.lanes.some((l) => l.blocks.some((b) => b.unknown && b.mebibytes === 0));
+}
+
 /** The width map on the same axis: from the left, the stretch that most channels share; thickness is the number of channels. */
 export function stretches(picture: Picture, scale: number, left: number): Stretch[] {
   const ends = new Map<string, number>();

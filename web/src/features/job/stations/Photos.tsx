@@ -85,7 +85,6 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             what="Photos of this job"
             accept="image/jpeg,image/png"
             multiple
-            variant="solid"
             loading={sending}
             onChosen={(files) => void send(files)}
           >

@@ -1,5 +1,6 @@
 package zephyrridge.core.job;
 
+import java.util.List;
 import zephyrridge.core.access.Check;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
@@ -41,6 +42,7 @@ public enum GateFinding implements FindingCode {
     READ_NOTHING_YET(Count.class),
     READ_TOTAL_DIFFERS(Totals.class),
     READ_TOTAL_POINTS(Pointed.class),
+    READ_TOTAL_AMONG(Among.class),
     FIT_LOWER_FIRST(Order.class),
     FIT_WRONG_MODULE(Wrong.class),
     FIT_WRONG_POSITION(Wrong.class),
@@ -72,6 +74,9 @@ public enum GateFinding implements FindingCode {
 
     /** @param rest what is missing to the total; {@code position} the one socket that nothing speaks of */
     public record Pointed(ByteSize total, ByteSize read, ByteSize rest, String position) implements Detail {}
+
+    /** @param rest what is missing to the total; {@code positions} the sockets that nothing speaks of, two or more */
+    public record Among(ByteSize total, ByteSize read, ByteSize rest, List<String> positions) implements Detail {}
 
     public record Order(String position, String lower) implements Detail {}
 

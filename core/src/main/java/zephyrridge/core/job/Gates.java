@@ -13,6 +13,7 @@ import zephyrridge.core.quantity.ByteSize;
 /** What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut. */
 public final class Gates {
     private static final Subject JOB = new Subject(Subject.Kind.JOB, "");
+    private static final long LEAST_MODULE_MEBIBYTES = 256;
 
     private Gates() {}
 
@@ -277,25 +278,46 @@ public final class Gates {
                 .orElseGet(() -> count(GateFinding.READ_NOTHING_YET, Severity.NOTE, 0));
     }
 
-    /** Where one socket is not known and the rest is as much as a module holds, the sum says what is in it. */
+    /**
+     * Where sockets are not known and the rest is what modules in them may hold, nothing disagrees: the sum says that there is more,
+     * and with one socket what is in it.
+     */
     private static Finding differs(ByteSize total, ByteSize read, List<Position> notSeen) {
         ByteSize rest = ByteSize.ofMebibytes(total.minusFloored(read).mebibytes());
-        boolean points = notSeen.size() == 1 && isModuleSize(rest);
-        return Finding.of(
-                points ? GateFinding.READ_TOTAL_POINTS : GateFinding.READ_TOTAL_DIFFERS,
-                Severity.RISK,
-                JOB,
-                points
-                        ? new GateFinding.Pointed(
-                                total, read, rest, notSeen.get(0).label())
-                        : new GateFinding.Totals(total, read),
-                new Evidence.Word("total", total.toString()));
+        List<String> sockets = notSeen.stream().map(Position::label).toList();
+        Evidence word = new Evidence.Word("total", total.toString());
+        if (!isHeldBy(notSeen.size(), rest)) {
+            return Finding.of(
+                    GateFinding.READ_TOTAL_DIFFERS, Severity.RISK, JOB, new GateFinding.Totals(total, read), word);
+        }
+        return notSeen.size() == 1
+                ? Finding.of(
+                        GateFinding.READ_TOTAL_POINTS,
+                        Severity.RISK,
+                        JOB,
+                        new GateFinding.Pointed(total, read, rest, sockets.get(0)),
+                        word)
+                : Finding.of(
+                        GateFinding.READ_TOTAL_AMONG,
+                        Severity.RISK,
+                        JOB,
+                        new GateFinding.Among(total, read, rest, sockets),
+                        word);
     }
 
-    /** A power of two of mebibytes, or one and a half of it. */
-    private static boolean isModuleSize(ByteSize size) {
-        long odd = size.mebibytes() >> Long.numberOfTrailingZeros(Math.max(1, size.mebibytes()));
-        return size.mebibytes() >= 256 && (odd == 1 || odd == 3);
+    /** Whether so many modules can come to this sum: each a power of two of mebibytes, or one and a half of it, and 256 at least. */
+    private static boolean isHeldBy(int modules, ByteSize sum) {
+        long left = sum.mebibytes() / LEAST_MODULE_MEBIBYTES;
+        if (left == 0 || sum.mebibytes() % LEAST_MODULE_MEBIBYTES != 0) {
+            return false;
+        }
+        int fewest = 0;
+        for (; left != 0; fewest++) {
+            long top = Long.highestOneBit(left);
+            left -= top;
+            left -= left & top >> 1;
+        }
+        return fewest <= modules;
     }
 
     private static Finding count(GateFinding code, Severity severity, int count) {

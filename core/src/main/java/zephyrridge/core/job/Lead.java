@@ -29,6 +29,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         ONLY_TOTAL,
         TOTAL_DIFFERS,
         TOTAL_POINTS,
+        TOTAL_AMONG,
         SOCKETS_NOT_SEEN,
         NOTHING_PLANNED,
         LIMIT_BROKEN,
@@ -132,12 +133,13 @@ public record Lead(Station station, List<Gap> missing, Next next) {
             return gaps;
         }
         List<Finding> totals = Gates.reading(unit, bench, found);
-        if (totals.stream().anyMatch(f -> f.code() == GateFinding.READ_TOTAL_POINTS)) {
-            GateFinding.Pointed p = (GateFinding.Pointed) totals.get(0).detail();
-            gaps.add(new Gap(Kind.TOTAL_POINTS, p.position()));
-            return gaps;
-        }
-        if (!totals.isEmpty()) {
+        for (Finding f : totals) {
+            if (f.detail() instanceof GateFinding.Pointed p) {
+                return List.of(new Gap(Kind.TOTAL_POINTS, p.position()));
+            }
+            if (f.detail() instanceof GateFinding.Among a) {
+                return List.of(new Gap(Kind.TOTAL_AMONG, String.join(", ", a.positions())));
+            }
             gaps.add(new Gap(Kind.TOTAL_DIFFERS, ""));
         }
         Set<String> unknown = AsFound.unknown(bench, unit);

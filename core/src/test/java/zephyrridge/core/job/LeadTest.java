@@ -49,7 +49,17 @@ class LeadTest {
         assertThat(w.assess().trail().current()).isEqualTo(Station.PLAN);
         w.does(new StartChange.EnterReadout(
                 StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB")));
-        assertThat(missing(w, Station.READ)).contains(Lead.Kind.TOTAL_DIFFERS);
+        assertThat(missing(w, Station.READ))
+                .as("nothing disagrees while two sockets may hold the rest")
+                .containsExactly(Lead.Kind.TOTAL_AMONG);
+        assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
+        for (String rest : List.of("6.5 GB", "11 GB", "3 GB")) {
+            w.does(new StartChange.EnterReadout(
+                    StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", rest)));
+            assertThat(missing(w, Station.READ))
+                    .as("%s beside 4 GB and two sockets", rest)
+                    .contains(rest.equals("3 GB") ? Lead.Kind.TOTAL_DIFFERS : Lead.Kind.TOTAL_AMONG);
+        }
     }
 
     /** One socket that nobody looked into, and a sum that leaves a module's worth for it. */
