@@ -26,18 +26,24 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
   const editing = useRef(draft !== value);
   const commit = useRef(onCommit);
   commit.current = onCommit;
-  const send = (text: string) =>
+  // What is kept may be written otherwise than it was typed ("2" is 2 GB): for that the same text is not sent again.
+  const sent = useRef<{ text: string; answered: boolean }>(undefined);
+  const send = (text: string) => {
+    sent.current = { text, answered: false };
     commit.current(text, (why) => {
       editing.current = true;
       setDraft(text);
       setRefused({ text, why });
     });
+  };
   useEffect(() => {
+    if (sent.current) sent.current.answered = true;
     if (!editing.current) setDraft(value);
   }, [value]);
   useEffect(() => {
     writeDraft(draftKey, draft === value ? undefined : draft);
-    if (!editing.current || draft === value || refused?.text === draft) return;
+    if (!editing.current || draft === value || draft === sent.current?.text || refused?.text === draft)
+      return;
     const timer = setTimeout(() => send(draft), 900);
     return () => clearTimeout(timer);
     // biome-ignore lint: send only reads refs
@@ -48,12 +54,15 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
       value: draft,
       onChange: (e: { target: { value: string } }) => {
         editing.current = true;
+        sent.current = undefined;
         setDraft(e.target.value);
       },
       onBlur: () => {
         if (refused?.text === draft) return;
         editing.current = false;
-        if (draft !== value) send(draft);
+        if (draft !== sent.current?.text) {
+          if (draft !== value) send(draft);
+        } else if (sent.current.answered) setDraft(value);
       },
     },
   };

@@ -4,7 +4,7 @@ import { ApiProblem, type Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { ShapePicture } from '../../pictures/ShapePicture';
 import { type QuickMachine, type Spot, useRates, useShapes } from './api';
-import { bankSize, isShape, settled, spots, withShape, withSpot } from './shapes';
+import { bankSize, isShape, ofKind, settled, spots, withShape, withSpot } from './shapes';
 
 const KINDS: [QuickMachine['kind'], string][] = [
   ['LAPTOP', 'Laptop'],
@@ -111,19 +111,7 @@ export function QuickForm({
               label="Kind"
               value={m.kind}
               options={KINDS}
-              onChange={(kind) =>
-                set({
-                  kind: kind as QuickMachine['kind'],
-                  formFactor:
-                    kind === 'DESKTOP' || kind === 'SERVER'
-                      ? 'DIMM'
-                      : m.formFactor === 'DIMM'
-                        ? 'SO_DIMM'
-                        : m.formFactor,
-                  plug: kind === 'LAPTOP' ? 'NOT_KNOWN' : 'NO_BATTERY',
-                  main: kind === 'ALL_IN_ONE' ? { wayIn: 'BACK', minutes: 12 } : m.main,
-                })
-              }
+              onChange={(kind) => set(ofKind(m, kind as QuickMachine['kind']))}
             />
           </Grid>
           <Shapes m={m} shapes={shapes.data ?? []} onChoose={(s) => setM((now) => withShape(now, s))} />

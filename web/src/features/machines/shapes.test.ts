@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { bankSize, EMPTY, isShape, settled, withShape, withSpot } from './shapes';
+import { bankSize, EMPTY, isShape, ofKind, settled, withShape, withSpot } from './shapes';
 
 const BANK_AND_SOCKET = { id: 'bank-and-socket', name: '', form: 'SO_DIMM' as const, channels: ['B', 'S'] };
 const TWO_SIDES = { id: 'two-sides', name: '', form: 'SO_DIMM' as const, channels: ['S', 'K'] };
@@ -32,5 +32,21 @@ describe('shapes', () => {
     m = withSpot(withSpot(m, 1, 1, undefined), 1, 0, { kind: 'BANK', second: false });
     expect(m.formFactor).toBe('SOLDERED');
     expect(withSpot(m, 0, 0, { kind: 'SOCKET', second: false }).formFactor).toBe('SO_DIMM');
+  });
+
+  it('are opened as most of their kind are, unless somebody said otherwise', () => {
+    const desktop = { ...EMPTY, ...ofKind(EMPTY, 'DESKTOP') };
+    expect(desktop).toMatchObject({
+      formFactor: 'DIMM',
+      plug: 'NO_BATTERY',
+      main: { wayIn: 'COVER', minutes: 3 },
+    });
+    expect({ ...desktop, ...ofKind(desktop, 'LAPTOP') }).toMatchObject({
+      formFactor: 'SO_DIMM',
+      plug: 'NOT_KNOWN',
+      main: EMPTY.main,
+    });
+    const said = { ...EMPTY, main: { wayIn: 'HATCH' as const, minutes: 2 } };
+    expect(ofKind(said, 'ALL_IN_ONE').main).toEqual(said.main);
   });
 });

@@ -70,6 +70,28 @@ export function isShape(m: QuickMachine, shape: ShapeView): boolean {
   return m.formFactor === shape.form && plain(m.channels) === plain(spots(shape));
 }
 
+/** How most of a kind are opened, until somebody says otherwise. Common practice, no source. */
+const USUAL_WAY: Record<QuickMachine['kind'], QuickMachine['main']> = {
+  LAPTOP: { wayIn: 'WHOLE_BASE', minutes: 8 },
+  ALL_IN_ONE: { wayIn: 'BACK', minutes: 12 },
+  MINI_PC: { wayIn: 'WHOLE_BASE', minutes: 5 },
+  DESKTOP: { wayIn: 'COVER', minutes: 3 },
+  SERVER: { wayIn: 'COVER', minutes: 3 },
+};
+
+/** What another kind changes; a way in that somebody gave stays. */
+export function ofKind(m: QuickMachine, kind: QuickMachine['kind']): Partial<QuickMachine> {
+  const straight = kind === 'DESKTOP' || kind === 'SERVER';
+  const was = USUAL_WAY[m.kind];
+  const untouched = m.main.wayIn === was.wayIn && m.main.minutes === was.minutes;
+  return {
+    kind,
+    formFactor: straight ? 'DIMM' : m.formFactor === 'DIMM' ? 'SO_DIMM' : m.formFactor,
+    plug: kind === 'LAPTOP' ? 'NOT_KNOWN' : 'NO_BATTERY',
+    main: untouched ? USUAL_WAY[kind] : m.main,
+  };
+}
+
 export const EMPTY: QuickMachine = {
   maker: '',
   model: '',
@@ -79,6 +101,6 @@ export const EMPTY: QuickMachine = {
   formFactor: 'SO_DIMM',
   channels: [[{ kind: 'SOCKET', second: false }], [{ kind: 'SOCKET', second: false }]],
   topRate: 3200,
-  main: { wayIn: 'WHOLE_BASE', minutes: 8 },
+  main: USUAL_WAY.LAPTOP,
   plug: 'NOT_KNOWN',
 };
