@@ -13,6 +13,7 @@ import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.limit.Judgement;
+import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.proof.Expectation;
@@ -114,10 +115,12 @@ public record Assessment(
         List<AfterCheck> checks = AfterCheck.of(bench, unit);
         Expectation expected = Expectation.of(record, planned, plan, host);
         Proof proof = Proof.of(bench, unit, now, plan);
+        LayoutEvaluation told =
+                now.inIt().equals(unit.plannedModules()) && proof.ranWithAll() ? withoutGuess(plan) : plan;
         return new Assessment(
                 now,
                 found,
-                plan,
+                told,
                 limits,
                 Gates.reading(unit, bench, found),
                 openingGates,
@@ -143,6 +146,13 @@ public record Assessment(
                         waysOpen,
                         expected,
                         proof));
+    }
+
+    /** What ran is not wondered about. */
+    private static LayoutEvaluation withoutGuess(LayoutEvaluation plan) {
+        return plan.withFindings(plan.findings().stream()
+                .filter(f -> f.code() != LimitFinding.LIMIT_CONTROLLER_UNKNOWN)
+                .toList());
     }
 
     private static boolean isStartedSinceMove(Unit unit) {

@@ -52,6 +52,16 @@ public record Proof(
         return closed && grade.reaches(Grade.SEEN) && !grade.reaches(wanted);
     }
 
+    /** Whether what is in it was started since the last move, and all of it was read: then that it runs is no guess any more. */
+    boolean ranWithAll() {
+        return tries.stream()
+                .filter(Try::counts)
+                .flatMap(t -> t.comparison().lines().stream())
+                .anyMatch(l ->
+                        (l.field() == Comparison.Field.FIRMWARE_TOTAL || l.field() == Comparison.Field.SYSTEM_TOTAL)
+                                && l.verdict() == Comparison.Verdict.MATCH);
+    }
+
     static Proof of(Bench bench, Unit unit, Now now, LayoutEvaluation plan) {
         List<Entry> happened = unit.log().happened();
         int lastMove = lastIndex(happened, e -> e instanceof Entry.Moved || e instanceof Entry.Reseated);
