@@ -32,6 +32,15 @@ export function leading(
   }
 }
 
+/** What is missing at a station. What is handed in and not taken over yet is known of, so that nothing is said to be silent of it. */
+export function missingAt(job: JobView, station: string, evidence: EvidenceView | undefined): string[] {
+  const missing = job.trail.find((l) => l.station === station)?.missing ?? [];
+  if (station !== 'READ' || !evidence) return missing;
+  if (evidence.conflicts.length > 0)
+    return evidence.conflicts.map((c) => `two different modules in ${c.label}: say below which it is`);
+  return evidence.acceptable ? ['what the sources say is not taken over yet'] : missing;
+}
+
 /** What is missing, as one sentence. */
 function sentence(missing: string[]): string {
   const all = missing.join('; ');
@@ -56,12 +65,7 @@ export function LeadLine({
 }) {
   const leg = job.trail.find((l) => l.station === station);
   const name = STATIONS.find((s) => s.id === station)?.name ?? '';
-  const missing = [
-    ...(station === 'READ'
-      ? (evidence?.conflicts ?? []).map((c) => `two different modules in ${c.label}: say below which it is`)
-      : []),
-    ...(leg?.missing ?? []),
-  ];
+  const missing = missingAt(job, station, evidence);
   return (
     <Flex
       as="section"
