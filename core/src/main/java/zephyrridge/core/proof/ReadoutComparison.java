@@ -222,7 +222,7 @@ public final class ReadoutComparison {
         if (!clock && shown == want.nameRounded()) {
             return line(wanted, read, Verdict.EXPLAINED, say(ProofFinding.PROOF_ROUNDED_NAME, Severity.NOTE, detail));
         }
-        boolean half = isClock(shown, want);
+        boolean half = want.hasClock(shown);
         boolean transfers =
                 found.rateUnit().filter(Readout.RateUnit.TRANSFERS::equals).isPresent();
         if (half && !transfers) {
@@ -240,7 +240,7 @@ public final class ReadoutComparison {
             return line(wanted, read, Verdict.DIFFERENT, say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
         }
         for (RateCap row : record.controller().caps()) {
-            if ((clock ? isClock(shown, row.rate()) : isName(shown, row.rate()))
+            if ((clock ? row.rate().hasClock(shown) : isName(shown, row.rate()))
                     && row.rate().compareTo(want) < 0) {
                 return line(
                         wanted,
@@ -257,10 +257,6 @@ public final class ReadoutComparison {
 
     private static boolean isName(int shown, DataRate rate) {
         return shown == rate.name() || shown == rate.nameRounded();
-    }
-
-    private static boolean isClock(int shown, DataRate rate) {
-        return shown == rate.clockMegahertz() || shown == Math.round(rate.thirds() / 6f);
     }
 
     private Line positions() {

@@ -71,6 +71,11 @@ public record DataRate(int thirds) implements Comparable<DataRate> {
         return Integer.compare(thirds, other.thirds);
     }
 
+    /** Whether a number is this rate's real clock in MHz, cut or rounded as readouts print it. */
+    public boolean hasClock(int megahertz) {
+        return megahertz == clockMegahertz() || megahertz == Math.round(thirds / 6f);
+    }
+
     @Override
     public String toString() {
         return name() + " MT/s";

@@ -6,7 +6,9 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.Shape;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.dialog.Printed;
 
 /**
@@ -34,6 +36,23 @@ public record Glance(
         List<Next> next,
         List<Finding> findings) {
     public static final int MOST_POSITIONS = 8;
+
+    /**
+     * The data rate where the number that was shown can only be its real clock: slower than any rate of the generation, and the clock
+     * of one of them (1333 with DDR4 is 2666). A number that is both a rate and a clock says which by nothing.
+     */
+    public Optional<DataRate> rateOfClock() {
+        if (generation.isEmpty() || rate.isEmpty()) {
+            return Optional.empty();
+        }
+        int shown = rate.get();
+        List<DataRate> rates = Rates.all().stream()
+                .filter(r -> r.generation() == generation.get())
+                .map(Rates.Row::rate)
+                .toList();
+        boolean tooSlow = rates.stream().allMatch(r -> shown < r.name());
+        return rates.stream().filter(r -> tooSlow && r.hasClock(shown)).findFirst();
+    }
 
     /** Why less is visible than installed. */
     public enum Kept {

@@ -16,6 +16,7 @@ import zephyrridge.core.machine.QuickRecord;
 import zephyrridge.core.machine.Shape;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.dialog.DialogReader;
 import zephyrridge.core.reading.dialog.DialogReading;
@@ -39,6 +40,25 @@ class GlancerTest {
         assertThat(g.shapes().get(0).shape()).map(Shape::id).contains("two-sockets");
         assertThat(g.next()).extracting(Glance.Next::ask).startsWith(Glance.Ask.INSTALLED, Glance.Ask.TYPE);
         assertThat(g.takes()).isEmpty();
+    }
+
+    /** A number that no rate of the generation is so slow as is the clock of one (JEDEC: DDR4 begins at 1600, DDR5 at 3200). */
+    @Test
+    void aClockIsNoRate() {
+        assertThat(glance("8.0 GB DDR4", "Speed: 1333 MHz").rateOfClock())
+                .map(DataRate::name)
+                .contains(2666);
+        assertThat(glance("8.0 GB DDR5", "Speed: 2400 MHz").rateOfClock())
+                .map(DataRate::name)
+                .contains(4800);
+        assertThat(glance("8.0 GB DDR4", "Speed: 1600 MHz").rateOfClock())
+                .as("a rate of its own, and the clock of 3200")
+                .isEmpty();
+        assertThat(glance("8.0 GB DDR3", "Speed: 1333 MHz").rateOfClock()).isEmpty();
+        assertThat(glance("8.0 GB DDR4", "Speed: 1234 MHz").rateOfClock())
+                .as("the clock of nothing")
+                .isEmpty();
+        assertThat(glance("8.0 GB", "Speed: 1333 MHz").rateOfClock()).isEmpty();
     }
 
     /** One of two used: a free socket, or a bank and an empty socket; two of two with chips in a row: one is the bank. */

@@ -121,7 +121,10 @@ public record GlanceView(
         } else if (!type.isEmpty()) {
             parts.add(type.strip());
         }
-        g.rate().ifPresent(r -> parts.add(texts.say("glance.rate", "rate", r + " MT/s")));
+        g.rate()
+                .ifPresent(r -> parts.add(g.rateOfClock()
+                        .map(of -> texts.say("glance.clock", "rate", of, "shown", r))
+                        .orElseGet(() -> texts.say("glance.rate", "rate", r + " MT/s"))));
         if (g.used().isPresent() && g.positions().isPresent()) {
             parts.add(texts.say(
                     "glance.used",
