@@ -15,7 +15,9 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
   const [inParts, setInParts] = useState('');
   const events = useEvents(job.id, job.version);
   // What the last start showed is read; all else of the column "After" is what the plan expects, and says so.
-  const after = job.starts.at(-1)?.readout;
+  // An older start says nothing of what is in it now.
+  const last = job.starts.filter((s) => s.counts).at(-1);
+  const after = last?.readout;
   const rows: [string, string, string][] = [
     ['Installed, computed', job.found.installed, job.planned.installed],
     ['Usable about, computed', job.found.usable, job.planned.usable],
@@ -30,7 +32,9 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
   // What was read of it at all; where neither total was, that is told.
   const read = (name: string, field: 'firmwareTotal' | 'systemTotal' | 'usable' | 'rate') => {
     const both = [job.before[field], after?.[field]];
-    if (both.some(Boolean)) rows.push([name, String(both[0] || 'not read'), String(both[1] || 'not read')]);
+    const clock = field === 'rate' && last?.rateOfClock ? `, the clock of ${last.rateOfClock}` : '';
+    if (both.some(Boolean))
+      rows.push([name, String(both[0] || 'not read'), both[1] ? `${both[1]}${clock}` : 'not read']);
     return both.some(Boolean);
   };
   const totals = [

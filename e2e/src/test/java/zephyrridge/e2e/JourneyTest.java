@@ -76,6 +76,7 @@ class JourneyTest {
                 .enter("Memory test, errors", "0");
         assertThat(t.page.locator("[data-field='RATE']")).containsText("2200 is the real clock in MHz");
         t.go("Hand back").proven();
+        sees(t.page.getByText("2200, the clock of 4400 MT/s"));
         t.page.getByLabel("What the owner is told").fill("32 GB, both channels");
         t.button("Hand back and close").click();
         sees(t.button("Open this job again"));

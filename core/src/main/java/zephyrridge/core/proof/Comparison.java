@@ -67,6 +67,14 @@ public record Comparison(List<Line> lines) {
         lines = List.copyOf(lines);
     }
 
+    /** The data rate where what was shown is its real clock. */
+    public Optional<DataRate> rateOfClock() {
+        return line(Field.RATE).findings().stream()
+                .filter(f -> f.code() == ProofFinding.PROOF_HALF_CLOCK)
+                .map(f -> ((ProofFinding.Rates) f.detail()).expected())
+                .findFirst();
+    }
+
     public Line line(Field field) {
         return lines.stream().filter(l -> l.field() == field).findFirst().orElseThrow();
     }

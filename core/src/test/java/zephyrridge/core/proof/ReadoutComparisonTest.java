@@ -22,6 +22,7 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
 
 /** to R-7.6 (from memory of the usual causes, in their order; common practice, no source): every difference has its explanation. */
 class ReadoutComparisonTest {
@@ -239,6 +240,14 @@ class ReadoutComparisonTest {
                 .rateUnit(Optional.of(Readout.RateUnit.CLOCK))
                 .build();
         assertThat(outcome(compare(both, HOME, clock, module), Field.RATE)).isEqualTo("EXPLAINED PROOF_HALF_CLOCK");
+        assertThat(compare(both, HOME, clock, module).rateOfClock())
+                .map(DataRate::name)
+                .contains(3200);
+        assertThat(compare(both, HOME, read("8 GB", null, 1600), module).rateOfClock())
+                .as("which of the two it is, nobody said")
+                .isEmpty();
+        assertThat(compare(both, HOME, read("8 GB", null, 3200), module).rateOfClock())
+                .isEmpty();
     }
 
     private static Readout bandwidth(long megabytes, Readout.Test test, Readout.Threads threads) {

@@ -94,6 +94,7 @@ record JobView(
      * @param arrangement what was in the machine, in words; {@code actions} what was done since the start before
      * @param counts whether it speaks of what is in the machine now
      */
+    /** @param rateOfClock the data rate where the number that was read is its real clock */
     record StartView(
             int no,
             int nth,
@@ -107,6 +108,7 @@ record JobView(
             boolean failureAccepted,
             Optional<Integer> minutes,
             ReadoutForm readout,
+            Optional<String> rateOfClock,
             List<ComparisonLineView> comparison) {}
 
     /**

@@ -94,6 +94,7 @@ class ProofViews {
                     accepted,
                     s.minutes(),
                     ReadoutForm.of(s.readout()),
+                    t.comparison().rateOfClock().map(texts::show),
                     lines(t.comparison(), t)));
             actions.clear();
         }

@@ -159,7 +159,11 @@ class Report {
         size(rows, "field.SYSTEM_TOTAL", before.systemTotal(), after.systemTotal());
         size(rows, "field.USABLE", before.usable(), after.usable());
         if (before.rate().isPresent() || after.rate().isPresent()) {
-            rows.add(List.of(texts.get("field.RATE"), number(before.rate()), number(after.rate()), ""));
+            String of = lastOfNow(c)
+                    .flatMap(t -> t.comparison().rateOfClock())
+                    .map(rate -> texts.say("report.clockOf", "rate", rate))
+                    .orElse("");
+            rows.add(List.of(texts.get("field.RATE"), number(before.rate()), number(after.rate()), of));
         }
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
@@ -174,11 +178,11 @@ class Report {
 
     /** What was read at the last start of what is in it now; an older start says nothing of it. */
     static Readout after(Jobs.Current c) {
-        return c.assessment().proof().tries().stream()
-                .filter(Proof.Try::counts)
-                .reduce((first, second) -> second)
-                .map(t -> t.start().readout())
-                .orElse(Readout.NOTHING);
+        return lastOfNow(c).map(t -> t.start().readout()).orElse(Readout.NOTHING);
+    }
+
+    private static Optional<Proof.Try> lastOfNow(Jobs.Current c) {
+        return c.assessment().proof().tries().stream().filter(Proof.Try::counts).reduce((first, second) -> second);
     }
 
     private void size(List<List<String>> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after) {
