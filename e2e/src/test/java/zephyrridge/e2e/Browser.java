@@ -96,18 +96,18 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
         /** A page that stays open goes on asking and drawing beside the next test. */
         private void allGoHome() {
-            for (BrowserContext context : inUse.keySet()) {
+            inUse.forEach((context, address) -> {
                 for (Page page : context.pages()) {
-                    JsonObject all = new JsonObject();
-                    all.addProperty("origin", page.url().replaceAll("(https?://[^/]+).*", "$1"));
-                    all.addProperty("storageTypes", "cookies,local_storage,indexeddb,service_workers");
-                    context.newCDPSession(page).send("Storage.clearDataForOrigin", all);
+                    JsonObject kept = new JsonObject();
+                    kept.addProperty("origin", address);
+                    kept.addProperty("storageTypes", "cookies,local_storage,indexeddb,service_workers");
+                    context.newCDPSession(page).send("Storage.clearDataForOrigin", kept);
                     page.close();
                 }
                 context.clearCookies();
                 context.setOffline(false);
-                free(inUse.get(context)).push(context);
-            }
+                free(address).push(context);
+            });
             inUse.clear();
         }
 
