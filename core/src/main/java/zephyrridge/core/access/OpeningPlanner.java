@@ -299,20 +299,15 @@ public final class OpeningPlanner {
     }
 
     private Choice choice(long classSet) {
-        if (classSet >= memo.length()) {
-            Choice known = rare.get(classSet);
-            if (known == null) {
-                known = cheapest(classSet, 0);
-                if (rare.size() < MOST_RARE) {
-                    rare.put(classSet, known);
-                }
-            }
-            return known;
-        }
-        Choice known = memo.get((int) classSet);
+        boolean common = classSet < memo.length();
+        Choice known = common ? memo.get((int) classSet) : rare.get(classSet);
         if (known == null) {
             known = cheapest(classSet, 0);
-            memo.set((int) classSet, known);
+            if (common) {
+                memo.set((int) classSet, known);
+            } else if (rare.size() < MOST_RARE) {
+                rare.put(classSet, known);
+            }
         }
         return known;
     }

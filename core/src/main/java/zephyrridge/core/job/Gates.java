@@ -280,7 +280,7 @@ public final class Gates {
 
     /**
      * Where sockets are not known and the rest is what modules in them may hold, nothing disagrees: the sum says that there is more,
-     * and with one socket what is in it.
+     * and with one socket what is in it (R-2.2).
      */
     private static Finding differs(ByteSize total, ByteSize read, List<Position> notSeen) {
         ByteSize rest = ByteSize.ofMebibytes(total.minusFloored(read).mebibytes());

@@ -52,14 +52,20 @@ public record Proof(
         return closed && grade.reaches(Grade.SEEN) && !grade.reaches(wanted);
     }
 
-    /** Whether what is in it was started since the last move, and all of it was read: then that it runs is no guess any more. */
+    /**
+     * Whether what is in it was started since the last move, all of it was read and no memory test found errors: then that it runs is
+     * no guess any more.
+     */
     boolean ranWithAll() {
-        return tries.stream()
+        boolean errors = tries.stream()
                 .filter(Try::counts)
-                .flatMap(t -> t.comparison().lines().stream())
-                .anyMatch(l ->
-                        (l.field() == Comparison.Field.FIRMWARE_TOTAL || l.field() == Comparison.Field.SYSTEM_TOTAL)
-                                && l.verdict() == Comparison.Verdict.MATCH);
+                .anyMatch(t -> t.comparison().line(Field.MEMORY_TEST).verdict() == Verdict.DIFFERENT);
+        return !errors
+                && tries.stream()
+                        .filter(Try::counts)
+                        .flatMap(t -> t.comparison().lines().stream())
+                        .anyMatch(l -> (l.field() == Field.FIRMWARE_TOTAL || l.field() == Field.SYSTEM_TOTAL)
+                                && l.verdict() == Verdict.MATCH);
     }
 
     static Proof of(Bench bench, Unit unit, Now now, LayoutEvaluation plan) {

@@ -38,11 +38,12 @@ public record Glance(
     public static final int MOST_POSITIONS = 8;
 
     /**
-     * The data rate where the number that was shown can only be its real clock: slower than any rate of the generation, and the clock
-     * of one of them (1333 with DDR4 is 2666). A number that is both a rate and a clock says which by nothing.
+     * The data rate where the number that was shown reads as its real clock: slower than any rate that modules of the type are sold
+     * for, and the clock of one of them (1333 with DDR4 is 2666). A number that is both a rate and a clock says which by nothing, and
+     * low-power memory runs far below what it is sold for.
      */
     public Optional<DataRate> rateOfClock() {
-        if (generation.isEmpty() || rate.isEmpty()) {
+        if (generation.isEmpty() || rate.isEmpty() || generation.get().isLowPower()) {
             return Optional.empty();
         }
         int shown = rate.get();

@@ -2,11 +2,9 @@ package zephyrridge.core.job;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.house.HouseRules;
-import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.proof.Comparison.Field;
 
 /** proof is derived from what was done, and every false proof that was once possible is not. */
@@ -84,7 +82,7 @@ class ProofTest {
     /** Whether it runs is a guess until a start has shown all of it; then it is said no more, and again for what was not tried. */
     @Test
     void whatRanIsNoGuess() {
-        Walk w = new Walk(withoutLimits(Walk.LAPTOP), HouseRules.DEFAULT)
+        Walk w = new Walk(Walk.laptop().build(), HouseRules.DEFAULT)
                 .planned()
                 .opened()
                 .does(Walk.fit("B1"))
@@ -96,25 +94,12 @@ class ProofTest {
         assertThat(guesses(w)).as("it came up with less").isTrue();
         w.does(Walk.read("firmwareTotal", "12 GB"));
         assertThat(guesses(w)).isFalse();
+        w.does(Walk.read("testPasses", "1"), Walk.read("testErrors", "3"));
+        assertThat(guesses(w)).as("a test found errors").isTrue();
+        w.does(Walk.read("testErrors", "0"));
+        assertThat(guesses(w)).isFalse();
         w.does(Walk.typed(Walk.D8), Walk.plan("B2", "m3"));
         assertThat(guesses(w)).as("20 GB were never tried").isTrue();
-    }
-
-    private static MachineRecord withoutLimits(MachineRecord r) {
-        return new MachineRecord(
-                r.id(),
-                r.maker(),
-                r.model(),
-                r.variant(),
-                r.kind(),
-                r.processors(),
-                r.controller(),
-                r.otherControllers(),
-                r.channels(),
-                r.positions(),
-                r.access(),
-                r.start(),
-                List.of());
     }
 
     private static boolean guesses(Walk w) {

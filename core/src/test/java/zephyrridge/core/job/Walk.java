@@ -26,23 +26,26 @@ final class Walk implements Ports {
     static final String D8 = "8GB 1Rx8 PC4-2400T-SA1-11";
     static final String D4 = "4GB 1Rx8 PC4-2400T-SA1-11";
 
-    /** Two sockets under the base and a plate, a plug on the way; one more behind a hatch of its own. */
-    static final MachineRecord LAPTOP = Machines.of(MemoryGeneration.DDR4, 2400, 2133)
-            .memory(1024, 256, 128)
-            .part("base", Part.Kind.COVER, Side.BOTTOM, 60)
-            .part("plug", Part.Kind.BATTERY_PLUG, Side.BOTTOM, 10, "base")
-            .part("plate", Part.Kind.PLATE, Side.BOTTOM, 10, "plug")
-            .part("hatch", Part.Kind.HATCH, Side.BOTTOM, 20)
-            .channel("A")
-            .socket("A1", "A", 1, List.of(java.util.Set.of("plate")))
-            .channel("B")
-            .socket("B1", "B", 1, List.of(java.util.Set.of("plate")))
-            .socket("B2", "B", 2, List.of(java.util.Set.of("hatch")))
-            .cap(2, null, null, 2133)
-            .cap(null, null, null, 2400)
-            .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 16)
+    static final MachineRecord LAPTOP = laptop().limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 16)
             .limit(LimitClaim.Source.CONTROLLER, LimitClaim.Quantity.TOTAL, 64)
             .build();
+
+    /** Two sockets under the base and a plate, a plug on the way; one more behind a hatch of its own. Nobody says how far it goes. */
+    static Machines laptop() {
+        return Machines.of(MemoryGeneration.DDR4, 2400, 2133)
+                .memory(1024, 256, 128)
+                .part("base", Part.Kind.COVER, Side.BOTTOM, 60)
+                .part("plug", Part.Kind.BATTERY_PLUG, Side.BOTTOM, 10, "base")
+                .part("plate", Part.Kind.PLATE, Side.BOTTOM, 10, "plug")
+                .part("hatch", Part.Kind.HATCH, Side.BOTTOM, 20)
+                .channel("A")
+                .socket("A1", "A", 1, List.of(java.util.Set.of("plate")))
+                .channel("B")
+                .socket("B1", "B", 1, List.of(java.util.Set.of("plate")))
+                .socket("B2", "B", 2, List.of(java.util.Set.of("hatch")))
+                .cap(2, null, null, 2133)
+                .cap(null, null, null, 2400);
+    }
 
     private final MachineRecord record;
     private final HouseRules house;

@@ -42,7 +42,7 @@ class GlancerTest {
         assertThat(g.takes()).isEmpty();
     }
 
-    /** A number that no rate of the generation is so slow as is the clock of one (JEDEC: DDR4 begins at 1600, DDR5 at 3200). */
+    /** A number that no module of the type is sold for reads as the clock of one (JEDEC: DDR4 begins at 1600, DDR5 at 3200). */
     @Test
     void aClockIsNoRate() {
         assertThat(glance("8.0 GB DDR4", "Speed: 1333 MHz").rateOfClock())
@@ -59,6 +59,9 @@ class GlancerTest {
                 .as("the clock of nothing")
                 .isEmpty();
         assertThat(glance("8.0 GB", "Speed: 1333 MHz").rateOfClock()).isEmpty();
+        assertThat(glance("8.0 GB LPDDR5", "Speed: 3200 MHz").rateOfClock())
+                .as("it runs so slow as well")
+                .isEmpty();
     }
 
     /** One of two used: a free socket, or a bank and an empty socket; two of two with chips in a row: one is the bank. */

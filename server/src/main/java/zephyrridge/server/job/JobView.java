@@ -93,8 +93,8 @@ record JobView(
      * @param no of the log's entry; {@code nth} of the starts, as people count
      * @param arrangement what was in the machine, in words; {@code actions} what was done since the start before
      * @param counts whether it speaks of what is in the machine now
+     * @param rateOfClock the data rate where the number that was read is its real clock
      */
-    /** @param rateOfClock the data rate where the number that was read is its real clock */
     record StartView(
             int no,
             int nth,
