@@ -11,5 +11,12 @@ export default defineConfig(({ mode }) => ({
     proxy: { '/api': `http://127.0.0.1:${loadEnv(mode, '.', 'ZEPHYR_').ZEPHYR_PORT ?? 8470}` },
   },
   // One world for all files of a worker: to make a new one for each takes most of the time, and no test changes it for another.
-  test: { environment: 'jsdom', setupFiles: ['src/setupTests.ts'], isolate: false },
+  // No test depends on how fast the machine is: the limits only end what would never end.
+  test: {
+    environment: 'jsdom',
+    setupFiles: ['src/setupTests.ts'],
+    isolate: false,
+    testTimeout: 180_000,
+    hookTimeout: 180_000,
+  },
 }));

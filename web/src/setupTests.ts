@@ -1,6 +1,9 @@
 import '@testing-library/jest-dom/vitest';
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach } from 'vitest';
+
+// On a busy machine an answer may take its time; what is wrong stays wrong.
+configure({ asyncUtilTimeout: 60_000 });
 
 // All files of a worker share one document: each test leaves it as it was.
 afterEach(() => {

@@ -1,5 +1,4 @@
 import { ChakraProvider } from '@chakra-ui/react';
-import { DndContext } from '@dnd-kit/core';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
@@ -79,10 +78,8 @@ const PICTURE: Picture = {
 function show(actions?: Parameters<typeof MemoryPicture>[0]['actions']) {
   return render(
     <ChakraProvider value={system}>
-      <DndContext>
-        <MemoryPicture picture={PICTURE} most={16384} name="Memory" actions={actions} />
-        <MemoryTable picture={PICTURE} caption="Memory" />
-      </DndContext>
+      <MemoryPicture picture={PICTURE} most={16384} name="Memory" actions={actions} />
+      <MemoryTable picture={PICTURE} caption="Memory" />
     </ChakraProvider>,
   );
 }

@@ -1,6 +1,6 @@
 import { Box } from '@chakra-ui/react';
-import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { type KeyboardEvent, useId } from 'react';
+import { useDrag, useIsOver } from '../parts/drag';
 import {
   type LaneShape,
   isPartlyRead,
@@ -106,7 +106,6 @@ export function MemoryPicture({
             from={left - 6}
             to={width}
             hatch={hatch}
-            name={name}
             actions={actions}
           />
         ))}
@@ -148,14 +147,12 @@ function LaneRow({
   from,
   to,
   hatch,
-  name,
   actions,
 }: {
   shape: LaneShape;
   from: number;
   to: number;
   hatch: string;
-  name: string;
   actions?: PictureActions;
 }) {
   const { lane, y } = shape;
@@ -186,11 +183,7 @@ function LaneRow({
       ))}
       {shape.shapes.map((s) => (
         <g key={s.position} transform={`translate(0 ${shape.top})`}>
-          {s.soldered ? (
-            <Soldered shape={s} hatch={hatch} />
-          ) : (
-            <Position shape={s} picture={name} actions={actions} />
-          )}
+          {s.soldered ? <Soldered shape={s} hatch={hatch} /> : <Position shape={s} actions={actions} />}
         </g>
       ))}
     </g>
@@ -215,32 +208,11 @@ function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
   );
 }
 
-function Position({
-  shape: s,
-  picture,
-  actions,
-}: {
-  shape: Shape;
-  picture: string;
-  actions?: PictureActions;
-}) {
+function Position({ shape: s, actions }: { shape: Shape; actions?: PictureActions }) {
   const filled = s.mebibytes > 0;
   const usable = actions && !s.absent;
-  const drop = useDroppable({
-    id: `${picture}|${s.position}`,
-    disabled: !usable,
-    data: { position: s.position },
-  });
-  const drag = useDraggable({
-    id: `${picture}|from|${s.position}`,
-    disabled: !usable || !filled,
-    data: { key: s.key, text: s.text },
-  });
-  const set = (node: SVGGElement | null) => {
-    // The library asks for an HTML element; it only measures it, which an SVG group can be.
-    drop.setNodeRef(node as unknown as HTMLElement | null);
-    drag.setNodeRef(node as unknown as HTMLElement | null);
-  };
+  const isOver = useIsOver(s.position) && !!usable;
+  const drag = useDrag({ id: s.key ?? '', text: s.text });
   const label = `${s.label}: ${filled ? s.text : s.nothing}${s.lid ? `, under ${s.lid}, ${s.reachMinutes} minutes` : ''}${s.changed ? ', changed' : ''}${s.absent ? ', not there: its carrier or processor is missing' : ''}`;
   const keyDown = (e: KeyboardEvent) => {
     if (e.key === 'Enter' || e.key === ' ') {
@@ -253,8 +225,8 @@ function Position({
   };
   return (
     <g
-      ref={set}
       data-position={s.position}
+      data-drop={usable ? s.position : undefined}
       role={usable ? 'button' : 'img'}
       tabIndex={usable ? 0 : undefined}
       opacity={s.absent ? 0.45 : undefined}
@@ -265,7 +237,11 @@ function Position({
         outlineOffset: 1,
       }}
       {...(usable
-        ? { ...drag.listeners, onKeyDown: keyDown, onClick: () => actions.onChoose(s.position, s.key) }
+        ? {
+            onPointerDown: filled && s.key ? drag.onPointerDown : undefined,
+            onKeyDown: keyDown,
+            onClick: () => actions.onChoose(s.position, s.key),
+          }
         : {})}
     >
       {filled ? (
@@ -283,7 +259,7 @@ function Position({
           strokeWidth="1.5"
         />
       )}
-      {drop.isOver || (usable && actions?.inHand && !filled) ? (
+      {isOver || (usable && actions?.inHand && !filled) ? (
         <rect
           x={s.x - 1}
           y={0}
@@ -292,7 +268,7 @@ function Position({
           rx="3"
           fill="none"
           stroke={COLOR.accent}
-          strokeWidth={drop.isOver ? 4 : 2}
+          strokeWidth={isOver ? 4 : 2}
         />
       ) : null}
       {!filled && <Caption shape={s} y={17} text={short(s.label)} />}

@@ -1,15 +1,7 @@
 import { Badge, Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
-import {
-  DndContext,
-  DragOverlay,
-  PointerSensor,
-  pointerWithin,
-  useDraggable,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
+import { DragArea, type Held, useDrag } from '../../../parts/drag';
 import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
 import { longest } from '../../../pictures/memoryModel';
 import { type JobView, useStock } from '../api';
@@ -26,8 +18,6 @@ type InHand = { key?: string; tag?: string; text: string };
 
 export function PlanStation({ job, change, readOnly }: StationProps) {
   const [inHand, setInHand] = useState<InHand>();
-  const [dragged, setDragged] = useState<InHand>();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const processor = useProcessor(job.found);
   const found = processor.only(job.found);
   const planned = processor.only(job.planned);
@@ -78,18 +68,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
   );
 
   return (
-    <DndContext
-      sensors={sensors}
-      collisionDetection={pointerWithin}
-      onDragStart={(e) => setDragged(e.active.data.current as InHand)}
-      onDragCancel={() => setDragged(undefined)}
-      onDragEnd={(e) => {
-        const what = e.active.data.current as InHand;
-        const position = e.over?.data.current?.position as string | undefined;
-        setDragged(undefined);
-        if (position) void place(what, position);
-      }}
-    >
+    <DragArea onDrop={(held, position) => void place(taken(held), position)}>
       <Stack gap="3">
         <Options job={job} change={change} readOnly={readOnly} />
         <Wanted job={job} change={change} readOnly={readOnly} />
@@ -191,24 +170,15 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
           </>
         )}
       </Stack>
-      <DragOverlay dropAnimation={null}>
-        {dragged && (
-          <Box
-            bg="accentSoft"
-            borderWidth="2px"
-            borderColor="accent"
-            borderRadius="sm"
-            px="3"
-            py="2"
-            fontWeight="700"
-            width="fit-content"
-          >
-            {dragged.text}
-          </Box>
-        )}
-      </DragOverlay>
-    </DndContext>
+    </DragArea>
   );
+}
+
+/** The strip's modules of the drawer are held by their tag, all others by their key in the job. */
+const OF_DRAWER = 'drawer ';
+
+function taken({ id, text }: Held): InHand {
+  return id.startsWith(OF_DRAWER) ? { tag: id.slice(OF_DRAWER.length), text } : { key: id, text };
 }
 
 /** Layouts that were put together beside the one on the table; kit after kit can be tried. */
@@ -423,7 +393,7 @@ function Chip({
   onTake: (what: InHand) => void;
   onRemove?: () => void;
 }) {
-  const drag = useDraggable({ id: `strip|${what.key ?? what.tag}`, data: what });
+  const drag = useDrag({ id: what.key ?? `${OF_DRAWER}${what.tag}`, text: what.text });
   return (
     <Flex
       borderWidth="2px"
@@ -444,8 +414,7 @@ function Chip({
       >
         <button
           type="button"
-          ref={drag.setNodeRef}
-          onPointerDown={drag.listeners?.onPointerDown as React.PointerEventHandler}
+          onPointerDown={drag.onPointerDown}
           onClick={() => onTake(what)}
           aria-pressed={held}
         >

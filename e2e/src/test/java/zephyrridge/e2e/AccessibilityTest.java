@@ -88,7 +88,7 @@ class AccessibilityTest {
                 page.waitForFunction(
                         "() => document.documentElement.scrollWidth <= document.documentElement.clientWidth",
                         null,
-                        new Page.WaitForFunctionOptions().setTimeout(2000));
+                        new Page.WaitForFunctionOptions().setTimeout(30_000));
             } catch (TimeoutError tooWide) {
                 found.add(view + " at " + size[0] + " is wider than the screen");
             }

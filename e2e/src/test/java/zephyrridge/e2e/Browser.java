@@ -26,11 +26,13 @@ import zephyrridge.server.ApiClient;
 
 /** Debian's Chromium, headless, driven by the system's Node; started once per thread: its driver serves one thread only. */
 public final class Browser implements ParameterResolver, AfterEachCallback {
+    /** On a busy machine an answer may take its time; what is wrong stays wrong. It costs nothing while all is well. */
+    static final int PATIENCE_MS = 180_000;
+
     /** What is running. */
     public static final class Running implements AutoCloseable {
         static {
-            // On a busy machine an answer may take its time; what is wrong stays wrong.
-            PlaywrightAssertions.setDefaultAssertionTimeout(15_000);
+            PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
         }
 
         private final Playwright playwright = Playwright.create(new Playwright.CreateOptions()
@@ -86,7 +88,7 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                     // What moves for show would only be waited for.
                     .setReducedMotion(ReducedMotion.REDUCE)
                     .setAcceptDownloads(true));
-            context.setDefaultTimeout(15_000);
+            context.setDefaultTimeout(PATIENCE_MS);
             return context;
         }
 

@@ -75,7 +75,7 @@ final class Installation implements AutoCloseable {
                             "ZEPHYR_JAVA_OPTIONS",
                             "-XX:TieredStopAtLevel=1"));
             Process process = builder.start();
-            if (!process.waitFor(300, TimeUnit.SECONDS)) {
+            if (!process.waitFor(1200, TimeUnit.SECONDS)) {
                 process.destroyForcibly();
                 throw new IllegalStateException("zephyr " + command + " did not end: " + Files.readString(log));
             }
@@ -97,7 +97,7 @@ final class Installation implements AutoCloseable {
         if (m.find()) {
             ProcessHandle handle = ProcessHandle.of(Long.parseLong(m.group(1))).orElseThrow();
             handle.destroyForcibly();
-            handle.onExit().get(20, TimeUnit.SECONDS);
+            handle.onExit().get(300, TimeUnit.SECONDS);
         }
     }
 

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.InetAddress;
 import java.net.ServerSocket;
@@ -192,7 +191,7 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("demo").code()).isZero();
         // Nobody touches the page: it asks again by itself, every eight seconds at the most.
         assertThat(t.page.getByText(Pattern.compile("^all kept, ")))
-                .isVisible(new LocatorAssertions.IsVisibleOptions().setTimeout(15_000));
+                .isVisible();
         JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/intake/condition").asString()).isEqualTo("Typed while nobody answered");
         assertThat(job.at("/intake/battery").asString()).isEqualTo("WORN");

@@ -342,7 +342,7 @@ class PlanningHttpTest {
     }
 
     private static JsonNode finished(ApiClient client, long run) throws InterruptedException {
-        for (int i = 0; i < 600; i++) {
+        for (int i = 0; i < 6000; i++) {
             JsonNode p = ok(client.get("/api/sheets/" + run));
             if (!p.get("state").asString().equals("RUNNING")) {
                 return p;

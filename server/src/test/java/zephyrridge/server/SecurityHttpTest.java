@@ -2,12 +2,21 @@ package zephyrridge.server;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.BufferedOutputStream;
+import java.io.BufferedReader;
+import java.io.InputStreamReader;
+import java.io.OutputStream;
+import java.net.Socket;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.Isolated;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.server.account.DemoAccounts;
 import zephyrridge.server.db.Tables;
@@ -269,5 +278,49 @@ class SecurityHttpTest {
                 .fetch(0, String.class);
         assertThat(hashes).hasSizeGreaterThanOrEqualTo(4).allSatisfy(h -> assertThat(h)
                 .startsWith("$2"));
+    }
+
+    /**
+     * A refusal comes while the body is still on its way. Whoever sends on to the end, as simple clients do, still gets it: signed in or
+     * not, announced (413 at once) or in chunks (when it becomes too much).
+     */
+    @ParameterizedTest
+    @CsvSource({"true,true,413", "true,false,413", "false,true,401", "false,false,401"})
+    void whoIsRefusedWhileStillSendingGetsTheAnswer(
+            boolean signedIn, boolean announced, int status, TestServer.Running server) throws Exception {
+        ApiClient client = signedIn ? ApiClient.signedIn(server, "ilka") : new ApiClient(server.address());
+        client.get("/api/session");
+        URI address = URI.create(server.address());
+        try (Socket socket = new Socket(address.getHost(), address.getPort())) {
+            socket.setSoTimeout(120_000);
+            OutputStream out = new BufferedOutputStream(socket.getOutputStream());
+            String cookies = client.cookies().stream()
+                    .map(c -> c.getName() + "=" + c.getValue())
+                    .collect(Collectors.joining("; "));
+            out.write(("POST /api/labels/decode HTTP/1.1\r\nHost: " + address.getAuthority()
+                            + "\r\nContent-Type: application/json\r\nCookie: " + cookies
+                            + "\r\nX-XSRF-TOKEN: " + client.cookie("XSRF-TOKEN") + "\r\n"
+                            + (announced ? "Content-Length: " + (20 << 20) : "Transfer-Encoding: chunked")
+                            + "\r\n\r\n")
+                    .getBytes(StandardCharsets.US_ASCII));
+            byte[] spaces = " ".repeat(1 << 20).getBytes(StandardCharsets.US_ASCII);
+            for (int i = 0; i < 20; i++) {
+                if (!announced) {
+                    out.write("100000\r\n".getBytes(StandardCharsets.US_ASCII));
+                }
+                out.write(spaces);
+                if (!announced) {
+                    out.write("\r\n".getBytes(StandardCharsets.US_ASCII));
+                }
+            }
+            if (!announced) {
+                out.write("0\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
+            }
+            out.flush();
+            String line = new BufferedReader(
+                            new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
+                    .readLine();
+            assertThat(line).startsWith("HTTP/1.1 " + status);
+        }
     }
 }

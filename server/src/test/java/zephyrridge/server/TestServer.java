@@ -120,7 +120,7 @@ public final class TestServer implements ParameterResolver {
                     .redirectErrorStream(true)
                     .redirectOutput(log.toFile())
                     .start();
-            if (!process.waitFor(120, TimeUnit.SECONDS) || process.exitValue() != 0) {
+            if (!process.waitFor(900, TimeUnit.SECONDS) || process.exitValue() != 0) {
                 throw new IllegalStateException(String.join(" ", command) + ": " + Files.readString(log));
             }
             Files.delete(log);

@@ -37,7 +37,7 @@ import zephyrridge.core.survey.Surveyor;
  * Records made to break things: whatever the check accepts is judged, opened and surveyed; what it refuses is refused with a place
  * and a reason for each fault. Times are not asserted; the limit only ends a run that would never end.
  */
-@Timeout(value = 120, unit = TimeUnit.SECONDS)
+@Timeout(value = 1200, unit = TimeUnit.SECONDS)
 class AdversarialRecordsTest {
     private static final int[] EXTREME = {Integer.MIN_VALUE, -1, 0, 1, 2, 3, 4, 5, 63, 64, 65, 1000, Integer.MAX_VALUE};
     private static final ModuleSpec MODULE = Modules.of("16GB 2Rx8 PC4-2666V-SE1-11");

@@ -53,11 +53,12 @@ class BodyLimit extends OncePerRequestFilter {
                         ? source
                         : SHEETS.matcher(path).matches() ? sheet : path.equals(JOB) ? job : body;
         if (request.getContentLengthLong() > most) {
+            // What is still coming is read and thrown away by the container (server.tomcat.max-swallow-size): to close the connection
+            // under a sender loses the answer.
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");
             response.getWriter()
-                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"The request is larger than " + most
-                            + " bytes. Send less at a time.\"}");
+                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"" + new TooLarge(most).getMessage() + "\"}");
             return;
         }
         chain.doFilter(
@@ -70,21 +71,32 @@ class BodyLimit extends OncePerRequestFilter {
                 response);
     }
 
-    /** Ends with an error after {@code left} bytes; the message converter answers it as an unreadable request. */
+    /** More came than was announced, or than an unannounced body may have; answered like an announced one. */
+    static final class TooLarge extends IOException {
+        private static final long serialVersionUID = 1;
+
+        TooLarge(long most) {
+            super("The request is larger than " + (most >> 10) + " KB. Send less at a time.");
+        }
+    }
+
+    /** Ends with an error after {@code most} bytes. */
     private static final class Bounded extends ServletInputStream {
         private final ServletInputStream in;
+        private final long most;
         private long left;
 
-        Bounded(ServletInputStream in, long left) {
+        Bounded(ServletInputStream in, long most) {
             this.in = in;
-            this.left = left;
+            this.most = most;
+            this.left = most;
         }
 
         @Override
         public int read() throws IOException {
             int b = in.read();
             if (b >= 0 && --left < 0) {
-                throw new IOException("request body too large");
+                throw new TooLarge(most);
             }
             return b;
         }
@@ -94,7 +106,7 @@ class BodyLimit extends OncePerRequestFilter {
             int n = in.read(buffer, from, length);
             left -= Math.max(n, 0);
             if (left < 0) {
-                throw new IOException("request body too large");
+                throw new TooLarge(most);
             }
             return n;
         }

@@ -80,6 +80,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleHttpMessageNotReadable(
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
+            if (cause instanceof BodyLimit.TooLarge t) {
+                Problem problem = Problem.of(HttpStatus.CONTENT_TOO_LARGE, "TOO_LARGE", t.getMessage(), Map.of());
+                return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+            }
+        }
         String where = e.getCause() instanceof DatabindException d
                 ? d.getPath().stream()
                         .map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())

@@ -35,7 +35,7 @@ class SearchesTest {
 
     private Outcome untilReleased() {
         try {
-            assertThat(release.await(20, TimeUnit.SECONDS)).isTrue();
+            assertThat(release.await(300, TimeUnit.SECONDS)).isTrue();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
         }
@@ -50,7 +50,7 @@ class SearchesTest {
         }
         assertThat(searches.get(s.id, String.class)).isSameAs(s);
         s.stop();
-        assertThat(s.outcome(20_000)).get().isInstanceOf(Outcome.Stopped.class);
+        assertThat(s.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
     }
 
     @Test
@@ -58,7 +58,7 @@ class SearchesTest {
         Searches.Search<String> first = searches.begin(1, "ilka", "a", SearchesTest::untilStopped);
         Searches.Search<String> others = searches.begin(1, "bram", "b", SearchesTest::untilStopped);
         searches.begin(1, "ilka", "c", stop -> new Outcome.Optimal(List.of(), 0));
-        assertThat(first.outcome(20_000)).get().isInstanceOf(Outcome.Stopped.class);
+        assertThat(first.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
         assertThat(others.outcome(20)).isEmpty();
     }
 
@@ -67,7 +67,7 @@ class SearchesTest {
         Searches.Search<String> s = searches.begin(1, "ilka", "a", stop -> {
             throw new IllegalArgumentException("bad task");
         });
-        assertThatThrownBy(() -> s.outcome(20_000)).hasMessage("bad task");
+        assertThatThrownBy(() -> s.outcome(300_000)).hasMessage("bad task");
     }
 
     @Test
@@ -83,10 +83,10 @@ class SearchesTest {
     @Test
     void whatIsLongOverIsForgottenAndWhatNeverWasIsRefused() {
         Searches.Search<String> first = searches.begin(0, "ilka", "a", stop -> new Outcome.Optimal(List.of(), 0));
-        first.outcome(20_000);
+        first.outcome(300_000);
         for (int job = 1; job < 80; job++) {
             searches.begin(job, "ilka", "a", stop -> new Outcome.Optimal(List.of(), 0))
-                    .outcome(20_000);
+                    .outcome(300_000);
         }
         assertThatThrownBy(() -> searches.get(first.id, String.class)).isInstanceOf(Problem.class);
         assertThatThrownBy(() -> searches.get(99_999, String.class)).isInstanceOf(Problem.class);
