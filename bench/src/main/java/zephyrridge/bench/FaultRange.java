@@ -19,7 +19,7 @@ import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Seen;
 import zephyrridge.core.fault.Setup;
-import zephyrridge.core.job.Entry;
+import zephyrridge.core.log.Entry;
 import zephyrridge.core.range.Simulated;
 
 /**

@@ -1,11 +1,20 @@
 package zephyrridge.core;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 
 /** The core's packages use each other in one direction, and the core knows nothing but the JDK. */
@@ -26,7 +35,14 @@ class ArchitectureTest {
             "plan",
             "proof",
             "fault",
-            "job",
+            "log",
+            "unit",
+            "now",
+            "opening",
+            "standing",
+            "hunt",
+            "learned",
+            "change",
             "range");
 
     private static final JavaClasses CORE = new ClassFileImporter()
@@ -55,8 +71,64 @@ class ArchitectureTest {
     void everyPackageHasItsPlaceInTheOrder() {
         for (var c : CORE) {
             String sub = c.getPackageName().replace("zephyrridge.core.", "").split("\\.")[0];
-            org.assertj.core.api.Assertions.assertThat(ORDER).as(c.getName()).contains(sub);
+            assertThat(ORDER).as(c.getName()).contains(sub);
         }
+    }
+
+    /**
+     * Inside a package no class needs, by whatever way round, one that needs it: what hangs together in a ring is one thing and can be
+     * neither read nor changed alone. A class counts with what is nested in it, a sealed interface with what it permits.
+     */
+    @Test
+    void noRingOfClassesInsideAPackage() {
+        Map<String, Set<String>> uses = new TreeMap<>();
+        for (JavaClass c : CORE) {
+            Set<String> used = uses.computeIfAbsent(whole(c), k -> new TreeSet<>());
+            c.getDirectDependenciesFromSelf().stream()
+                    .map(d -> d.getTargetClass().getBaseComponentType())
+                    .filter(t -> t.getPackageName().equals(c.getPackageName()))
+                    .map(ArchitectureTest::whole)
+                    .filter(t -> !t.equals(whole(c)))
+                    .forEach(used::add);
+        }
+        Set<List<String>> rings = new LinkedHashSet<>();
+        for (String c : uses.keySet()) {
+            Set<String> ring = new TreeSet<>();
+            for (String other : reached(c, uses)) {
+                if (reached(other, uses).contains(c)) {
+                    ring.add(other);
+                }
+            }
+            if (!ring.isEmpty()) {
+                rings.add(List.copyOf(ring));
+            }
+        }
+        assertThat(rings).isEmpty();
+    }
+
+    private static String whole(JavaClass c) {
+        JavaClass outer = c;
+        while (outer.getEnclosingClass().isPresent()) {
+            outer = outer.getEnclosingClass().get();
+        }
+        for (Class<?> parent : outer.reflect().getInterfaces()) {
+            if (parent.isSealed() && parent.getPackageName().equals(outer.getPackageName())) {
+                return whole(CORE.get(parent));
+            }
+        }
+        return outer.getName();
+    }
+
+    private static Set<String> reached(String from, Map<String, Set<String>> uses) {
+        Set<String> seen = new TreeSet<>();
+        Deque<String> next = new ArrayDeque<>(uses.getOrDefault(from, Set.of()));
+        while (!next.isEmpty()) {
+            String c = next.pop();
+            if (seen.add(c)) {
+                next.addAll(uses.getOrDefault(c, Set.of()));
+            }
+        }
+        return seen;
     }
 
     /** What judges the finding of faults must not know how they are found. */

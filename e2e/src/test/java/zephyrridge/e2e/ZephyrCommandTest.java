@@ -190,8 +190,7 @@ class ZephyrCommandTest {
         sees(t.page.getByText("3 changes wait"));
         assertThat(zephyr.zephyr("demo").code()).isZero();
         // Nobody touches the page: it asks again by itself, every eight seconds at the most.
-        assertThat(t.page.getByText(Pattern.compile("^all kept, ")))
-                .isVisible();
+        assertThat(t.page.getByText(Pattern.compile("^all kept, "))).isVisible();
         JsonNode job = ilka().get("/api/jobs/" + id + "/export").json().at("/unit");
         assertThat(job.at("/intake/condition").asString()).isEqualTo("Typed while nobody answered");
         assertThat(job.at("/intake/battery").asString()).isEqualTo("WORN");

@@ -24,17 +24,17 @@ import org.springframework.core.env.Environment;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.house.HouseRules;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Bench;
-import zephyrridge.core.job.Counter;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.Grade;
-import zephyrridge.core.job.Order;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.Work;
+import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Provenance;
 import zephyrridge.core.machine.RecordCheck;
+import zephyrridge.core.opening.Bench;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.Counter;
+import zephyrridge.core.unit.Grade;
+import zephyrridge.core.unit.Order;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 import zephyrridge.server.document.Documents;
 
 /** What an installation from before has written is read on: nothing lost, nothing invented. */
@@ -134,7 +134,7 @@ class MigrationTest {
                     .count();
             assertThat(off)
                     .isEqualTo(steps.stream().filter(s -> s.startsWith("off:")).count());
-            Map<String, String> inIt = zephyrridge.core.job.Now.of(unit).inIt();
+            Map<String, String> inIt = zephyrridge.core.now.Now.of(unit).inIt();
             for (String position : texts(old.get("fitted"))) {
                 String wanted = old.at("/planned/" + position).asString("");
                 assertThat(inIt.getOrDefault(position, "")).isEqualTo(wanted);

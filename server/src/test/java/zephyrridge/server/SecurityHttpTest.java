@@ -317,8 +317,7 @@ class SecurityHttpTest {
                 out.write("0\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
             }
             out.flush();
-            String line = new BufferedReader(
-                            new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
+            String line = new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
                     .readLine();
             assertThat(line).startsWith("HTTP/1.1 " + status);
         }

@@ -5,15 +5,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Bench;
-import zephyrridge.core.job.Change;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.Now;
-import zephyrridge.core.job.Outcome;
-import zephyrridge.core.job.Ports;
-import zephyrridge.core.job.StartChange;
-import zephyrridge.core.job.Work;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.Outcome;
+import zephyrridge.core.change.Ports;
+import zephyrridge.core.change.StartChange;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.now.Now;
+import zephyrridge.core.opening.Bench;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.Work;
 
 /** A job at a simulated machine: the technician's changes go through the same gates, only what a start shows is made up. */
 public final class Practice {

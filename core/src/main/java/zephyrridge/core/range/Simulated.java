@@ -10,7 +10,7 @@ import java.util.SortedMap;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import zephyrridge.core.job.Entry;
+import zephyrridge.core.log.Entry;
 
 /**
  * A machine with a hidden truth. All there is to ask of it is to switch it on; whoever wants to know more has to find out.

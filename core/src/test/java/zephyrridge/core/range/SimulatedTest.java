@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
-import zephyrridge.core.job.Entry;
+import zephyrridge.core.log.Entry;
 
 /** The simulated bench keeps to its own truth: the same seed the same machine, and nothing to ask of it but a start. */
 class SimulatedTest {

@@ -7,10 +7,10 @@ import org.springframework.stereotype.Component;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import zephyrridge.core.job.Order;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.Work;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.unit.Order;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 
 /**
  * Documents as they are stored: each carries the number of its schema and is lifted, step by step, when it is read. History is

@@ -8,10 +8,10 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Probe;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.Trouble;
-import zephyrridge.core.job.Unit;
+import zephyrridge.core.hunt.Trouble;
+import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.text.Texts;
 
 /** Puts causes, what to do about them, and tests into words; pages, log and report say the same. */

@@ -3,11 +3,11 @@ package zephyrridge.server.job;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import zephyrridge.core.job.Grade;
-import zephyrridge.core.job.Order;
-import zephyrridge.core.job.Unit;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.unit.Grade;
+import zephyrridge.core.unit.Order;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.document.Documents;
 
 /**

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.function.LongFunction;
-import zephyrridge.core.job.UndoStack;
+import zephyrridge.core.change.UndoStack;
 
 /** A job's events as one person's undo and redo see them: one's own last change, and only while it is the last that holds. */
 final class JobHistory {

@@ -16,8 +16,8 @@ import org.jooq.Records;
 import org.jooq.SelectField;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
-import zephyrridge.core.job.Order;
-import zephyrridge.core.job.Waits;
+import zephyrridge.core.standing.Waits;
+import zephyrridge.core.unit.Order;
 
 @Repository
 class JobStore {

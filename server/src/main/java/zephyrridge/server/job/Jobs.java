@@ -18,18 +18,19 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import zephyrridge.core.job.Alternative;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Change;
-import zephyrridge.core.job.FitLine;
-import zephyrridge.core.job.Learned;
-import zephyrridge.core.job.Order;
-import zephyrridge.core.job.Outcome;
-import zephyrridge.core.job.Trail;
-import zephyrridge.core.job.Transfer;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.Waits;
-import zephyrridge.core.job.Work;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.Outcome;
+import zephyrridge.core.change.Transfer;
+import zephyrridge.core.learned.Learned;
+import zephyrridge.core.now.DrawerUse;
+import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Trail;
+import zephyrridge.core.standing.Waits;
+import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.Order;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.document.Documents;
 import zephyrridge.server.drawer.Drawer;
@@ -367,8 +368,8 @@ public class Jobs {
 
     /** Modules of the drawer come and go with what the job holds; one that another job has meanwhile refuses the change. */
     private void hold(long id, Unit before, Unit after) {
-        SortedSet<String> held = after.heldTags();
-        SortedSet<String> was = before.heldTags();
+        SortedSet<String> held = DrawerUse.held(after);
+        SortedSet<String> was = DrawerUse.held(before);
         if (!held.equals(was)
                 || !after.modules().keySet().equals(before.modules().keySet())) {
             SortedSet<String> free = new TreeSet<>(was);
@@ -377,11 +378,11 @@ public class Jobs {
             free.forEach(tag -> drawer.giveBack(tag, id));
         }
         held.stream().filter(tag -> !was.contains(tag)).forEach(tag -> drawer.take(tag, id));
-        SortedMap<String, String> pulled = after.pulled();
-        SortedMap<String, String> pulledBefore = before.pulled();
+        SortedMap<String, String> pulled = DrawerUse.pulled(after);
+        SortedMap<String, String> pulledBefore = DrawerUse.pulled(before);
         pulledBefore.keySet().stream().filter(t -> !pulled.containsKey(t)).forEach(tag -> drawer.notPulled(tag, id));
-        SortedSet<String> bad = after.badTags();
-        SortedSet<String> badBefore = before.badTags();
+        SortedSet<String> bad = DrawerUse.bad(after);
+        SortedSet<String> badBefore = DrawerUse.bad(before);
         String why = "found bad in job " + id;
         pulled.forEach((tag, key) -> {
             if (!pulledBefore.containsKey(tag)) {

@@ -19,10 +19,10 @@ import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.LayOut;
 import zephyrridge.core.access.Outline;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.job.FitLine;
-import zephyrridge.core.job.SheetRound;
-import zephyrridge.core.job.WorkStep;
 import zephyrridge.core.machine.Socket;
+import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.SheetRound;
+import zephyrridge.core.opening.WorkStep;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
 
@@ -54,7 +54,11 @@ class OpeningSheetController {
         s.append(text(texts.say(
                 "sheet.job", "job", c.row().id(), "owner", c.work().order().owner())));
         s.append("</p>");
-        List<SheetRound> rounds = SheetRound.of(c.machine().bench(), c.unit(), c.assessment());
+        List<SheetRound> rounds = SheetRound.of(
+                c.machine().bench(),
+                c.unit(),
+                c.assessment().rounds(),
+                c.assessment().fitLines());
         if (rounds.isEmpty()) {
             return s.append("<p>")
                     .append(text(texts.get("sheet.nothing")))

@@ -7,10 +7,11 @@ import zephyrridge.core.access.Check;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Outline;
 import zephyrridge.core.access.Side;
-import zephyrridge.core.job.Counter;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.Seal;
-import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Extra;
+import zephyrridge.core.opening.WorkStep;
+import zephyrridge.core.unit.Counter;
+import zephyrridge.core.unit.Seal;
 import zephyrridge.server.text.FindingView;
 
 /**
@@ -111,7 +112,7 @@ record OpeningView(
 
     /** @param gates what keeps it from being done; {@code looked} and {@code done} what was noted */
     record CompanionView(
-            Counter.Extra extra,
+            Extra extra,
             String name,
             Counter.Answer answer,
             Optional<String> looked,

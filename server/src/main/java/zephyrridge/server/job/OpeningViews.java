@@ -14,21 +14,22 @@ import zephyrridge.core.access.Connector;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.LayOut;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Bench;
-import zephyrridge.core.job.Counter;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.FitLine;
-import zephyrridge.core.job.Gates;
-import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.Now;
-import zephyrridge.core.job.PartsWanted;
-import zephyrridge.core.job.Round;
-import zephyrridge.core.job.Screws;
-import zephyrridge.core.job.StepTimes;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.WorkStep;
+import zephyrridge.core.change.PartsWanted;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Extra;
 import zephyrridge.core.machine.MachineKind;
+import zephyrridge.core.now.Now;
+import zephyrridge.core.opening.Bench;
+import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.Round;
+import zephyrridge.core.opening.Screws;
+import zephyrridge.core.opening.StepTimes;
+import zephyrridge.core.opening.WorkStep;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Gates;
+import zephyrridge.core.unit.Counter;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.OpeningView.CheckView;
 import zephyrridge.server.job.OpeningView.CompanionView;
 import zephyrridge.server.job.OpeningView.ConnectorView;
@@ -333,7 +334,7 @@ class OpeningViews {
 
     private List<CompanionView> companions(Unit unit) {
         List<CompanionView> views = new ArrayList<>();
-        for (Counter.Extra extra : Counter.Extra.values()) {
+        for (Extra extra : Extra.values()) {
             Optional<Counter.Offered> offered =
                     Optional.ofNullable(unit.counter().extras().get(extra));
             Optional<String> looked = last(unit, extra, Entry.Phase.LOOKED);
@@ -351,7 +352,7 @@ class OpeningViews {
         return views;
     }
 
-    private static List<Caution> cautions(Counter.Extra extra) {
+    private static List<Caution> cautions(Extra extra) {
         return switch (extra) {
             case DUST -> List.of(Caution.DUST);
             case BATTERY -> List.of(Caution.BATTERY_HEALTHY, Caution.BATTERY_PLUG);
@@ -362,7 +363,7 @@ class OpeningViews {
         };
     }
 
-    private static Optional<String> last(Unit unit, Counter.Extra extra, Entry.Phase phase) {
+    private static Optional<String> last(Unit unit, Extra extra, Entry.Phase phase) {
         return unit.log().happened().stream()
                 .filter(e -> e instanceof Entry.Companion k && k.extra() == extra && k.phase() == phase)
                 .map(e -> ((Entry.Companion) e).note())

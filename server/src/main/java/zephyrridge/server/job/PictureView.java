@@ -6,15 +6,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.job.AsFound;
-import zephyrridge.core.job.Likes;
-import zephyrridge.core.job.Unit;
+import zephyrridge.core.change.Likes;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.Bandwidth;
+import zephyrridge.core.standing.AsFound;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.text.Texts;
 

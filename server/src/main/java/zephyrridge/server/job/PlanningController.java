@@ -15,14 +15,11 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Change;
-import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.Outcome;
-import zephyrridge.core.job.PlanChange;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.Work;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.Outcome;
+import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.DrawerPiece;
 import zephyrridge.core.plan.HousePreference;
 import zephyrridge.core.plan.PlanOption;
@@ -33,6 +30,10 @@ import zephyrridge.core.plan.Sizing;
 import zephyrridge.core.plan.Target;
 import zephyrridge.core.plan.WhyNot;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
 import zephyrridge.server.supplier.Suppliers;
@@ -161,7 +162,7 @@ class PlanningController {
                 .toList();
         // What this job holds already is free for it.
         List<DrawerPiece> all = new ArrayList<>(pieces);
-        for (String tag : u.heldTags()) {
+        for (String tag : DrawerUse.held(u)) {
             drawer.find(tag)
                     .filter(m -> m.tested() != Drawer.Tested.BAD)
                     .ifPresent(m -> all.add(new DrawerPiece(m.tag(), m.spec(), m.bookValue())));

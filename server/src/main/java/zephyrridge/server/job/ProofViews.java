@@ -9,19 +9,19 @@ import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.Place;
-import zephyrridge.core.job.Proof;
-import zephyrridge.core.job.StepTimes;
-import zephyrridge.core.job.Unit;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Place;
+import zephyrridge.core.opening.StepTimes;
 import zephyrridge.core.proof.BeforeAfter;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
 import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.proof.ReadoutComparison;
+import zephyrridge.core.standing.Proof;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.job.JobView.ClosingView;
 import zephyrridge.server.job.JobView.ComparisonLineView;
@@ -195,7 +195,7 @@ class ProofViews {
                 p.proven(),
                 p.partProven(),
                 texts.get(
-                        p.proven() || p.grade() == zephyrridge.core.job.Grade.NONE || p.partProven()
+                        p.proven() || p.grade() == zephyrridge.core.unit.Grade.NONE || p.partProven()
                                 ? "grade." + p.grade()
                                 : "grade.NOT_CLOSED"),
                 FindingView.of(p.missing(), texts));

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import zephyrridge.core.job.JobModule;
+import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;

@@ -5,9 +5,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.job.Alternative;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.JobModule;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
 

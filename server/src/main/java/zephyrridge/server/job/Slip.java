@@ -7,15 +7,16 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.job.Alternative;
-import zephyrridge.core.job.AsFound;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Counter;
-import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.PlanConditions;
-import zephyrridge.core.job.Unit;
+import zephyrridge.core.log.Extra;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.standing.AsFound;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.PlanConditions;
+import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.Counter;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
@@ -31,8 +32,7 @@ class Slip {
     record BanView(Counter.Ban ban, String name, boolean holds) {}
 
     /** @param price "" where it is told after a look */
-    record ExtraView(
-            Counter.Extra extra, String name, String price, Optional<Integer> minutes, Counter.Answer answer) {}
+    record ExtraView(Extra extra, String name, String price, Optional<Integer> minutes, Counter.Answer answer) {}
 
     /**
      * @param inIt what was found; {@code proposed} what the plan on the table makes of it, "" while nothing is planned
@@ -120,7 +120,7 @@ class Slip {
                     labour.toString()));
             net = net.plus(labour);
         }
-        for (Counter.Extra e : Counter.Extra.values()) {
+        for (Extra e : Extra.values()) {
             Counter.Offered o = u.counter().extras().get(e);
             if (o != null && o.answer() == Counter.Answer.YES && o.price().isPresent()) {
                 lines.add(new LineView(texts.get("extra." + e), o.price().get().toString()));
@@ -186,7 +186,7 @@ class Slip {
     }
 
     private List<ExtraView> extras(Counter counter) {
-        return Arrays.stream(Counter.Extra.values())
+        return Arrays.stream(Extra.values())
                 .map(e -> {
                     Optional<Counter.Offered> o =
                             Optional.ofNullable(counter.extras().get(e));

@@ -3,7 +3,7 @@ package zephyrridge.server.job;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.job.Counter;
+import zephyrridge.core.unit.Counter;
 import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
 

@@ -19,12 +19,12 @@ import zephyrridge.core.fault.NextTest;
 import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Seen;
-import zephyrridge.core.job.Assessment;
-import zephyrridge.core.job.Entry;
-import zephyrridge.core.job.JobModule;
-import zephyrridge.core.job.Trouble;
-import zephyrridge.core.job.Unit;
-import zephyrridge.core.job.Work;
+import zephyrridge.core.hunt.Trouble;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.text.Texts;
 

@@ -53,12 +53,14 @@ class BodyLimit extends OncePerRequestFilter {
                         ? source
                         : SHEETS.matcher(path).matches() ? sheet : path.equals(JOB) ? job : body;
         if (request.getContentLengthLong() > most) {
-            // What is still coming is read and thrown away by the container (server.tomcat.max-swallow-size): to close the connection
+            // What is still coming is read and thrown away by the container (server.tomcat.max-swallow-size): to close
+            // the connection
             // under a sender loses the answer.
             response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
             response.setContentType("application/problem+json");
             response.getWriter()
-                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"" + new TooLarge(most).getMessage() + "\"}");
+                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"" + new TooLarge(most).getMessage()
+                            + "\"}");
             return;
         }
         chain.doFilter(

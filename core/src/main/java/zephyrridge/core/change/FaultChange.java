@@ -1,0 +1,138 @@
+package zephyrridge.core.change;
+
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import zephyrridge.core.fault.Diagnosis;
+import zephyrridge.core.hunt.Trouble;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Place;
+import zephyrridge.core.now.Now;
+import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
+
+/** Tests of a fault hunt, and how it ends. */
+public sealed interface FaultChange extends Change {
+    /**
+     * Brings the modules to where a test wants them: what is too much comes out first, then what is missing goes in.
+     *
+     * @param fill module key by position; a position that is not named is to be empty
+     * @param reseat positions whose module is taken out and put back
+     */
+    record Arrange(
+            @NotNull @Size(max = 256) Map<@NotBlank @Size(max = 64) String, @NotBlank @Size(max = 16) String> fill,
+            @NotNull @Size(max = 256) Set<@NotBlank @Size(max = 64) String> reseat)
+            implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            s.refuseIfShut(s.assess().openingGates());
+            Unit unit = s.unit;
+            SortedMap<String, String> now = Now.of(unit).inIt();
+            for (Map.Entry<String, String> there : now.entrySet()) {
+                if (!there.getValue().equals(fill.get(there.getKey()))) {
+                    unit = moved(s, unit, there.getValue(), Place.TRAY);
+                }
+            }
+            for (Map.Entry<String, String> wanted : new TreeMap<>(fill).entrySet()) {
+                JobModule module = s.module(wanted.getValue());
+                String socket = s.socket(wanted.getKey());
+                if (wanted.getValue().equals(now.get(socket))) {
+                    continue;
+                }
+                if (!s.bench.takes(socket, module.spec())) {
+                    throw s.refused(FitLine.cannotGoIn(s.position(socket), module));
+                }
+                unit = moved(s, unit, module.key(), Place.position(socket));
+            }
+            for (String position : new TreeSet<>(reseat)) {
+                String module = Optional.ofNullable(Now.of(unit).inIt().get(s.socket(position)))
+                        .orElseThrow(() -> s.noSuch("module", position));
+                unit = s.logged(unit, new Entry.Reseated(s.stamp(unit.log()), module, position));
+            }
+            return s.work.with(unit);
+        }
+
+        private static Unit moved(Situation s, Unit unit, String key, Place to) {
+            Place from = Optional.ofNullable(Now.of(unit).places().get(key)).orElse(Place.TRAY);
+            return s.logged(unit, new Entry.Moved(s.stamp(unit.log()), key, from, to, ""));
+        }
+    }
+
+    /** What a module did alone in the shop's test machine. */
+    record LogElsewhere(
+            @NotBlank @Size(max = 16) String key,
+            @NotNull Entry.Outcome outcome,
+            @Min(0) @Max(10_000) int passes,
+            @Min(0) @Max(1_000_000_000) int errors)
+            implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            String module = s.module(key).key();
+            if (Now.of(s.unit).inIt().containsValue(module)) {
+                throw s.refused(Refusal.MODULE_STILL_IN.of("key", s.module(key).labelLine()));
+            }
+            return s.work.with(
+                    s.logged(s.unit, new Entry.Elsewhere(s.stamp(s.unit.log()), module, outcome, passes, errors)));
+        }
+    }
+
+    /** What was in the machine at a start becomes the layout on the table, and is decided on. */
+    record PlanAsStarted(@Min(1) int start, @NotNull @Size(max = 60) String name) implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            Entry.Started at = s.unit.log().starts().stream()
+                    .filter(e -> e.no() == start)
+                    .findFirst()
+                    .orElseThrow(() -> s.noSuch("start", String.valueOf(start)));
+            return planned(s, s.work, at.arrangement(), name);
+        }
+    }
+
+    private static Work planned(Situation s, Work work, SortedMap<String, String> fill, String name) {
+        SortedMap<String, String> planned = new TreeMap<>(fill);
+        work.unit().asFound().keySet().forEach(p -> planned.putIfAbsent(p, ""));
+        List<Alternative.Buy> buys = work.unit().onTheTable().buys();
+        Work next = s.bounded(work.with(work.unit().withAlternative(name.strip(), planned, buys)));
+        boolean changes = !next.unit().plannedModules().equals(next.unit().asFound());
+        return changes ? new PlanChange.ChoosePlan(true).to(new Situation(next, s.bench, s.ports)) : next;
+    }
+
+    /**
+     * Writes down what was wrong, which only the starts can have confirmed, and makes what then ran the plan.
+     *
+     * @param name of that layout
+     */
+    record SettleFault(@NotNull @Size(max = 60) String name) implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            Trouble trouble = Trouble.of(s.bench, s.work, s.assess(), s.goodTags());
+            if (trouble.diagnosis().state() != Diagnosis.State.CONFIRMED) {
+                double leads = trouble.belief().remedies().get(0).probability();
+                throw s.refused(Refusal.FAULT_NOT_CONFIRMED.of("fault", String.valueOf((int) Math.floor(100 * leads))));
+            }
+            Entry.FaultFound found = new Entry.FaultFound(
+                    s.stamp(s.unit.log()),
+                    trouble.because(),
+                    trouble.diagnosis().leading().get(0).of().stream()
+                            .map(trouble::named)
+                            .toList());
+            Work next = s.work.with(s.logged(s.unit, found));
+            Optional<SortedMap<String, String>> works = trouble.works();
+            return works.isEmpty() || works.get().equals(s.unit.plannedModules())
+                    ? next
+                    : planned(s, next, works.get(), name);
+        }
+    }
+}

@@ -1,9 +1,0 @@
-package zephyrridge.core.job;
-
-/** The rules that docs/rules/ numbers. */
-public final class Rules {
-    /** Counts up whenever a rule changes, so that a closed job can name what it was judged by. */
-    public static final int VERSION = 4;
-
-    private Rules() {}
-}

@@ -1,0 +1,2 @@
+/** What a closed job taught about its model. */
+package zephyrridge.core.learned;

@@ -1,0 +1,149 @@
+package zephyrridge.core.opening;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import zephyrridge.core.access.OpeningPlan;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Side;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.now.Now;
+import zephyrridge.core.unit.Unit;
+
+/**
+ * One round of opening and closing: what is done on one side, at one carrier, or for one look. Work that lies on several sides
+ * comes in several rounds, each from what is off by then (R-6.7).
+ *
+ * @param carrier it is about; empty for a side of the machine
+ * @param side on which the last part before the sockets comes off; empty where they are open to the hand
+ * @param positions it is about
+ * @param seconds to open and to close again, from how it stands now
+ * @param turns of the machine on the way in
+ * @param current whether this is the one that is worked in, or comes next
+ * @param done whether nothing is left to fit in it
+ * @param opened whether the log says that it was begun
+ */
+public record Round(
+        Entry.Purpose purpose,
+        Optional<String> carrier,
+        Optional<Side> side,
+        SortedSet<String> positions,
+        int seconds,
+        int turns,
+        boolean current,
+        boolean done,
+        boolean opened) {
+    public Round {
+        positions = Collections.unmodifiableSortedSet(new TreeSet<>(positions));
+    }
+
+    private record Where(Optional<String> carrier, Optional<Side> side) {}
+
+    /** The rounds of a job: that which is open for something else first, then those of the fit lines, the shortest first. */
+    public static List<Round> of(Bench bench, Unit unit, Now now, List<FitLine> lines) {
+        Map<Where, SortedSet<String>> groups = new LinkedHashMap<>();
+        for (FitLine l : lines) {
+            groups.computeIfAbsent(where(bench, unit, l.position()), w -> new TreeSet<>())
+                    .add(l.position().id());
+        }
+        Set<String> pending = new HashSet<>();
+        lines.stream()
+                .filter(l -> !l.done())
+                .forEach(l -> pending.add(l.position().id()));
+        Optional<Entry.Opened> open = now.opening();
+        List<Round> rounds = new ArrayList<>();
+        groups.forEach((where, positions) -> {
+            SortedSet<String> left = new TreeSet<>(positions);
+            left.retainAll(pending);
+            boolean opened = open.filter(
+                            o -> o.purpose() == Entry.Purpose.FIT && !Collections.disjoint(o.positions(), positions))
+                    .isPresent();
+            rounds.add(round(bench, unit, now, Entry.Purpose.FIT, where, left.isEmpty() ? positions : left)
+                    .with(positions, left.isEmpty(), opened));
+        });
+        rounds.sort(
+                Comparator.comparing(Round::done).thenComparing(r -> !r.opened).thenComparing(r -> r.seconds));
+        open.filter(o -> o.purpose() != Entry.Purpose.FIT).ifPresent(o -> {
+            Where where = o.positions().stream()
+                    .filter(bench.record()::hasPosition)
+                    .findFirst()
+                    .map(p -> where(bench, unit, bench.record().position(p)))
+                    .orElse(new Where(Optional.empty(), Optional.empty()));
+            rounds.add(
+                    0,
+                    round(bench, unit, now, o.purpose(), where, o.positions()).with(o.positions(), false, true));
+        });
+        // The first that is open for something; else the first with work left.
+        for (int i = 0; i < rounds.size(); i++) {
+            Round r = rounds.get(i);
+            if (r.opened && !(r.done && r.purpose == Entry.Purpose.FIT) || i == 0 && !r.done) {
+                rounds.set(i, r.asCurrent());
+                break;
+            }
+        }
+        return List.copyOf(rounds);
+    }
+
+    private static Where where(Bench bench, Unit unit, Position p) {
+        if (p.carrier().isPresent()) {
+            return new Where(p.carrier(), Optional.empty());
+        }
+        List<Part> parts = bench.evaluator()
+                .opening(
+                        List.of(p.id()),
+                        Set.of(),
+                        unit.intake().hasBattery(),
+                        bench.record().access().restsOn())
+                .parts();
+        return new Where(
+                Optional.empty(),
+                parts.isEmpty()
+                        ? Optional.empty()
+                        : Optional.of(parts.get(parts.size() - 1).side()));
+    }
+
+    private static Round round(
+            Bench bench, Unit unit, Now now, Entry.Purpose purpose, Where where, Collection<String> about) {
+        OpeningPlan way =
+                bench.evaluator().opening(about, now.offSet(), unit.intake().hasBattery(), now.up(bench.record()));
+        return new Round(
+                purpose,
+                where.carrier(),
+                where.side(),
+                new TreeSet<>(about),
+                way.seconds(),
+                way.turns(),
+                false,
+                false,
+                false);
+    }
+
+    private Round with(SortedSet<String> all, boolean isDone, boolean isOpened) {
+        return new Round(purpose, carrier, side, all, seconds, turns, current, isDone, isOpened);
+    }
+
+    private Round asCurrent() {
+        return new Round(purpose, carrier, side, positions, seconds, turns, true, done, opened);
+    }
+
+    /** What its steps lead to: what is left to fit; for a look or a test all that it is about. */
+    public List<String> wanted(List<FitLine> lines) {
+        return purpose == Entry.Purpose.FIT
+                ? lines.stream()
+                        .filter(l ->
+                                !l.done() && positions.contains(l.position().id()))
+                        .map(l -> l.position().id())
+                        .toList()
+                : List.copyOf(positions);
+    }
+}

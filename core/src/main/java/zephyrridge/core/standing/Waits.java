@@ -1,0 +1,46 @@
+package zephyrridge.core.standing;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import zephyrridge.core.limit.Condition;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
+
+/** What a job waits for, as far as the job itself says. */
+public enum Waits {
+    /** Somebody of the shop can go on. */
+    US,
+    /** The layout that is to be fitted needs the owner's yes, and none is noted for it. */
+    OWNER,
+    /** What was decided on is bought, and not all of it is fitted. */
+    PARTS,
+    /** The machine is not here. */
+    OUTSIDE,
+    /** Handed back. */
+    NOTHING;
+
+    /** On that day: what was to arrive until then is for the shop to look after. */
+    public Waits on(LocalDate today, Optional<LocalDate> partsOn) {
+        return this == PARTS && partsOn.filter(today::isBefore).isEmpty() ? US : this;
+    }
+
+    public static Waits of(Work work, Assessment a) {
+        Unit unit = work.unit();
+        if (unit.closing().isPresent()) {
+            return NOTHING;
+        }
+        if (work.order().away().isPresent()) {
+            return OUTSIDE;
+        }
+        boolean toFit = a.fitLines().stream().anyMatch(l -> !l.done());
+        if (!toFit) {
+            return US;
+        }
+        boolean yesMissing = PlanConditions.of(unit, a.limits()).stream()
+                .anyMatch(c -> c.condition().kind() == Condition.Kind.CONSENT && !c.met());
+        if (yesMissing) {
+            return OWNER;
+        }
+        return unit.isChosen() && !unit.onTheTable().buys().isEmpty() ? PARTS : US;
+    }
+}

@@ -1,0 +1,47 @@
+package zephyrridge.core.unit;
+
+import java.util.Locale;
+import java.util.Optional;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.plan.Offer;
+
+/**
+ * A module that plays a part in a job.
+ *
+ * @param key its name within the job
+ * @param labelLine the label as read or typed
+ * @param tag the drawer's tag, when it comes from there
+ * @param offer the supplier's line it is to be bought by
+ */
+public record JobModule(
+        String key, Origin origin, String labelLine, Optional<String> tag, Optional<String> offer, ModuleSpec spec) {
+    public JobModule {
+        offer = offer == null ? Optional.empty() : offer;
+    }
+
+    /**
+     * Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might
+     * buy, or a supplier's.
+     */
+    public enum Origin {
+        FOUND,
+        READ,
+        DRAWER,
+        TYPED,
+        OFFER
+    }
+
+    /** One of a supplier's, as it is ordered. */
+    public static JobModule of(Offer o, String key) {
+        return new JobModule(key, Origin.OFFER, o.wording(), Optional.empty(), Optional.of(o.id()), o.spec());
+    }
+
+    /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */
+    public boolean answersTo(String read) {
+        return tag.map(read::equalsIgnoreCase).orElse(false) || plain(read).equals(plain(labelLine));
+    }
+
+    private static String plain(String line) {
+        return line.toUpperCase(Locale.ROOT).replaceAll("[^A-Z0-9]", "");
+    }
+}

@@ -1,0 +1,253 @@
+package zephyrridge.core.standing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.change.ConditionChange;
+import zephyrridge.core.change.EvidenceChange;
+import zephyrridge.core.change.LogChange;
+import zephyrridge.core.change.OpeningChange;
+import zephyrridge.core.change.PlanChange;
+import zephyrridge.core.change.StartChange;
+import zephyrridge.core.change.Walk;
+import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.unit.Intake;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Station;
+
+/** What each station lacks and what comes next: true at every step of a walk, and the walk is led by it. */
+class LeadTest {
+    private static Lead lead(Walk w, Station station) {
+        return w.assess().leads(w.work, w.bench()).get(station.ordinal());
+    }
+
+    private static List<Lead.Kind> missing(Walk w, Station station) {
+        return lead(w, station).missing().stream().map(Lead.Gap::kind).toList();
+    }
+
+    @Test
+    void takeInAsksOnlyWhatIsUnanswered() {
+        Walk w = new Walk();
+        assertThat(missing(w, Station.TAKE_IN))
+                .containsExactly(Lead.Kind.SEAL, Lead.Kind.BATTERY, Lead.Kind.KEY, Lead.Kind.SETTINGS);
+        assertThat(lead(w, Station.TAKE_IN).next().what()).isEqualTo(Lead.Do.ANSWER_AS_USUAL);
+        w.answered();
+        assertThat(missing(w, Station.TAKE_IN)).isEmpty();
+        assertThat(lead(w, Station.TAKE_IN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "READ"));
+    }
+
+    /** Read is done by the evidence: a module in each socket, a look at the empty ones, or a total that leaves no room. */
+    @Test
+    void readIsDoneByTheEvidence() {
+        Walk w = new Walk().answered();
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.NOTHING_READ);
+        assertThat(w.assess().trail().current()).isEqualTo(Station.READ);
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.SOCKETS_NOT_SEEN);
+        assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
+        // A total that is what the module has says that the others are empty.
+        w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "4")));
+        assertThat(w.unit().before().systemTotal()).contains(ByteSize.ofGibibytes(4));
+        assertThat(missing(w, Station.READ)).isEmpty();
+        // Nothing is planned yet, so Limits waits and Plan is next.
+        assertThat(w.assess().trail().current()).isEqualTo(Station.PLAN);
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB")));
+        assertThat(missing(w, Station.READ))
+                .as("nothing disagrees while two sockets may hold the rest")
+                .containsExactly(Lead.Kind.TOTAL_AMONG);
+        assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
+        for (String rest : List.of("6.5 GB", "11 GB", "3 GB")) {
+            w.does(new StartChange.EnterReadout(
+                    StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", rest)));
+            assertThat(missing(w, Station.READ))
+                    .as("%s beside 4 GB and two sockets", rest)
+                    .contains(rest.equals("3 GB") ? Lead.Kind.TOTAL_DIFFERS : Lead.Kind.TOTAL_AMONG);
+        }
+    }
+
+    /** One socket that nobody looked into, and a sum that leaves a module's worth for it. */
+    @Test
+    void theSumSaysWhereTheRestIs() {
+        Walk w = new Walk().answered();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        List<String> sockets = w.bench().record().positions().stream()
+                .filter(p -> !p.isSoldered() && !p.id().equals("A1"))
+                .map(p -> p.id())
+                .toList();
+        sockets.subList(1, sockets.size())
+                .forEach(p -> w.does(new EvidenceChange.SayWhatIsSeen(
+                        p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty())));
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "11.9 GB")));
+        assertThat(missing(w, Station.READ)).as("no module holds 7.9 GB").contains(Lead.Kind.TOTAL_DIFFERS);
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "12 GB")));
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.TOTAL_POINTS);
+        assertThat(lead(w, Station.READ).missing().get(0).of())
+                .isEqualTo(w.bench().record().position(sockets.get(0)).label());
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D8, Optional.of(sockets.get(0))));
+        assertThat(missing(w, Station.READ)).isEmpty();
+    }
+
+    /** A total, a source, or one look into one of three sockets: there is memory, and nobody knows where. That is not "no memory". */
+    @Test
+    void aTotalAloneIsNoEmptyMachine() {
+        Walk w = new Walk().answered();
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "12 GB", "rate", "2400")));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .containsExactly("READ_TOTAL_ALONE");
+        assertThat(w.assess().readingFindings())
+                .extracting(f -> f.code().name())
+                .containsExactly("READ_TOTAL_ALONE");
+        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.ONLY_TOTAL);
+        assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("A1", "B1", "B2");
+        w.does(Walk.found(Walk.D4, "A1"));
+        assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("B1", "B2");
+        w.does(Walk.found(Walk.D8, "B1"));
+        assertThat(AsFound.unknown(w.bench(), w.unit()))
+                .as("the total leaves no room")
+                .isEmpty();
+    }
+
+    /** With one module read and two sockets nobody saw, nothing is said of how channels share the memory. */
+    @Test
+    void whatASocketMayHoldIsNotSpokenOver() {
+        Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .doesNotContain("WIDTH_SINGLE", "WIDTH_UNEVEN");
+        w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "4 GB")));
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .contains("WIDTH_SINGLE");
+    }
+
+    @Test
+    void seenEmptyAllThroughItIsWithoutMemory() {
+        Walk w = new Walk().answered();
+        for (String p : List.of("A1", "B1", "B2")) {
+            assertThat(w.assess().found().findings())
+                    .extracting(f -> f.code().name())
+                    .as("before " + p)
+                    .containsExactly("READ_NOTHING_YET");
+            w.does(new EvidenceChange.SayWhatIsSeen(
+                    p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty()));
+        }
+        assertThat(w.assess().found().findings())
+                .extracting(f -> f.code().name())
+                .contains("NO_MEMORY");
+        assertThat(AsFound.unknown(w.bench(), w.unit())).isEmpty();
+    }
+
+    /** A screw that somebody drew says nothing of memory. */
+    @Test
+    void aDrawnScrewIsNoReading() {
+        Walk w = new Walk()
+                .answered()
+                .does(new OpeningChange.DrawScrew("base", .5, .5, "PH0", 0, zephyrridge.core.access.Fastener.Role.OUT));
+        assertThat(AsFound.isRead(w.bench(), w.unit())).isFalse();
+        assertThat(w.unit().isLookedAt()).isFalse();
+    }
+
+    /** Whatever the lead says can be done with one key is done by the core; a walk along it ends proven. */
+    @Test
+    void aWalkAlongTheLead() {
+        Walk w = new Walk().answered();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
+        assertThat(missing(w, Station.PLAN)).containsExactly(Lead.Kind.NOTHING_PLANNED);
+        w.does(new PlanChange.PlanModule("B1", Optional.of("m2"), Optional.empty()));
+        assertThat(lead(w, Station.PLAN).next().what()).isEqualTo(Lead.Do.CHOOSE_PLAN);
+        w.does(new PlanChange.ChoosePlan(true));
+        assertThat(lead(w, Station.PLAN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "OPEN"));
+        int ticks = 0;
+        while (lead(w, Station.OPEN).next().what() == Lead.Do.TICK) {
+            w.does(new LogChange.TickStep(lead(w, Station.OPEN).next().id(), true));
+            ticks++;
+        }
+        assertThat(ticks).isEqualTo(7);
+        assertThat(lead(w, Station.OPEN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "FIT"));
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, "B1"));
+        w.does(new LogChange.ConfirmFit("B1", true, Optional.empty(), Optional.empty(), Optional.empty()));
+        assertThat(missing(w, Station.FIT)).isEmpty();
+        assertThat(missing(w, Station.PROVE)).contains(Lead.Kind.PARTS_OFF, Lead.Kind.NOT_STARTED);
+        // The first start comes before the last cover; then it is made dead again before hands go in.
+        for (int round = 0; round < 2; round++) {
+            while (lead(w, Station.PROVE).next().what() == Lead.Do.TICK) {
+                w.does(new LogChange.TickStep(lead(w, Station.PROVE).next().id(), true));
+            }
+            w.does(Walk.start());
+        }
+        assertThat(w.assess().now().isClosed()).isTrue();
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.AFTER,
+                Optional.empty(),
+                Map.of("firmwareTotal", "8192", "rate", "2400 MHz", "positionsFilled", "2")));
+        assertThat(missing(w, Station.PROVE)).isEmpty();
+        assertThat(lead(w, Station.PROVE).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
+        assertThat(missing(w, Station.HAND_BACK)).isEmpty();
+    }
+
+    @Test
+    void aShutGateLeavesNoKeyToPress() {
+        Walk w = new Walk();
+        w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
+        w.does(new PlanChange.PlanModule("B1", Optional.of("m1"), Optional.empty()));
+        assertThat(missing(w, Station.OPEN)).contains(Lead.Kind.GATE_SHUT);
+        assertThat(lead(w, Station.OPEN).next().what()).isEqualTo(Lead.Do.NONE);
+        assertThat(missing(w, Station.FIT)).contains(Lead.Kind.GATE_SHUT);
+    }
+
+    /** A plain number is taken where only one unit can be meant, and asked about where two can. */
+    @ParameterizedTest
+    @CsvSource({"16,16 GiB", "7.7,7.7 GiB", "'7,7',7.7 GiB", "16384,16 GiB", "4096 MB,4 GiB", "2048,", "1536,"})
+    void plainFigures(String typed, String taken) {
+        Walk w = new Walk();
+        StartChange.EnterReadout change =
+                new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", typed));
+        if (taken == null) {
+            assertThat(w.refused(change)).isEqualTo("NOT_A_SIZE");
+        } else {
+            w.does(change);
+            assertThat(w.unit().before().systemTotal().orElseThrow().rounded()).isEqualTo(taken);
+        }
+    }
+
+    /** As usual answers what nobody has answered, and nothing else. */
+    @Test
+    void asUsualAnswersOnlyWhatIsOpen() {
+        Walk w = new Walk();
+        w.does(new ConditionChange.AnswerAsUsual());
+        assertThat(w.unit().intake().battery()).isEqualTo(Intake.Battery.GOOD);
+        assertThat(w.unit().intake().seal()).isEqualTo(Intake.Seal.NONE);
+        assertThat(w.unit().intake().wayIn()).isEqualTo(Intake.WayIn.NOT_ASKED);
+        assertThat(w.unit().intake().asUsual(zephyrridge.core.machine.MachineKind.SERVER))
+                .isEqualTo(w.unit().intake());
+        Intake worn = new Intake(
+                Optional.empty(),
+                Optional.empty(),
+                Intake.Seal.OWNER_AGREES,
+                Intake.Battery.NOT_LOOKED,
+                Intake.Encryption.KEY_AT_HAND,
+                Intake.FirmwareSettings.NOT_KNOWN,
+                Intake.WayIn.NONE,
+                "1.2",
+                "",
+                "",
+                "");
+        Intake usual = worn.asUsual(zephyrridge.core.machine.MachineKind.DESKTOP);
+        assertThat(usual.battery()).isEqualTo(Intake.Battery.NONE_FITTED);
+        assertThat(usual.seal()).isEqualTo(Intake.Seal.OWNER_AGREES);
+        assertThat(usual.encryption()).isEqualTo(Intake.Encryption.KEY_AT_HAND);
+        assertThat(usual.firmwareSettings()).isEqualTo(Intake.FirmwareSettings.NOT_KNOWN);
+    }
+}

@@ -1,0 +1,65 @@
+package zephyrridge.core.standing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.ConditionChange;
+import zephyrridge.core.change.PlanChange;
+import zephyrridge.core.change.Walk;
+
+/** What a job waits for follows from what it says, and from nothing else. */
+class WaitsTest {
+    private static final String LABEL = "8GB 1Rx8 PC4-2400T-SA1-11";
+
+    private static Waits of(Walk w) {
+        return Waits.of(w.work, w.assess());
+    }
+
+    private static Change note(String promised, String away) {
+        return new ConditionChange.NoteOrder(Optional.ofNullable(promised), Optional.ofNullable(away));
+    }
+
+    @Test
+    void whatIsBoughtIsWaitedForUntilItIsFitted() {
+        Walk w = new Walk().answered().does(Walk.found(LABEL, "A1"));
+        assertThat(of(w)).isEqualTo(Waits.US);
+        w.offer("o1", LABEL, 1, 2_990);
+        w.does(new PlanChange.AdoptLayout(
+                "one more",
+                List.of(
+                        new PlanChange.AdoptLayout.Piece("A1", Optional.of("m1"), Optional.empty(), Optional.empty()),
+                        new PlanChange.AdoptLayout.Piece("B1", Optional.empty(), Optional.empty(), Optional.of("o1"))),
+                List.of(new PlanChange.AdoptLayout.Pack("o1", 1)),
+                false));
+        assertThat(of(w)).as("16 GB are more than its maker says").isEqualTo(Waits.OWNER);
+        w.does(new PlanChange.OwnerAgrees("R. Thornby", "16 GB"));
+        assertThat(of(w)).as("nothing is ordered before it is decided on").isEqualTo(Waits.US);
+        w.does(new PlanChange.ChoosePlan(true));
+        assertThat(of(w)).isEqualTo(Waits.PARTS);
+        LocalDate day = LocalDate.of(2031, 5, 20);
+        assertThat(of(w).on(day.minusDays(1), Optional.of(day))).isEqualTo(Waits.PARTS);
+        assertThat(of(w).on(day, Optional.of(day))).as("they should be here").isEqualTo(Waits.US);
+        assertThat(Waits.OWNER.on(day, Optional.of(day))).isEqualTo(Waits.OWNER);
+        w.opened().does(Walk.fit("B1"));
+        assertThat(of(w)).isEqualTo(Waits.US);
+    }
+
+    @Test
+    void aMachineThatIsNotHereIsWaitedFor() {
+        Walk w = new Walk().answered().does(note("2031-05-20", " with the owner "));
+        assertThat(w.work.order().promised()).contains(LocalDate.of(2031, 5, 20));
+        assertThat(w.work.order().away()).contains("with the owner");
+        assertThat(of(w)).isEqualTo(Waits.OUTSIDE);
+        w.does(note(null, ""));
+        assertThat(w.work.order().promised()).as("what is not named stays").isPresent();
+        assertThat(of(w)).isEqualTo(Waits.US);
+        assertThat(w.does(note("", null)).work.order().promised()).isEmpty();
+        for (String bad : List.of("tomorrow", "2031-13-01", "0031-05-20")) {
+            assertThat(w.refused(note(bad, null))).as(bad).isEqualTo("VALUE_CANNOT_BE");
+        }
+    }
+}
