@@ -8,7 +8,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.reading.label.LabelParser;
@@ -131,7 +131,7 @@ public sealed interface EvidenceChange extends Change {
      */
     record SayWhatIsSeen(
             @NotBlank @Size(max = 64) String position,
-            Optional<SlotModel.State> state,
+            Optional<SlotState> state,
             Optional<@Min(1) @Max(80) Integer> chips,
             Optional<Seen.Over> over)
             implements EvidenceChange {
@@ -139,7 +139,7 @@ public sealed interface EvidenceChange extends Change {
         public Work to(Situation s) {
             int taken = s.unit.log().last();
             if (s.unit.deviations().missing().contains(position)
-                    && state.filter(SlotModel.State.ABSENT::equals).isEmpty()) {
+                    && state.filter(SlotState.ABSENT::equals).isEmpty()) {
                 Unit back = s.unit.withDeviations(s.unit.deviations().withMissing(position, false));
                 return s.work.with(back.withReadings(back.readings()
                         .withSeen(
@@ -149,7 +149,7 @@ public sealed interface EvidenceChange extends Change {
             Unit next = s.unit.withReadings(s.unit.readings()
                     .withSeen(position, state.map(now -> new Readings.SeenThen(new Seen(now, chips, over), taken))));
             return s.work.with(
-                    state.filter(SlotModel.State.ABSENT::equals).isPresent()
+                    state.filter(SlotState.ABSENT::equals).isPresent()
                             ? ConditionChange.SayMissing.without(s, position, next)
                             : next);
         }

@@ -126,7 +126,7 @@ public sealed interface FaultChange extends Change {
                     s.stamp(s.unit.log()),
                     trouble.because(),
                     trouble.diagnosis().leading().get(0).of().stream()
-                            .map(trouble::named)
+                            .map(trouble.names()::named)
                             .toList());
             Work next = s.work.with(s.logged(s.unit, found));
             Optional<SortedMap<String, String>> works = trouble.works();

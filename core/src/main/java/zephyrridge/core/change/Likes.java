@@ -6,7 +6,7 @@ import java.util.Optional;
 import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.unit.Unit;
 
 /** Positions that are the same socket of another channel: a server is the same module many times over. */
@@ -45,7 +45,7 @@ public final class Likes {
     private static boolean isSeenEmpty(Unit unit, String position) {
         return Optional.ofNullable(unit.readings().seen().get(position))
                 .map(seen -> seen.what().state())
-                .filter(s -> s == SlotModel.State.EMPTY || s == SlotModel.State.ABSENT)
+                .filter(s -> s == SlotState.EMPTY || s == SlotState.ABSENT)
                 .isPresent();
     }
 

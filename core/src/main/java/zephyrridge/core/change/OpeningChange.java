@@ -37,7 +37,8 @@ public sealed interface OpeningChange extends Change {
         public Work to(Situation s) {
             positions.forEach(s::position);
             if (purpose == Entry.Purpose.COMPANION) {
-                s.refuseIfShut(Gates.companion(s.unit, s.assess()));
+                Assessment a = s.assess();
+                s.refuseIfShut(Gates.companion(a.plan(), a.proof()));
             }
             return s.work.with(s.logged(s.unit, new Entry.Opened(s.stamp(s.unit.log()), purpose, positions)));
         }
@@ -197,7 +198,8 @@ public sealed interface OpeningChange extends Change {
         @Override
         public Work to(Situation s) {
             if (phase == Entry.Phase.DONE) {
-                s.refuseIfShut(Gates.companion(s.unit, s.assess()));
+                Assessment a = s.assess();
+                s.refuseIfShut(Gates.companion(a.plan(), a.proof()));
                 s.refuseIfShut(Gates.companion(s.unit, extra));
             } else if (note.isBlank()) {
                 throw s.refused(Refusal.REASON_NEEDED.of("note", ""));

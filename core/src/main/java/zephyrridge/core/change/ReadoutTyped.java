@@ -8,6 +8,7 @@ import java.util.SortedSet;
 import java.util.TreeSet;
 import java.util.function.BiFunction;
 import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
@@ -59,7 +60,7 @@ final class ReadoutTyped {
                                 .apply(field, text)
                                 .map(Bandwidth::ofMegabytes)),
                         t.or("test", now.test(), one(Readout.Test.values())),
-                        t.or("threads", now.threads(), one(Readout.Threads.values())))
+                        t.or("threads", now.threads(), one(Measured.Threads.values())))
                 .peakInUse(t.or("peakInUse", now.peakInUse(), ReadoutTyped::size))
                 .memoryTest(
                         t.or("testPasses", now.testPasses(), number(0, 10_000)),

@@ -79,7 +79,7 @@ public sealed interface StartChange extends Change {
             Optional<@Min(1) Integer> start,
             @NotNull Measured.What what,
             @NotNull @Size(max = 60) String name,
-            Optional<Readout.Threads> threads,
+            Optional<Measured.Threads> threads,
             @NotNull @Size(max = 200) String runs,
             @NotNull @Size(max = 3) Set<Measured.Condition> conditions)
             implements StartChange {

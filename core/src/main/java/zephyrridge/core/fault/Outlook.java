@@ -131,8 +131,8 @@ final class Outlook {
     }
 
     /** Good, errors, and all else together: how likely each is, and what would then lead. */
-    List<NextTest.Foretold> foretold(Belief belief) {
-        List<NextTest.Foretold> told = new ArrayList<>();
+    List<Foretold> foretold(Belief belief) {
+        List<Foretold> told = new ArrayList<>();
         double[] failed = new double[classes];
         for (int i = 0; i < weights.size(); i++) {
             if (i != GOOD && i != ERRORS) {
@@ -147,14 +147,14 @@ final class Outlook {
         return told;
     }
 
-    private static void told(Belief belief, Seen.What what, double[] by, List<NextTest.Foretold> told) {
+    private static void told(Belief belief, Seen.What what, double[] by, List<Foretold> told) {
         double sum = sum(by);
         int best = 0;
         for (int c = 1; c < by.length; c++) {
             best = by[c] > by[best] ? c : best;
         }
         if (sum > .005) {
-            told.add(new NextTest.Foretold(what, sum, belief.causes.remedies.get(best), by[best] / sum));
+            told.add(new Foretold(what, sum, belief.causes.remedies.get(best), by[best] / sum));
         }
     }
 }

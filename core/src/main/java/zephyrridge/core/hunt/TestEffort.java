@@ -32,13 +32,13 @@ final class TestEffort implements Effort {
     private final Bench bench;
     private final Unit unit;
     private final Assessment a;
-    private final Trouble open;
+    private final HuntNames names;
 
-    TestEffort(Bench bench, Unit unit, Assessment a, Trouble open) {
+    TestEffort(Bench bench, Unit unit, Assessment a, HuntNames names) {
         this.bench = bench;
         this.unit = unit;
         this.a = a;
-        this.open = open;
+        this.names = names;
     }
 
     @Override
@@ -46,7 +46,7 @@ final class TestEffort implements Effort {
         if (p.acts().contains(Act.CLEAR) && isShut(Gates.clearing(unit))) {
             return Optional.empty();
         }
-        SortedSet<String> touched = open.touched(p);
+        SortedSet<String> touched = names.touched(now, p);
         if (!touched.isEmpty() && isShut(a.openingGates()) || !goesIn(p)) {
             return Optional.empty();
         }
@@ -85,7 +85,7 @@ final class TestEffort implements Effort {
 
     /** A module that does not physically go into the socket is no test. */
     private boolean goesIn(Probe p) {
-        return open.modules(p.fill()).entrySet().stream()
+        return names.modules(p.fill()).entrySet().stream()
                 .allMatch(e ->
                         bench.takes(e.getKey(), unit.modules().get(e.getValue()).spec()));
     }

@@ -1,19 +1,11 @@
 package zephyrridge.core.hunt;
 
-import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.EnumSet;
-import java.util.HashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
-import java.util.SortedSet;
 import java.util.TreeMap;
-import java.util.TreeSet;
-import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Arrangement;
 import zephyrridge.core.fault.Attempt;
 import zephyrridge.core.fault.Belief;
@@ -22,18 +14,9 @@ import zephyrridge.core.fault.Diagnosis;
 import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Seen;
-import zephyrridge.core.fault.Setup;
-import zephyrridge.core.layout.Layout;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.machine.MachineRecord;
-import zephyrridge.core.machine.Position;
-import zephyrridge.core.module.ModuleSpec;
-import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
-import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.standing.Assessment;
-import zephyrridge.core.standing.Proof;
-import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
 
@@ -41,14 +24,11 @@ import zephyrridge.core.unit.Work;
  * A fault hunt, read out of the log: every start and every module tried elsewhere with what led up to it, put before the causes that
  * there may be (R-10). A pure function of the job; nothing of it is stored.
  *
- * @param slots position id by number of the slot; {@code pieces} module key by number of the piece, the position of a soldered bank
  * @param pending a start as it stands, where something was done that no start has tried yet
  * @param goal the arrangement that is meant to work: the plan, or where that was never started what failed first
  */
 public record Trouble(
-        List<String> slots,
-        List<String> pieces,
-        Setup setup,
+        HuntNames names,
         Arrangement now,
         Arrangement goal,
         Belief belief,
@@ -57,7 +37,15 @@ public record Trouble(
 
     /** @param good tags of drawer modules that were tested good */
     public static Trouble of(Bench bench, Work work, Assessment a, Set<String> good) {
-        return new Reader(bench, work.unit(), a, good).read();
+        LogReading read = new LogReading(bench, work.unit(), a, good);
+        TestEffort effort = new TestEffort(bench, work.unit(), a, read.names());
+        return new Trouble(
+                read.names(),
+                read.now(),
+                read.goal(),
+                read.belief(),
+                read.pending(),
+                Diagnosis.of(read.belief(), read.now(), read.goal(), effort));
     }
 
     /** Whether anything went wrong at all. */
@@ -75,102 +63,6 @@ public record Trouble(
                 && starts.get(starts.size() - 1).readout().total().isEmpty();
     }
 
-    /** Module key by position, soldered banks aside. */
-    public SortedMap<String, String> modules(Arrangement fill) {
-        SortedMap<String, String> modules = new TreeMap<>();
-        for (int s = 0; s < slots.size(); s++) {
-            if (fill.at(s) >= 0 && !setup.slots().get(s).soldered()) {
-                modules.put(slots.get(s), pieces.get(fill.at(s)));
-            }
-        }
-        return modules;
-    }
-
-    public SortedSet<String> keys(Set<Integer> of) {
-        SortedSet<String> keys = new TreeSet<>();
-        of.forEach(p -> keys.add(pieces.get(p)));
-        return keys;
-    }
-
-    /** Positions that a test puts a hand to. */
-    public SortedSet<String> touched(Probe probe) {
-        SortedSet<String> touched = new TreeSet<>();
-        for (int s = 0; s < slots.size(); s++) {
-            int piece = probe.fill().at(s);
-            if (now.at(s) != piece || probe.inserted().contains(piece)) {
-                touched.add(slots.get(s));
-            }
-        }
-        probe.elsewhere().filter(now::has).ifPresent(p -> touched.add(slots.get(now.slotOf(p))));
-        return touched;
-    }
-
-    /** Positions whose module a test wants out and in again. */
-    public SortedSet<String> reseated(Probe probe) {
-        SortedSet<String> again = new TreeSet<>();
-        for (int piece : probe.inserted()) {
-            int slot = probe.fill().slotOf(piece);
-            if (now.at(slot) == piece) {
-                again.add(slots.get(slot));
-            }
-        }
-        return again;
-    }
-
-    /** What a remedy is about, in the job's own names. */
-    public Entry.FaultFound.Found named(Remedy r) {
-        SortedSet<String> modules = new TreeSet<>();
-        String place = "";
-        switch (r.kind()) {
-            case REPLACE -> modules.add(pieces.get(r.subject()));
-            case AVOID_SLOT -> place = slots.get(r.subject());
-            case AVOID_CHANNEL -> place = slotWhere(s -> s.channel() == r.subject());
-            case AVOID_CARRIER -> place = slotWhere(s -> s.carrier() == r.subject());
-            case AVOID_PROCESSOR -> place = slotWhere(s -> s.processor() == r.subject());
-            case SMALLER_KIT -> modules.addAll(ofKind(r.subject()));
-            case KEEP_APART -> {
-                modules.addAll(ofKind(r.subject()));
-                modules.addAll(ofKind(r.other()));
-            }
-            case OTHER_ORDER -> {
-                modules.addAll(ofKind(r.subject()));
-                place = slots.get(r.other());
-            }
-            default -> {}
-        }
-        return new Entry.FaultFound.Found(r.kind(), modules, place);
-    }
-
-    /** What a cause is about, in the job's own names: a module or a kind also where what is to do about it is the same for all. */
-    public Entry.FaultFound.Found named(Cause c) {
-        Entry.FaultFound.Found todo = named(c.remedy());
-        return switch (c.kind()) {
-            case DEAD, WEAK, SEATING -> new Entry.FaultFound.Found(
-                    todo.remedy(), new TreeSet<>(Set.of(pieces.get(c.subject()))), "");
-            case FIRMWARE -> new Entry.FaultFound.Found(todo.remedy(), ofKind(c.subject()), "");
-            default -> todo;
-        };
-    }
-
-    private String slotWhere(java.util.function.Predicate<Setup.Slot> which) {
-        for (int s = 0; s < slots.size(); s++) {
-            if (which.test(setup.slots().get(s))) {
-                return slots.get(s);
-            }
-        }
-        return "";
-    }
-
-    private SortedSet<String> ofKind(int kind) {
-        SortedSet<String> keys = new TreeSet<>();
-        for (int p = 0; p < pieces.size(); p++) {
-            if (setup.pieces().get(p).kind() == kind && (goal.has(p) || now.has(p))) {
-                keys.add(pieces.get(p));
-            }
-        }
-        return keys;
-    }
-
     /** Of the arrangements that came up with all they have, where none of what was found acts, the largest, then the last one. */
     public Optional<SortedMap<String, String>> works() {
         List<Remedy> found = diagnosis.leading().isEmpty()
@@ -180,13 +72,14 @@ public record Trouble(
                 .filter(t -> t.elsewhere().isEmpty() && t.seen().what() == Seen.What.GOOD)
                 .map(Attempt::fill)
                 .filter(f -> found.stream().noneMatch(r -> Diagnosis.acts(belief, r, f)))
-                .map(this::modules)
+                .map(names::modules)
                 .max(Comparator.comparingLong(this::mebibytes));
     }
 
     private long mebibytes(SortedMap<String, String> fill) {
         return fill.values().stream()
-                .mapToLong(k -> setup.pieces().get(pieces.indexOf(k)).mebibytes())
+                .mapToLong(k ->
+                        names.setup().pieces().get(names.pieces().indexOf(k)).mebibytes())
                 .sum();
     }
 
@@ -197,307 +90,5 @@ public record Trouble(
                 .filter(c -> c.probability() >= .1)
                 .forEach(c -> because.merge(c.of().kind(), (int) Math.round(1000 * c.probability()), Integer::sum));
         return because;
-    }
-
-    /** Reads one job. */
-    private static final class Reader {
-        private final Bench bench;
-        private final MachineRecord record;
-        private final Unit unit;
-        private final Assessment a;
-        private final Set<String> good;
-        private final List<String> slots = new ArrayList<>();
-        private final List<String> pieces = new ArrayList<>();
-        private final List<Setup.Slot> slotsOf = new ArrayList<>();
-        private final List<Setup.Piece> piecesOf = new ArrayList<>();
-        private final List<ModuleSpec> kinds = new ArrayList<>();
-        // What was done since the last start, once the attempts are read.
-        private final TreeSet<Integer> inserted = new TreeSet<>();
-        private final Set<Act> acts = EnumSet.noneOf(Act.class);
-        private boolean waited;
-        private boolean changed;
-
-        Reader(Bench bench, Unit unit, Assessment a, Set<String> good) {
-            this.bench = bench;
-            this.record = bench.record();
-            this.unit = unit;
-            this.a = a;
-            this.good = good;
-        }
-
-        Trouble read() {
-            slots();
-            Set<String> keys = new LinkedHashSet<>(unit.plannedModules().values());
-            keys.addAll(unit.asFound().values());
-            unit.log().starts().forEach(s -> keys.addAll(s.arrangement().values()));
-            keys.addAll(a.inIt().values());
-            unit.modules().values().stream()
-                    .filter(m -> m.tag().filter(good::contains).isPresent() && bench.takes(m.spec()))
-                    .forEach(m -> keys.add(m.key()));
-            Set<ModuleSpec> ran = new java.util.HashSet<>();
-            unit.asFound().values().forEach(k -> ran.add(unit.modules().get(k).spec()));
-            keys.stream()
-                    .filter(unit.modules()::containsKey)
-                    .limit(Setup.MOST - slots.size())
-                    .forEach(k -> {
-                        JobModule m = unit.modules().get(k);
-                        if (!kinds.contains(m.spec())) {
-                            kinds.add(m.spec());
-                        }
-                        boolean was = unit.asFound().containsValue(k);
-                        boolean known = m.tag().filter(good::contains).isPresent();
-                        add(
-                                k,
-                                kinds.indexOf(m.spec()),
-                                was ? Setup.Trust.RAN : known ? Setup.Trust.KNOWN_GOOD : Setup.Trust.NEW,
-                                m.spec());
-                    });
-            for (String s : slots) {
-                record.position(s).soldered().ifPresent(bank -> add(s, -1, Setup.Trust.RAN, bank));
-            }
-            Arrangement goal = goal();
-            Layout layout = unit.layout(record, unit.plannedModules());
-            double risk = a.limits()
-                    .map(l -> 1 - l.chance().permille() / 1000.0)
-                    .orElseGet(() -> 1
-                            - bench.limits()
-                                            .judge(
-                                                    layout,
-                                                    a.plan(),
-                                                    unit.intake().firmwareVersion(),
-                                                    unit.intake().processor())
-                                            .chance()
-                                            .permille()
-                                    / 1000.0);
-            Setup setup = new Setup(
-                    slotsOf,
-                    piecesOf,
-                    kinds.stream()
-                            .map(k -> new Setup.KindOf(ran.contains(k) ? 0 : risk, ran.contains(k)))
-                            .toList(),
-                    otherWork(),
-                    !record.start().signals().isEmpty());
-            Belief belief = Belief.before(setup, goal);
-            for (Attempt t : attempts()) {
-                belief = belief.after(t);
-            }
-            Arrangement now = arrangement(a.inIt());
-            Trouble open = new Trouble(slots, pieces, setup, now, goal, belief, pending(now), null);
-            return new Trouble(
-                    slots,
-                    pieces,
-                    setup,
-                    now,
-                    goal,
-                    belief,
-                    pending(now),
-                    Diagnosis.of(belief, now, goal, new TestEffort(bench, unit, a, open)));
-        }
-
-        private void slots() {
-            Layout layout = unit.layout(record, Map.of());
-            List<String> channels = new ArrayList<>();
-            List<String> carriers = new ArrayList<>();
-            List<String> processors = new ArrayList<>();
-            for (int i = 0; i < record.positions().size(); i++) {
-                Position p = record.positions().get(i);
-                if (!layout.isThere(record, i)) {
-                    continue;
-                }
-                String channel = p.channels().get(0);
-                String processor = record.channels().stream()
-                        .filter(c -> c.id().equals(channel))
-                        .findFirst()
-                        .map(c -> c.processor())
-                        .orElse("");
-                slots.add(p.id());
-                slotsOf.add(new Setup.Slot(
-                        p.id(),
-                        number(channels, channel),
-                        p.carrier().map(c -> number(carriers, c)).orElse(-1),
-                        number(processors, processor),
-                        p.isSoldered()));
-            }
-        }
-
-        private static int number(List<String> names, String name) {
-            if (!names.contains(name)) {
-                names.add(name);
-            }
-            return names.indexOf(name);
-        }
-
-        private void add(String key, int kind, Setup.Trust trust, ModuleSpec spec) {
-            pieces.add(key);
-            piecesOf.add(new Setup.Piece(key, kind, trust, spec.capacity().mebibytes()));
-        }
-
-        private Arrangement arrangement(Map<String, String> modules) {
-            int[] at = new int[slots.size()];
-            for (int s = 0; s < at.length; s++) {
-                String there = slotsOf.get(s).soldered() ? slots.get(s) : modules.get(slots.get(s));
-                at[s] = there == null ? -1 : pieces.indexOf(there);
-            }
-            return Arrangement.of(at);
-        }
-
-        /** What happened since a fault was last written down: that hunt is over, and another one begins at what was done since. */
-        private List<Entry> happened() {
-            List<Entry> all = unit.log().happened();
-            int from = 0;
-            for (int i = 0; i < all.size(); i++) {
-                from = all.get(i) instanceof Entry.FaultFound ? i + 1 : from;
-            }
-            return all.subList(from, all.size());
-        }
-
-        private Arrangement goal() {
-            SortedMap<String, String> planned = unit.plannedModules();
-            List<Entry.Started> starts = happened().stream()
-                    .filter(Entry.Started.class::isInstance)
-                    .map(Entry.Started.class::cast)
-                    .toList();
-            Optional<Entry.Started> first =
-                    starts.stream().filter(Entry.Started::failed).findFirst();
-            boolean tried = starts.stream().anyMatch(s -> s.arrangement().equals(planned));
-            return arrangement(tried || first.isEmpty() ? planned : first.get().arrangement());
-        }
-
-        private boolean otherWork() {
-            return unit.log().happened().stream()
-                    .anyMatch(e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
-        }
-
-        private List<Attempt> attempts() {
-            List<Attempt> attempts = new ArrayList<>();
-            Map<Integer, Proof.Try> tries = new HashMap<>();
-            a.proof().tries().forEach(t -> tries.put(t.start().no(), t));
-            for (Entry e : happened()) {
-                changed = e instanceof Entry.Moved
-                        || e instanceof Entry.Reseated
-                        || e instanceof Entry.Acted
-                        || changed && !(e instanceof Entry.Started || e instanceof Entry.Elsewhere);
-                if (e instanceof Entry.Moved m && m.to().isPosition() && pieces.contains(m.module())) {
-                    inserted.add(pieces.indexOf(m.module()));
-                } else if (e instanceof Entry.Reseated r && pieces.contains(r.module())) {
-                    inserted.add(pieces.indexOf(r.module()));
-                } else if (e instanceof Entry.Acted act) {
-                    waited |= act.action() == Entry.Action.WAITED;
-                    of(act.action()).ifPresent(acts::add);
-                } else if (e instanceof Entry.Elsewhere x && pieces.contains(x.module())) {
-                    attempts.add(new Attempt(
-                            arrangement(Now.at(unit, x.no()).inIt()),
-                            new TreeSet<>(),
-                            Set.of(),
-                            false,
-                            x.passes(),
-                            Optional.of(pieces.indexOf(x.module())),
-                            x.outcome() != Entry.Outcome.STARTED
-                                    ? Seen.SILENT
-                                    : x.errors() > 0 ? Seen.ERRORS : Seen.GOOD));
-                } else if (e instanceof Entry.Started s && tries.containsKey(s.no())) {
-                    Optional<Seen> seen = seen(tries.get(s.no()));
-                    if (seen.isPresent()) {
-                        attempts.add(new Attempt(
-                                arrangement(s.arrangement()),
-                                new TreeSet<>(inserted),
-                                Set.copyOf(acts),
-                                waited || isLong(s),
-                                s.readout().testPasses().orElse(0),
-                                seen.get()));
-                    }
-                    inserted.clear();
-                    acts.clear();
-                    waited = false;
-                }
-            }
-            return attempts;
-        }
-
-        /** Something was done since the last start and not tried yet: the next thing is to switch it on. */
-        private Optional<Probe> pending(Arrangement now) {
-            return changed
-                    ? Optional.of(
-                            new Probe(Probe.Shape.START, new TreeSet<>(), now, inserted, acts, 0, Optional.empty()))
-                    : Optional.empty();
-        }
-
-        private boolean isLong(Entry.Started s) {
-            return s.minutes()
-                    .filter(m -> m * 60 >= a.expected().firstStartTo())
-                    .isPresent();
-        }
-
-        private static Optional<Act> of(Entry.Action action) {
-            return switch (action) {
-                case MAINS -> Optional.of(Act.MAINS);
-                case SETTINGS_CLEARED -> Optional.of(Act.CLEAR);
-                case FIRMWARE_UPDATED -> Optional.of(Act.FIRMWARE);
-                case COMPANION -> Optional.of(Act.COMPANION);
-                case WAITED -> Optional.empty();
-            };
-        }
-
-        /** What a start showed; empty where nobody said anything of it. */
-        private Optional<Seen> seen(Proof.Try t) {
-            Entry.Started s = t.start();
-            if (s.outcome() == Entry.Outcome.SILENT) {
-                return Optional.of(Seen.SILENT);
-            }
-            if (s.outcome() == Entry.Outcome.SIGNAL) {
-                return Optional.of(isOfMemory(s.note()) ? Seen.CODE : Seen.SILENT);
-            }
-            if (s.readout().hasErrors()) {
-                return Optional.of(Seen.ERRORS);
-            }
-            Comparison.Line total = line(t);
-            return switch (total.verdict()) {
-                case MATCH, EXPLAINED -> Optional.of(Seen.GOOD);
-                case DIFFERENT, UNDECIDED -> t.accepted().contains(total.field())
-                        ? Optional.of(Seen.GOOD)
-                        : missing(s, total);
-                case NOT_READ -> s.outcome() == Entry.Outcome.STARTED ? Optional.of(Seen.CAME_UP) : Optional.empty();
-            };
-        }
-
-        /** The firmware's total says most, the system's where that was not read. */
-        private static Comparison.Line line(Proof.Try t) {
-            Comparison.Line firmware = t.comparison().line(Comparison.Field.FIRMWARE_TOTAL);
-            return firmware.verdict() == Comparison.Verdict.NOT_READ
-                    ? t.comparison().line(Comparison.Field.SYSTEM_TOTAL)
-                    : firmware;
-        }
-
-        /** A code of this model's table; where it has none, any signal is one. */
-        private boolean isOfMemory(String note) {
-            String said = note.toLowerCase(java.util.Locale.ROOT);
-            return record.start().signals().isEmpty()
-                    || record.start().signals().stream()
-                            .map(c -> c.toLowerCase(java.util.Locale.ROOT))
-                            .anyMatch(c -> said.contains(c) || said.contains(c.split(":")[0].strip()));
-        }
-
-        /** What is missing, as near as printed totals are to sums of pieces; more than there can be is no shortfall. */
-        private Optional<Seen> missing(Entry.Started s, Comparison.Line total) {
-            if (!(total.expected() instanceof Comparison.Value.Size expected)
-                    || !(total.found() instanceof Comparison.Value.Size found)) {
-                return Optional.of(Seen.CAME_UP);
-            }
-            long gap = expected.size().mebibytes() - found.size().mebibytes();
-            Arrangement fill = arrangement(s.arrangement());
-            Set<Long> sums = new TreeSet<>(Set.of(0L));
-            for (int slot = 0; slot < fill.size() && sums.size() < 4096; slot++) {
-                if (fill.at(slot) >= 0) {
-                    long size = piecesOf.get(fill.at(slot)).mebibytes();
-                    new ArrayList<>(sums).forEach(x -> sums.add(x + size));
-                }
-            }
-            long nearest = sums.stream()
-                    .min(Comparator.comparingLong(x -> Math.abs(x - gap)))
-                    .orElse(0L);
-            long tolerance = Math.max(64, expected.size().mebibytes() / 20);
-            return Optional.of(
-                    nearest > 0 && Math.abs(nearest - gap) <= tolerance ? Seen.missing(nearest) : Seen.CAME_UP);
-        }
     }
 }

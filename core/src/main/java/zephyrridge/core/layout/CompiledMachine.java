@@ -11,6 +11,7 @@ import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.quantity.DataRate;
 
 /** A record with its ids turned into numbers, once, so that a layout is judged in microseconds. */
@@ -93,7 +94,7 @@ final class CompiledMachine {
         steps = record.controller().steps().toArray(DataRate[]::new);
         MemoryGeneration generation = record.controller().generation();
         tckPs = IntStream.range(0, steps.length)
-                .map(i -> generation.clockPeriodPs(steps[i]).orElseThrow())
+                .map(i -> Rates.clockPeriodPs(generation, steps[i]).orElseThrow())
                 .toArray();
         largestWay = new int[channelIds.length + 1];
         for (int n = 1; n < largestWay.length; n++) {

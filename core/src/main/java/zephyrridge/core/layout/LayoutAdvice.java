@@ -5,13 +5,13 @@ import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
-import zephyrridge.core.machine.Host;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.DataRate;
@@ -26,26 +26,20 @@ final class LayoutAdvice {
 
     private static final Evidence ASKED = Evidence.Formula.of("the evaluator, asked with this change");
 
-    private final LayoutEvaluator evaluator;
+    private final Function<Layout, LayoutEvaluation> evaluator;
     private final CompiledMachine machine;
     private final Layout layout;
-    private final Layout asFound;
-    private final Host host;
     private final LayoutEvaluation now;
     private final List<Finding> out = new ArrayList<>();
 
     LayoutAdvice(
-            LayoutEvaluator evaluator,
+            Function<Layout, LayoutEvaluation> evaluator,
             CompiledMachine machine,
             Layout layout,
-            Layout asFound,
-            Host host,
             LayoutEvaluation now) {
         this.evaluator = evaluator;
         this.machine = machine;
         this.layout = layout;
-        this.asFound = asFound;
-        this.host = host;
         this.now = now;
     }
 
@@ -63,7 +57,7 @@ final class LayoutAdvice {
     }
 
     private LayoutEvaluation ask(Layout other) {
-        return evaluator.evaluate(other, asFound, host);
+        return evaluator.apply(other);
     }
 
     private void fill(Subject about) {
@@ -108,7 +102,7 @@ final class LayoutAdvice {
             add(
                     LayoutFinding.ADVICE_FILL,
                     Subject.position(machine.positions[best].id()),
-                    new Fill(machine.positions[best].label(), with.summary(), mean, most));
+                    new LayoutFinding.Fill(machine.positions[best].label(), with.summary(), mean, most));
         }
     }
 
@@ -141,7 +135,7 @@ final class LayoutAdvice {
             List<String> labels = IntStream.of(culprits)
                     .mapToObj(p -> machine.positions[p].label())
                     .toList();
-            add(LayoutFinding.ADVICE_WITHOUT, about, new Without(labels, before, after));
+            add(LayoutFinding.ADVICE_WITHOUT, about, new LayoutFinding.Without(labels, before, after));
         }
     }
 
@@ -162,7 +156,7 @@ final class LayoutAdvice {
                 .ifPresent(p -> add(
                         LayoutFinding.ADVICE_LEAVE_EMPTY,
                         Subject.position(machine.positions[p].id()),
-                        new LeaveEmpty(about.id(), machine.positions[p].label())));
+                        new LayoutFinding.LeaveEmpty(about.id(), machine.positions[p].label())));
     }
 
     private void add(LayoutFinding code, Subject subject, Detail detail) {
@@ -182,11 +176,4 @@ final class LayoutAdvice {
                 .findFirst()
                 .orElseThrow();
     }
-
-    /** @param from mean bandwidth as planned; {@code to} with this module in this position */
-    record Fill(String position, String module, Bandwidth from, Bandwidth to) implements Detail {}
-
-    record Without(List<String> positions, DataRate from, DataRate to) implements Detail {}
-
-    record LeaveEmpty(String channel, String position) implements Detail {}
 }

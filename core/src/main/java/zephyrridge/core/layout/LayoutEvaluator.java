@@ -112,7 +112,7 @@ public final class LayoutEvaluator {
 
     /** What would be better, each asked of this evaluator. */
     public List<Finding> advice(Layout layout, Layout asFound, Host host, LayoutEvaluation evaluation) {
-        return new LayoutAdvice(this, machine, layout, asFound, host, evaluation).all();
+        return new LayoutAdvice(other -> evaluate(other, asFound, host), machine, layout, evaluation).all();
     }
 
     /** The opening plan for some positions of this machine, closed and with its battery. */

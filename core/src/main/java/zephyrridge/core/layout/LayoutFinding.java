@@ -46,9 +46,9 @@ public enum LayoutFinding implements FindingCode {
     USABLE_CEILING(Usable.class),
     USABLE_MODE(Usable.class),
     USABLE_RESERVED(Usable.class),
-    ADVICE_FILL(LayoutAdvice.Fill.class),
-    ADVICE_WITHOUT(LayoutAdvice.Without.class),
-    ADVICE_LEAVE_EMPTY(LayoutAdvice.LeaveEmpty.class),
+    ADVICE_FILL(Fill.class),
+    ADVICE_WITHOUT(Without.class),
+    ADVICE_LEAVE_EMPTY(LeaveEmpty.class),
     EFFORT_HIDDEN(Effort.class);
 
     private final Class<? extends Detail> detailType;
@@ -118,4 +118,11 @@ public enum LayoutFinding implements FindingCode {
     public record Usable(ByteSize installed, ByteSize lost, ByteSize usable) implements Detail {}
 
     public record Effort(List<String> positions, int minutes) implements Detail {}
+
+    /** @param from mean bandwidth as planned; {@code to} with this module in this position */
+    record Fill(String position, String module, Bandwidth from, Bandwidth to) implements Detail {}
+
+    record Without(List<String> positions, DataRate from, DataRate to) implements Detail {}
+
+    record LeaveEmpty(String channel, String position) implements Detail {}
 }

@@ -106,7 +106,7 @@ public record QuickRecord(
         require(
                 channels.stream().allMatch(c -> c.size() <= MOST_POSITIONS),
                 "a channel has " + MOST_POSITIONS + " positions at most");
-        require(generation.clockPeriodPs(topRate).isPresent(), topRate + " is no rate of " + generation);
+        require(Rates.clockPeriodPs(generation, topRate).isPresent(), topRate + " is no rate of " + generation);
         MemoryGeneration made = generation;
         require(
                 all.stream().filter(s -> s.kind() == SpotKind.BANK).allMatch(s -> s.size()

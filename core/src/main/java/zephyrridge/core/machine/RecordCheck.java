@@ -13,6 +13,7 @@ import zephyrridge.core.access.Connector;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Precedence;
+import zephyrridge.core.module.Rates;
 
 /** Whether a machine record holds together. All faults are found at once, each with its place. */
 public final class RecordCheck {
@@ -102,7 +103,7 @@ public final class RecordCheck {
         require(c.ways().contains(1), path + ".ways", "must contain 1", c.ways().toString());
         for (var step : c.steps()) {
             require(
-                    c.generation().clockPeriodPs(step).isPresent(),
+                    Rates.clockPeriodPs(c.generation(), step).isPresent(),
                     path + ".steps",
                     "no rate of " + c.generation(),
                     step.toString());

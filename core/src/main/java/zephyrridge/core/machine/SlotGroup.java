@@ -7,7 +7,13 @@ import java.util.Map;
 
 /** Positions of which the same is known: only how many of them are in each state matters. */
 final class SlotGroup {
-    private static final int STATES = SlotModel.STATES.length;
+    private static final SlotState[] ALL = SlotState.values();
+    private static final int STATES = ALL.length;
+
+    /** P(outcome | truth) at one position. */
+    interface Channel {
+        double of(SlotState outcome, SlotState truth);
+    }
 
     private final List<Integer> members;
     private final String place;
@@ -47,7 +53,7 @@ final class SlotGroup {
     }
 
     /** How many of them are in this state in a case. */
-    int count(int which, SlotModel.State state) {
+    int count(int which, SlotState state) {
         return cases[which][state.ordinal()];
     }
 
@@ -56,7 +62,7 @@ final class SlotGroup {
     }
 
     /** P(case seen | case that is), when each of them is seen by itself through the channel. */
-    double[][] through(SlotJoint.Channel channel) {
+    double[][] through(Channel channel) {
         Map<List<Integer>, Integer> index = new HashMap<>();
         for (int c = 0; c < cases.length; c++) {
             index.put(list(cases[c]), c);
@@ -68,8 +74,8 @@ final class SlotGroup {
                 for (int k = 0; k < cases[truth][s]; k++) {
                     Map<List<Integer>, Double> next = new HashMap<>();
                     for (Map.Entry<List<Integer>, Double> e : sofar.entrySet()) {
-                        for (SlotModel.State o : SlotModel.STATES) {
-                            double p = channel.of(o, SlotModel.STATES[s]);
+                        for (SlotState o : ALL) {
+                            double p = channel.of(o, ALL[s]);
                             if (p > 0) {
                                 List<Integer> more = new ArrayList<>(e.getKey());
                                 more.set(o.ordinal(), more.get(o.ordinal()) + 1);

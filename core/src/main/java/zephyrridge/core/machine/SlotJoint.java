@@ -2,17 +2,13 @@ package zephyrridge.core.machine;
 
 import java.util.List;
 import java.util.OptionalInt;
-import zephyrridge.core.machine.SlotModel.State;
 
 /** The joint posterior over all cases of all groups, with the question each case answers: free sockets per place, soldered size. */
 final class SlotJoint {
     /** Cells of question x outcome up to which a look is valued exactly; beyond, the eye is taken as never wrong. */
-    private static final int MOST_CELLS = 200_000;
+    private static final int MOST_DEVICES = 16;
 
-    /** P(outcome | truth) at one position. */
-    interface Channel {
-        double of(State outcome, State truth);
-    }
+    private static final int MOST_CELLS = 200_000;
 
     private final List<SlotGroup> groups;
     /** Distance between two cases of a group in the numbering of all cases. */
@@ -44,11 +40,11 @@ final class SlotJoint {
             int shift = 4 * places.indexOf(g.place());
             for (int which = 0; which < g.size(); which++) {
                 double weight = g.weight(which);
-                int banks = g.count(which, State.SOLDERED);
-                int more = g.members().size() - g.count(which, State.ABSENT) << 8
-                        | g.count(which, State.FILLED) << 4
+                int banks = g.count(which, SlotState.SOLDERED);
+                int more = g.members().size() - g.count(which, SlotState.ABSENT) << 8
+                        | g.count(which, SlotState.FILLED) << 4
                         | banks;
-                long question = ((long) g.count(which, State.EMPTY) << shift) + (banks * g.mebibytes() << 32);
+                long question = ((long) g.count(which, SlotState.EMPTY) << shift) + (banks * g.mebibytes() << 32);
                 for (int b = 0, c = which * below; b < below; b++, c++) {
                     nextWeights[c] = weights[b] * weight;
                     nextDevices[c] = devices[b] + more;
@@ -64,10 +60,10 @@ final class SlotJoint {
         double sum = 0;
         for (int c = 0; c < weights.length; c++) {
             if (deviceCount.isPresent()) {
-                weights[c] *= SlotModel.count(deviceCount.getAsInt(), devices[c] >> 8, devices[c] & 15);
+                weights[c] *= count(deviceCount.getAsInt(), devices[c] >> 8, devices[c] & 15);
             }
             if (usedCount.isPresent()) {
-                weights[c] *= SlotModel.used(usedCount.getAsInt(), devices[c] >> 4 & 15, devices[c] & 15);
+                weights[c] *= used(usedCount.getAsInt(), devices[c] >> 4 & 15, devices[c] & 15);
             }
             sum += weights[c];
             answer[c] = numbers.of(questions[c]);
@@ -88,9 +84,9 @@ final class SlotJoint {
         SlotGroup g = groups.get(group);
         double[] cases = new double[g.size()];
         each(group, (which, c) -> cases[which] += joint[c]);
-        double[] p = new double[State.values().length];
+        double[] p = new double[SlotState.values().length];
         for (int which = 0; which < cases.length; which++) {
-            for (State s : State.values()) {
+            for (SlotState s : SlotState.values()) {
                 p[s.ordinal()] += cases[which] * g.count(which, s) / g.members().size();
             }
         }
@@ -102,7 +98,7 @@ final class SlotJoint {
     }
 
     /** Mutual information of the question and what is learned of some groups: H(Q) + H(O) - H(Q, O), in bits. */
-    double value(int[] there, Channel channel) {
+    double value(int[] there, SlotGroup.Channel channel) {
         int outcomes = 1;
         for (int g : there) {
             outcomes *= groups.get(g).size();
@@ -117,7 +113,7 @@ final class SlotJoint {
         return there.length == groups.size() ? entropy : neverWrong(there, outcomes);
     }
 
-    private double exact(int[] there, int outcomes, Channel channel) {
+    private double exact(int[] there, int outcomes, SlotGroup.Channel channel) {
         double[] cells = new double[answers * outcomes];
         if (there.length == 1) {
             double[] alone = cells;
@@ -247,5 +243,17 @@ final class SlotJoint {
         int size() {
             return size;
         }
+    }
+
+    /** Right .80, some reference design's number .15, each soldered bank listed twice .05. */
+    static double count(int said, int present, int soldered) {
+        return (said == present ? 0.80 : 0) + 0.15 / MOST_DEVICES + (said == present + soldered ? 0.05 : 0);
+    }
+
+    /** A filled device is seen as one, a soldered bank too; twice where it is listed per channel. */
+    static double used(int said, int filled, int soldered) {
+        return (said == filled + soldered ? 0.93 : 0)
+                + 0.02 / MOST_DEVICES
+                + (said == filled + 2 * soldered ? 0.05 : 0);
     }
 }

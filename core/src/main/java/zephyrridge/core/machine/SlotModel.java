@@ -24,21 +24,13 @@ public final class SlotModel {
     /** How often the manual of this very variant is right about a position. */
     public static final double VARIANT_MANUAL = 0.95;
 
-    static final State[] STATES = State.values();
-    private static final int MOST_DEVICES = 16;
+    static final SlotState[] STATES = SlotState.values();
     private static final double EYE = 0.99;
     /** A place of the record is wrong as often as the record's other words. */
     private static final double PLACE_WRONG = 0.05;
 
     private static final double MANUAL_MINUTES = 5;
     private static final double LEAST_MINUTES = 1;
-
-    public enum State {
-        ABSENT,
-        EMPTY,
-        FILLED,
-        SOLDERED
-    }
 
     public enum Form {
         ROW_OF_CHIPS,
@@ -68,16 +60,16 @@ public final class SlotModel {
     public record Slot(
             String id,
             String place,
-            State recordSays,
+            SlotState recordSays,
             double reliability,
             Optional<Entry> entry,
-            Optional<State> seen,
+            Optional<SlotState> seen,
             Optional<Read> read,
             long mebibytes) {}
 
-    /** @param probabilities by {@link State#ordinal()} */
+    /** @param probabilities by {@link SlotState#ordinal()} */
     public record Verdict(Slot slot, double[] probabilities) {
-        public State likeliest() {
+        public SlotState likeliest() {
             int best = 0;
             for (int i = 1; i < probabilities.length; i++) {
                 best = probabilities[i] > probabilities[best] ? i : best;
@@ -106,16 +98,18 @@ public final class SlotModel {
             }
             Entry e = slot.entry.get();
             double p = e.form == Form.ROW_OF_CHIPS
-                    ? probabilities[State.SOLDERED.ordinal()]
+                    ? probabilities[SlotState.SOLDERED.ordinal()]
                     : e.form == Form.SOCKETED
-                            ? (e.filled ? probabilities[State.FILLED.ordinal()] : probabilities[State.EMPTY.ordinal()])
+                            ? (e.filled
+                                    ? probabilities[SlotState.FILLED.ordinal()]
+                                    : probabilities[SlotState.EMPTY.ordinal()])
                             : 1;
             return p <= CONTRADICTED;
         }
 
-        private static double says(double[] p, State recordSays) {
-            return recordSays == State.EMPTY || recordSays == State.FILLED
-                    ? p[State.EMPTY.ordinal()] + p[State.FILLED.ordinal()]
+        private static double says(double[] p, SlotState recordSays) {
+            return recordSays == SlotState.EMPTY || recordSays == SlotState.FILLED
+                    ? p[SlotState.EMPTY.ordinal()] + p[SlotState.FILLED.ordinal()]
                     : p[recordSays.ordinal()];
         }
     }
@@ -177,21 +171,9 @@ public final class SlotModel {
         return new SlotModel(List.copyOf(slots), groups, deviceCount, usedCount);
     }
 
-    /** Right .80, some reference design's number .15, each soldered bank listed twice .05. */
-    static double count(int said, int present, int soldered) {
-        return (said == present ? 0.80 : 0) + 0.15 / MOST_DEVICES + (said == present + soldered ? 0.05 : 0);
-    }
-
-    /** A filled device is seen as one, a soldered bank too; twice where it is listed per channel. */
-    static double used(int said, int filled, int soldered) {
-        return (said == filled + soldered ? 0.93 : 0)
-                + 0.02 / MOST_DEVICES
-                + (said == filled + 2 * soldered ? 0.05 : 0);
-    }
-
     private static double[] likelihoods(Slot slot) {
         double[] p = new double[STATES.length];
-        for (State s : STATES) {
+        for (SlotState s : STATES) {
             double l = record(slot, s);
             if (slot.entry.isPresent()) {
                 l *= entry(slot.entry.get(), s);
@@ -208,30 +190,30 @@ public final class SlotModel {
     }
 
     /** Socket, soldered and absent share what the record leaves; a socket may be empty or filled. */
-    private static double record(Slot slot, State s) {
-        boolean socket = s == State.EMPTY || s == State.FILLED;
-        boolean saysSocket = slot.recordSays == State.EMPTY || slot.recordSays == State.FILLED;
+    private static double record(Slot slot, SlotState s) {
+        boolean socket = s == SlotState.EMPTY || s == SlotState.FILLED;
+        boolean saysSocket = slot.recordSays == SlotState.EMPTY || slot.recordSays == SlotState.FILLED;
         boolean agrees = saysSocket ? socket : s == slot.recordSays;
         return (agrees ? slot.reliability : (1 - slot.reliability) / 2) * (socket ? 0.5 : 1);
     }
 
-    private static double entry(Entry e, State s) {
-        double form = s == State.SOLDERED
+    private static double entry(Entry e, SlotState s) {
+        double form = s == SlotState.SOLDERED
                 ? (e.form == Form.ROW_OF_CHIPS ? 0.55 : e.form == Form.UNKNOWN ? 0.15 : 0.30)
                 : e.form == Form.SOCKETED ? 0.95 : 0.025;
-        boolean full = s == State.FILLED || s == State.SOLDERED;
+        boolean full = s == SlotState.FILLED || s == SlotState.SOLDERED;
         double filled = e.filled == full ? 0.98 : 0.02;
-        double blank = !e.filled ? 1 : s == State.SOLDERED ? (e.blankPart ? 0.6 : 0.4) : e.blankPart ? 0.03 : 0.97;
+        double blank = !e.filled ? 1 : s == SlotState.SOLDERED ? (e.blankPart ? 0.6 : 0.4) : e.blankPart ? 0.03 : 0.97;
         return form * filled * blank;
     }
 
-    private static double seen(State seen, State s) {
+    private static double seen(SlotState seen, SlotState s) {
         return seen == s ? EYE : (1 - EYE) / (STATES.length - 1);
     }
 
     /** Whoever read it there had it in the hand: a label is on a module in a socket, a chip answers from a module or a bank. */
-    private static double read(Read read, State s) {
-        boolean can = s == State.FILLED || read == Read.CHIP && s == State.SOLDERED;
+    private static double read(Read read, SlotState s) {
+        boolean can = s == SlotState.FILLED || read == Read.CHIP && s == SlotState.SOLDERED;
         return can ? EYE : 1 - EYE;
     }
 
@@ -290,18 +272,18 @@ public final class SlotModel {
     }
 
     /** What is there is seen as it is with .99; where the record's place is wrong nothing is seen there. */
-    private static double toTheEye(State outcome, State truth) {
-        return truth == State.ABSENT
+    private static double toTheEye(SlotState outcome, SlotState truth) {
+        return truth == SlotState.ABSENT
                 ? seen(outcome, truth)
-                : (1 - PLACE_WRONG) * seen(outcome, truth) + (outcome == State.ABSENT ? PLACE_WRONG : 0);
+                : (1 - PLACE_WRONG) * seen(outcome, truth) + (outcome == SlotState.ABSENT ? PLACE_WRONG : 0);
     }
 
     /** A manual says socket (here EMPTY), soldered or absent; whether a socket is filled it cannot know. */
-    private static double inTheManual(State outcome, State truth) {
-        if (outcome == State.FILLED) {
+    private static double inTheManual(SlotState outcome, SlotState truth) {
+        if (outcome == SlotState.FILLED) {
             return 0;
         }
-        State right = truth == State.FILLED ? State.EMPTY : truth;
+        SlotState right = truth == SlotState.FILLED ? SlotState.EMPTY : truth;
         return outcome == right ? VARIANT_MANUAL : (1 - VARIANT_MANUAL) / 2;
     }
 }

@@ -2,7 +2,6 @@ package zephyrridge.core.module;
 
 import java.util.List;
 import java.util.Optional;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.DieDensity;
 
 /**
@@ -57,10 +56,5 @@ public enum MemoryGeneration {
     /** Generations that only come soldered (or on CAMM2) and have no label line of their own. */
     public boolean isLowPower() {
         return this == LPDDR4 || this == LPDDR5;
-    }
-
-    /** tCK in ps as SPD stores it for this rate; empty for a rate that the generation does not have. */
-    public Optional<Integer> clockPeriodPs(DataRate rate) {
-        return Rates.row(this, rate).map(Rates.Row::tckPs);
     }
 }

@@ -45,6 +45,11 @@ public final class Rates {
         return row != null && row.rate.equals(rate) ? Optional.of(row) : Optional.empty();
     }
 
+    /** tCK in ps as SPD stores it for this rate; empty for a rate that the generation does not have. */
+    public static Optional<Integer> clockPeriodPs(MemoryGeneration generation, DataRate rate) {
+        return row(generation, rate).map(Row::tckPs);
+    }
+
     /**
      * The rate that a printed MB/s number means: the rate of the generation with the smallest |8 x rate - number|, within
      * 2 % (10600 is 1333, 4200 is 533). Arithmetic; printed numbers were rounded inconsistently.

@@ -14,11 +14,7 @@ import java.util.TreeSet;
  * @param runs in the unit of what was measured, 1 to {@value #MOST} of them
  */
 public record Measured(
-        What what,
-        String name,
-        Optional<Readout.Threads> threads,
-        List<Integer> runs,
-        SortedSet<Condition> conditions) {
+        What what, String name, Optional<Threads> threads, List<Integer> runs, SortedSet<Condition> conditions) {
     public static final int MOST = 20;
 
     /** What, and the unit of its runs. */
@@ -40,6 +36,11 @@ public record Measured(
         public boolean moreIsBetter() {
             return moreIsBetter;
         }
+    }
+
+    public enum Threads {
+        ALL,
+        ONE
     }
 
     public enum Condition {

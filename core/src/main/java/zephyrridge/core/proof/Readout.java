@@ -33,7 +33,7 @@ public record Readout(
         Optional<Integer> positionsFilled,
         Optional<Bandwidth> bandwidth,
         Optional<Test> test,
-        Optional<Threads> threads,
+        Optional<Measured.Threads> threads,
         Optional<ByteSize> peakInUse,
         Optional<Integer> testPasses,
         Optional<Integer> testErrors,
@@ -44,11 +44,6 @@ public record Readout(
     public enum Test {
         READ,
         COPY
-    }
-
-    public enum Threads {
-        ALL,
-        ONE
     }
 
     /** Transfers per second, or the real clock: half of that. "MHz" beside a full rate is how many systems print transfers. */
@@ -130,7 +125,7 @@ public record Readout(
         private Optional<Integer> positionsFilled = Optional.empty();
         private Optional<Bandwidth> bandwidth = Optional.empty();
         private Optional<Test> test = Optional.empty();
-        private Optional<Threads> threads = Optional.empty();
+        private Optional<Measured.Threads> threads = Optional.empty();
         private Optional<ByteSize> peakInUse = Optional.empty();
         private Optional<Integer> testPasses = Optional.empty();
         private Optional<Integer> testErrors = Optional.empty();
@@ -169,7 +164,7 @@ public record Readout(
             return this;
         }
 
-        public Builder bandwidth(Optional<Bandwidth> value, Optional<Test> kind, Optional<Threads> by) {
+        public Builder bandwidth(Optional<Bandwidth> value, Optional<Test> kind, Optional<Measured.Threads> by) {
             bandwidth = value;
             test = kind;
             threads = by;

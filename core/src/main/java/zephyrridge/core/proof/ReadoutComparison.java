@@ -306,7 +306,7 @@ public final class ReadoutComparison {
         if (found.threads().isEmpty()) {
             return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_THREADS_NOT_SAID, Severity.NOTE, detail);
         }
-        if (found.threads().get() == Readout.Threads.ONE) {
+        if (found.threads().get() == Measured.Threads.ONE) {
             return width(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_WIDTH_ONE_THREAD, Severity.NOTE, detail);
         }
         if (found.test().isEmpty() && percent >= 50 && percent < 60) {

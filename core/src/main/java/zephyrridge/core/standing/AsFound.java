@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import zephyrridge.core.machine.Position;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.now.Now;
@@ -93,7 +93,7 @@ public final class AsFound {
         return bench.record().positions().stream()
                 .filter(p -> !p.isSoldered() && !unit.asFound().containsKey(p.id()) && !isAbsent(bench, unit, p))
                 .filter(p -> Optional.ofNullable(unit.readings().seen().get(p.id()))
-                        .filter(s -> s.what().state() == SlotModel.State.EMPTY)
+                        .filter(s -> s.what().state() == SlotState.EMPTY)
                         .isEmpty())
                 .toList();
     }

@@ -196,11 +196,6 @@ public record Assessment(
                 .toList());
     }
 
-    /** What each station lacks, and what comes next there. */
-    public List<Lead> leads(Work work, Bench bench) {
-        return Lead.of(work, bench, this);
-    }
-
     /** Module by position as things stand. */
     public Map<String, String> inIt() {
         return now.inIt();

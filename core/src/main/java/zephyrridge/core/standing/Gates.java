@@ -7,6 +7,7 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.machine.Position;
@@ -124,9 +125,9 @@ public final class Gates {
     }
 
     /** Other work waits until memory is proven, where memory is what the job is about: one change at a time. */
-    public static List<Finding> companion(Unit unit, Assessment a) {
-        boolean memory = !a.plan().changed().isEmpty();
-        boolean seen = a.proof().grade() != Grade.NONE;
+    public static List<Finding> companion(LayoutEvaluation plan, Proof proof) {
+        boolean memory = !plan.changed().isEmpty();
+        boolean seen = proof.grade() != Grade.NONE;
         return memory && !seen ? List.of(count(GateFinding.COMPANION_BEFORE_PROOF, Severity.STOP, 0)) : List.of();
     }
 
@@ -348,5 +349,9 @@ public final class Gates {
     private static Finding answer(GateFinding code, Severity severity, String question, Enum<?> answer) {
         return Finding.of(
                 code, severity, JOB, new GateFinding.Answer(answer.name()), new Evidence.Word(question, answer.name()));
+    }
+
+    static boolean isLimitStop(Finding f) {
+        return f.severity() == Severity.STOP && f.code() instanceof LimitFinding;
     }
 }

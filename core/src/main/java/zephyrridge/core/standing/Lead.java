@@ -3,19 +3,14 @@ package zephyrridge.core.standing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
-import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
-import zephyrridge.core.opening.GateFinding;
 import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Station;
@@ -28,45 +23,6 @@ import zephyrridge.core.unit.Work;
  * @param missing the weightiest first; empty where nothing is
  */
 public record Lead(Station station, List<Gap> missing, Next next) {
-    public enum Kind {
-        OWNER,
-        WISH,
-        SEAL,
-        BATTERY,
-        KEY,
-        SETTINGS,
-        NOTHING_READ,
-        ONLY_TOTAL,
-        TOTAL_DIFFERS,
-        TOTAL_POINTS,
-        TOTAL_AMONG,
-        SOCKETS_NOT_SEEN,
-        NOTHING_PLANNED,
-        LIMIT_BROKEN,
-        LIMITS_NOT_KNOWN,
-        CONDITIONS_OPEN,
-        PLAN_STOPS,
-        NOT_CHOSEN,
-        GATE_SHUT,
-        STEPS_LEFT,
-        WAY_CLOSED,
-        LINES_LEFT,
-        PARTS_OFF,
-        NOT_STARTED,
-        NOT_PROVEN,
-        DIFFERENCE_OPEN,
-        START_FAILED,
-        SWOLLEN;
-
-        /** One of the questions without whose answer nothing is opened. */
-        public boolean isQuestion() {
-            return this == SEAL || this == BATTERY || this == KEY || this == SETTINGS;
-        }
-    }
-
-    /** @param of how many, or which; "" where the kind says all */
-    public record Gap(Kind kind, String of) {}
-
     public enum Do {
         /** To the station named by {@code id}. */
         GO,
@@ -92,7 +48,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     }
 
     /** Leads of all stations, in their order. */
-    static List<Lead> of(Work work, Bench bench, Assessment a) {
+    public static List<Lead> of(Work work, Bench bench, Assessment a) {
         List<Lead> leads = new ArrayList<>();
         leads.add(takeIn(work));
         leads.add(read(work.unit(), bench, a.found()));
@@ -108,13 +64,13 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     private static Lead takeIn(Work work) {
         Intake intake = work.unit().intake();
         List<Gap> gaps = new ArrayList<>();
-        gap(gaps, Kind.OWNER, "", work.order().owner().isBlank());
-        gap(gaps, Kind.WISH, "", work.order().wish().isBlank());
+        gap(gaps, Gap.Kind.OWNER, "", work.order().owner().isBlank());
+        gap(gaps, Gap.Kind.WISH, "", work.order().wish().isBlank());
         int words = gaps.size();
-        gap(gaps, Kind.SEAL, "", intake.seal() == Intake.Seal.NOT_LOOKED);
-        gap(gaps, Kind.BATTERY, "", intake.battery() == Intake.Battery.NOT_LOOKED);
-        gap(gaps, Kind.KEY, "", intake.encryption() == Intake.Encryption.NOT_ASKED);
-        gap(gaps, Kind.SETTINGS, "", intake.firmwareSettings() == Intake.FirmwareSettings.NOT_ASKED);
+        gap(gaps, Gap.Kind.SEAL, "", intake.seal() == Intake.Seal.NOT_LOOKED);
+        gap(gaps, Gap.Kind.BATTERY, "", intake.battery() == Intake.Battery.NOT_LOOKED);
+        gap(gaps, Gap.Kind.KEY, "", intake.encryption() == Intake.Encryption.NOT_ASKED);
+        gap(gaps, Gap.Kind.SETTINGS, "", intake.firmwareSettings() == Intake.FirmwareSettings.NOT_ASKED);
         return new Lead(
                 Station.TAKE_IN,
                 gaps,
@@ -124,57 +80,21 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     }
 
     private static Lead read(Unit unit, Bench bench, LayoutEvaluation found) {
-        List<Gap> gaps = readGaps(unit, bench, found);
+        List<Gap> gaps = ReadGaps.of(unit, bench, found);
         return new Lead(Station.READ, gaps, gaps.isEmpty() ? Next.to(Station.PLAN) : Next.NONE);
-    }
-
-    /**
-     * What keeps the machine from being known well enough for a plan: something was read, the totals agree, and each socket without a
-     * module was seen empty, unless a total that was read leaves no room for more.
-     */
-    static List<Gap> readGaps(Unit unit, Bench bench, LayoutEvaluation found) {
-        List<Gap> gaps = new ArrayList<>();
-        if (!AsFound.isRead(bench, unit) || found.installed().isZero()) {
-            gaps.add(new Gap(
-                    unit.before().total().isPresent() && found.installed().isZero()
-                            ? Kind.ONLY_TOTAL
-                            : Kind.NOTHING_READ,
-                    ""));
-            return gaps;
-        }
-        List<Finding> totals = Gates.reading(unit, bench, found);
-        for (Finding f : totals) {
-            if (f.detail() instanceof GateFinding.Pointed p) {
-                return List.of(new Gap(Kind.TOTAL_POINTS, p.position()));
-            }
-            if (f.detail() instanceof GateFinding.Among a) {
-                return List.of(new Gap(Kind.TOTAL_AMONG, String.join(", ", a.positions())));
-            }
-            gaps.add(new Gap(Kind.TOTAL_DIFFERS, ""));
-        }
-        Set<String> unknown = AsFound.unknown(bench, unit);
-        if (!unknown.isEmpty()) {
-            gaps.add(new Gap(
-                    Kind.SOCKETS_NOT_SEEN,
-                    bench.record().positions().stream()
-                            .filter(p -> unknown.contains(p.id()))
-                            .map(Position::label)
-                            .collect(Collectors.joining(", "))));
-        }
-        return gaps;
     }
 
     private static Lead limits(Unit unit, Assessment a) {
         LayoutEvaluation plan = a.plan();
         List<Gap> gaps = new ArrayList<>();
         boolean planned = !plan.changed().isEmpty();
-        gap(gaps, Kind.NOTHING_PLANNED, "", !planned);
-        gap(gaps, Kind.LIMIT_BROKEN, "", planned && plan.findings().stream().anyMatch(Trail::isLimitStop));
-        gap(gaps, Kind.LIMITS_NOT_KNOWN, "", planned && plan.verdict(Rule.LIMITS) == Verdict.UNDECIDED);
+        gap(gaps, Gap.Kind.NOTHING_PLANNED, "", !planned);
+        gap(gaps, Gap.Kind.LIMIT_BROKEN, "", planned && plan.findings().stream().anyMatch(Gates::isLimitStop));
+        gap(gaps, Gap.Kind.LIMITS_NOT_KNOWN, "", planned && plan.verdict(Rule.LIMITS) == Verdict.UNDECIDED);
         long open = PlanConditions.of(unit, a.limits()).stream()
                 .filter(s -> !s.met())
                 .count();
-        gap(gaps, Kind.CONDITIONS_OPEN, String.valueOf(open), open > 0);
+        gap(gaps, Gap.Kind.CONDITIONS_OPEN, String.valueOf(open), open > 0);
         return new Lead(Station.LIMITS, gaps, Next.to(Station.PLAN));
     }
 
@@ -184,35 +104,35 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         long stops = plan.findings().stream()
                 .filter(f -> f.severity() == Severity.STOP)
                 .count();
-        gap(gaps, Kind.NOTHING_PLANNED, "", !planned);
-        gap(gaps, Kind.PLAN_STOPS, String.valueOf(stops), planned && stops > 0);
-        gap(gaps, Kind.NOT_CHOSEN, "", planned && stops == 0 && !unit.isChosen());
+        gap(gaps, Gap.Kind.NOTHING_PLANNED, "", !planned);
+        gap(gaps, Gap.Kind.PLAN_STOPS, String.valueOf(stops), planned && stops > 0);
+        gap(gaps, Gap.Kind.NOT_CHOSEN, "", planned && stops == 0 && !unit.isChosen());
         return new Lead(
                 Station.PLAN,
                 gaps,
                 gaps.isEmpty()
                         ? Next.to(Station.OPEN)
-                        : gaps.get(0).kind() == Kind.NOT_CHOSEN ? new Next(Do.CHOOSE_PLAN, "") : Next.NONE);
+                        : gaps.get(0).kind() == Gap.Kind.NOT_CHOSEN ? new Next(Do.CHOOSE_PLAN, "") : Next.NONE);
     }
 
     private static Lead open(Assessment a) {
         List<Gap> gaps = new ArrayList<>();
         if (a.opening().isEmpty()) {
-            gap(gaps, Kind.NOTHING_PLANNED, "", a.plan().changed().isEmpty());
+            gap(gaps, Gap.Kind.NOTHING_PLANNED, "", a.plan().changed().isEmpty());
             return new Lead(Station.OPEN, gaps, gaps.isEmpty() ? Next.to(Station.FIT) : Next.to(Station.PLAN));
         }
         boolean shut = Gates.isShut(a.openingGates());
         long stops = a.openingGates().stream()
                 .filter(f -> f.severity() == Severity.STOP)
                 .count();
-        gap(gaps, Kind.GATE_SHUT, String.valueOf(stops), shut);
+        gap(gaps, Gap.Kind.GATE_SHUT, String.valueOf(stops), shut);
         boolean fitted = !isTest(a)
                 && a.fitLines().stream().allMatch(FitLine::done)
                 && !a.fitLines().isEmpty();
         List<WorkStep> left =
                 fitted ? List.of() : a.opening().stream().filter(s -> !s.done()).toList();
         Optional<WorkStep> back = backFirst(a);
-        gap(gaps, Kind.STEPS_LEFT, String.valueOf(left.size()), !left.isEmpty());
+        gap(gaps, Gap.Kind.STEPS_LEFT, String.valueOf(left.size()), !left.isEmpty());
         return new Lead(
                 Station.OPEN,
                 gaps,
@@ -246,14 +166,14 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         List<Gap> gaps = new ArrayList<>();
         List<FitLine> left = a.fitLines().stream().filter(l -> !l.done()).toList();
         if (a.fitLines().isEmpty()) {
-            gaps.add(new Gap(Kind.NOTHING_PLANNED, ""));
+            gaps.add(new Gap(Gap.Kind.NOTHING_PLANNED, ""));
             return new Lead(Station.FIT, gaps, Next.to(Station.PLAN));
         }
         boolean stepsLeft = a.opening().stream().anyMatch(s -> !s.done());
-        gap(gaps, Kind.GATE_SHUT, "", !left.isEmpty() && Gates.isShut(a.fittingGates()));
-        gap(gaps, Kind.WAY_CLOSED, "", !left.isEmpty() && stepsLeft && gaps.isEmpty());
+        gap(gaps, Gap.Kind.GATE_SHUT, "", !left.isEmpty() && Gates.isShut(a.fittingGates()));
+        gap(gaps, Gap.Kind.WAY_CLOSED, "", !left.isEmpty() && stepsLeft && gaps.isEmpty());
         boolean barred = !gaps.isEmpty();
-        gap(gaps, Kind.LINES_LEFT, String.valueOf(left.size()), !left.isEmpty());
+        gap(gaps, Gap.Kind.LINES_LEFT, String.valueOf(left.size()), !left.isEmpty());
         return new Lead(
                 Station.FIT,
                 gaps,
@@ -286,16 +206,16 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         List<WorkStep> closing = a.closing().stream().filter(s -> !s.done()).toList();
         if (!a.proof().proven()) {
             long differences = count(a, ProofGap.PROOF_DIFFERENCE_OPEN);
-            gap(gaps, Kind.START_FAILED, "", count(a, ProofGap.PROOF_FAILED_START) > 0);
-            gap(gaps, Kind.STEPS_LEFT, String.valueOf(opening.size()), !opening.isEmpty());
-            gap(gaps, Kind.DIFFERENCE_OPEN, String.valueOf(differences), differences > 0);
+            gap(gaps, Gap.Kind.START_FAILED, "", count(a, ProofGap.PROOF_FAILED_START) > 0);
+            gap(gaps, Gap.Kind.STEPS_LEFT, String.valueOf(opening.size()), !opening.isEmpty());
+            gap(gaps, Gap.Kind.DIFFERENCE_OPEN, String.valueOf(differences), differences > 0);
             gap(
                     gaps,
-                    Kind.PARTS_OFF,
+                    Gap.Kind.PARTS_OFF,
                     String.valueOf(a.now().off().size()),
                     !a.now().isClosed());
-            gap(gaps, Kind.NOT_STARTED, "", a.proof().tries().stream().noneMatch(Proof.Try::counts));
-            gap(gaps, Kind.NOT_PROVEN, "", gaps.isEmpty());
+            gap(gaps, Gap.Kind.NOT_STARTED, "", a.proof().tries().stream().noneMatch(Proof.Try::counts));
+            gap(gaps, Gap.Kind.NOT_PROVEN, "", gaps.isEmpty());
         }
         // A start is logged with what it showed; everything before it is a step of closing.
         Optional<WorkStep> step = closing.stream().findFirst().filter(s -> s.kind() != WorkStep.Kind.TEST_START);
@@ -334,18 +254,18 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     private static Lead handBack(Unit unit, Assessment a) {
         List<Gap> gaps = new ArrayList<>();
         if (unit.closing().isEmpty()) {
-            gap(gaps, Kind.SWOLLEN, "", unit.intake().battery() == Intake.Battery.SWOLLEN);
+            gap(gaps, Gap.Kind.SWOLLEN, "", unit.intake().battery() == Intake.Battery.SWOLLEN);
             gap(
                     gaps,
-                    Kind.PARTS_OFF,
+                    Gap.Kind.PARTS_OFF,
                     String.valueOf(a.now().off().size()),
                     !a.now().isClosed());
-            gap(gaps, Kind.NOT_PROVEN, "", !a.proof().proven());
+            gap(gaps, Gap.Kind.NOT_PROVEN, "", !a.proof().proven());
         }
         return new Lead(Station.HAND_BACK, gaps, Next.NONE);
     }
 
-    private static void gap(List<Gap> gaps, Kind kind, String of, boolean there) {
+    private static void gap(List<Gap> gaps, Gap.Kind kind, String of, boolean there) {
         if (there) {
             gaps.add(new Gap(kind, of));
         }

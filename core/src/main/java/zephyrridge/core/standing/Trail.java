@@ -3,12 +3,10 @@ package zephyrridge.core.standing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
-import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
-import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
@@ -61,7 +59,7 @@ public record Trail(List<Leg> legs, boolean planned) {
         Unit unit = work.unit();
         boolean changed = !plan.changed().isEmpty();
         boolean stops = plan.has(Severity.STOP);
-        boolean limitStops = plan.findings().stream().anyMatch(Trail::isLimitStop);
+        boolean limitStops = plan.findings().stream().anyMatch(Gates::isLimitStop);
         boolean allFitted = !lines.isEmpty() && lines.stream().allMatch(FitLine::done);
         boolean trouble = proof.missing().stream()
                 .anyMatch(f -> f.code() == ProofGap.PROOF_FAILED_START || f.code() == ProofGap.PROOF_DIFFERENCE_OPEN);
@@ -74,7 +72,7 @@ public record Trail(List<Leg> legs, boolean planned) {
                         && unit.intake().answersGates(),
                 false,
                 TAKE_IN_MINUTES));
-        legs.add(leg(Station.READ, Lead.readGaps(unit, bench, found).isEmpty(), false, READ_MINUTES));
+        legs.add(leg(Station.READ, ReadGaps.of(unit, bench, found).isEmpty(), false, READ_MINUTES));
         legs.add(leg(
                 Station.LIMITS,
                 changed && plan.verdict(Rule.LIMITS) != Verdict.UNDECIDED && !limitStops,
@@ -114,10 +112,6 @@ public record Trail(List<Leg> legs, boolean planned) {
 
     public Status statusOf(Station station) {
         return legs.get(station.ordinal()).status;
-    }
-
-    static boolean isLimitStop(Finding f) {
-        return f.severity() == Severity.STOP && f.code() instanceof LimitFinding;
     }
 
     private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {

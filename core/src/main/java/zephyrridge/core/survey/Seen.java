@@ -2,7 +2,7 @@ package zephyrridge.core.survey;
 
 import java.util.Optional;
 import zephyrridge.core.access.Part;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 
 /**
  * What somebody saw at a position.
@@ -10,7 +10,7 @@ import zephyrridge.core.machine.SlotModel;
  * @param chips data chips counted on both sides together, without register, hub and power circuit
  * @param over what lies over it, when that was said
  */
-public record Seen(SlotModel.State state, Optional<Integer> chips, Optional<Over> over) {
+public record Seen(SlotState state, Optional<Integer> chips, Optional<Over> over) {
     /** What can lie over a position and is easily overlooked. */
     public enum Over {
         NOTHING(Optional.empty()),

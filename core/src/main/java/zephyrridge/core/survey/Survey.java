@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
@@ -39,7 +40,7 @@ public record Survey(
         /** Whether something is fitted there that can be accepted into the job: a module of a socket that is not taken to be empty. */
         public boolean isModule() {
             return spec.isPresent()
-                    && verdict.map(v -> v.likeliest() == SlotModel.State.FILLED).orElse(true);
+                    && verdict.map(v -> v.likeliest() == SlotState.FILLED).orElse(true);
         }
     }
 

@@ -23,6 +23,7 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.Claim;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleIdentity;
@@ -276,7 +277,7 @@ public final class Surveyor {
             slots.add(new SlotModel.Slot(
                     p.id(),
                     place,
-                    p.isSoldered() ? SlotModel.State.SOLDERED : SlotModel.State.EMPTY,
+                    p.isSoldered() ? SlotState.SOLDERED : SlotState.EMPTY,
                     p.provenance().reliability(),
                     Optional.ofNullable(entries.get(p.id())),
                     Optional.ofNullable(seen.get(p.id())).map(Seen::state),
@@ -303,7 +304,7 @@ public final class Surveyor {
 
     private void judge(Position p, SlotModel.Verdict v) {
         Subject subject = Subject.position(p.id());
-        SlotModel.State is = v.likeliest();
+        SlotState is = v.likeliest();
         Evidence evidence = new Evidence.RecordEntry("positions." + p.id(), p.isSoldered() ? "soldered" : "socket", "");
         if (v.contradictsRecord()) {
             add(
@@ -321,7 +322,7 @@ public final class Surveyor {
                     evidence);
         }
         SlotModel.Entry entry = entries.get(p.id());
-        if (entry != null && is == SlotModel.State.SOLDERED && entry.form() == SlotModel.Form.SOCKETED) {
+        if (entry != null && is == SlotState.SOLDERED && entry.form() == SlotModel.Form.SOCKETED) {
             add(
                     SurveyFinding.SURVEY_BANK_CALLED_MODULE,
                     Severity.NOTE,

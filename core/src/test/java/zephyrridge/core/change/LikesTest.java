@@ -10,7 +10,7 @@ import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.MachineRecord;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.unit.JobModule;
 
@@ -51,7 +51,7 @@ class LikesTest {
     void whatWasSeenEmptyStaysEmpty() {
         Walk w = walk().does(
                         new EvidenceChange.SayWhatIsSeen(
-                                "B1", Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty()),
+                                "B1", Optional.of(SlotState.EMPTY), Optional.empty(), Optional.empty()),
                         new EvidenceChange.FoundInLike("A1"));
         assertThat(w.unit().asFound().keySet()).containsExactly("A1", "C1", "D1");
     }

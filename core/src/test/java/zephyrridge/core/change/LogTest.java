@@ -14,7 +14,7 @@ import org.junit.jupiter.api.Test;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.log.Place;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.EntryCheck;
 import zephyrridge.core.opening.FitLine;
@@ -95,12 +95,12 @@ class LogTest {
     void aPhantomPositionLeavesThePlan() {
         Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"), Walk.typed(Walk.D8), Walk.plan("B2", "m2"));
         w.does(new EvidenceChange.SayWhatIsSeen(
-                "B2", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty()));
+                "B2", Optional.of(SlotState.ABSENT), Optional.empty(), Optional.empty()));
         assertThat(w.bench().record().hasPosition("B2")).isFalse();
         assertThat(w.unit().plannedModules()).doesNotContainKey("B2");
         assertThat(w.refused(Walk.plan("B2", "m2"))).isEqualTo("NO_SUCH");
         assertThat(w.refused(new EvidenceChange.SayWhatIsSeen(
-                        "A1", Optional.of(SlotModel.State.ABSENT), Optional.empty(), Optional.empty())))
+                        "A1", Optional.of(SlotState.ABSENT), Optional.empty(), Optional.empty())))
                 .isEqualTo("POSITION_NEEDED");
         w.does(new ConditionChange.SayMissing("B2", false), Walk.plan("B2", "m2"));
     }
@@ -110,11 +110,11 @@ class LogTest {
     void evidenceIsDated() {
         Walk w = new Walk().planned().opened().does(Walk.fit("B1"));
         w.does(new EvidenceChange.SayWhatIsSeen(
-                "B1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+                "B1", Optional.of(SlotState.FILLED), Optional.empty(), Optional.empty()));
         w.does(new EvidenceChange.SayWhatIsSeen(
-                "A1", Optional.of(SlotModel.State.FILLED), Optional.empty(), Optional.empty()));
+                "A1", Optional.of(SlotState.FILLED), Optional.empty(), Optional.empty()));
         var rows = AsFound.survey(w.bench(), w.unit(), Map.of()).rows();
-        assertThat(rows.get(0).verdict().orElseThrow().slot().seen()).contains(SlotModel.State.FILLED);
+        assertThat(rows.get(0).verdict().orElseThrow().slot().seen()).contains(SlotState.FILLED);
         assertThat(rows.get(1).verdict().orElseThrow().slot().seen())
                 .as("B1 was filled by us")
                 .isEmpty();

@@ -227,10 +227,7 @@ class StepOrderTest {
         for (String p : List.of("A1", "B1", "B2")) {
             assertThat(Walk.codes(w.assess().found().findings())).doesNotContain("NO_MEMORY");
             w.does(new EvidenceChange.SayWhatIsSeen(
-                    p,
-                    Optional.of(zephyrridge.core.machine.SlotModel.State.EMPTY),
-                    Optional.empty(),
-                    Optional.empty()));
+                    p, Optional.of(zephyrridge.core.machine.SlotState.EMPTY), Optional.empty(), Optional.empty()));
         }
         assertThat(Walk.codes(w.assess().found().findings())).contains("NO_MEMORY");
     }

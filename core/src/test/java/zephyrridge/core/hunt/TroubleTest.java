@@ -111,7 +111,7 @@ class TroubleTest {
         assertThat(trouble(w).readsFirst(w.unit())).isTrue();
         w.does(Walk.read("firmwareTotal", "16 GB"));
         assertThat(trouble(w).readsFirst(w.unit())).isFalse();
-        assertThat(w.assess().leads(w.work, w.bench()).stream()
+        assertThat(Lead.of(w.work, w.bench(), w.assess()).stream()
                         .filter(l -> l.station() == Station.PROVE)
                         .findFirst()
                         .orElseThrow()
@@ -242,26 +242,26 @@ class TroubleTest {
     }
 
     private static void make(Practice p, Walk w, Trouble t, Probe probe) {
-        SortedSet<String> touched = t.touched(probe);
+        SortedSet<String> touched = t.names().touched(t.now(), probe);
         if (!touched.isEmpty()) {
             does(p, new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched));
             Assessment.of(w.bench(), p.work()).opening().stream()
                     .filter(s -> !s.done())
                     .forEach(s -> does(p, Walk.tick(s.id())));
         }
-        Map<String, String> fill = new HashMap<>(t.modules(probe.fill()));
-        probe.elsewhere().ifPresent(x -> fill.values().remove(t.pieces().get(x)));
+        Map<String, String> fill = new HashMap<>(t.names().modules(probe.fill()));
+        probe.elsewhere().ifPresent(x -> fill.values().remove(t.names().pieces().get(x)));
         if (!touched.isEmpty()) {
-            does(p, new FaultChange.Arrange(fill, t.reseated(probe)));
+            does(p, new FaultChange.Arrange(fill, t.names().reseated(t.now(), probe)));
         }
         if (probe.elsewhere().isPresent()) {
-            String key = t.pieces().get(probe.elsewhere().get());
+            String key = t.names().pieces().get(probe.elsewhere().get());
             Simulated.Sight s = p.elsewhere(key, probe.passes());
             does(
                     p,
                     new FaultChange.LogElsewhere(
                             key, s.dark() ? Entry.Outcome.SILENT : Entry.Outcome.STARTED, probe.passes(), s.errors()));
-            does(p, new FaultChange.Arrange(t.modules(t.now()), Set.of()));
+            does(p, new FaultChange.Arrange(t.names().modules(t.now()), Set.of()));
         }
         close(p, w);
         for (Act act : probe.acts()) {

@@ -27,10 +27,10 @@ class LayoutAdviceTest {
                 seen.merge(f.code().name(), 1, Integer::sum);
                 Layout then =
                         switch ((LayoutFinding) f.code()) {
-                            case ADVICE_FILL -> filled(c, (LayoutAdvice.Fill) f.detail());
-                            case ADVICE_WITHOUT -> without(c, ((LayoutAdvice.Without) f.detail()).positions());
+                            case ADVICE_FILL -> filled(c, (LayoutFinding.Fill) f.detail());
+                            case ADVICE_WITHOUT -> without(c, ((LayoutFinding.Without) f.detail()).positions());
                             case ADVICE_LEAVE_EMPTY -> without(
-                                    c, List.of(((LayoutAdvice.LeaveEmpty) f.detail()).position()));
+                                    c, List.of(((LayoutFinding.LeaveEmpty) f.detail()).position()));
                             default -> throw new AssertionError(f.code());
                         };
                 kept(f, evaluator.evaluate(then, c.asFound(), c.host()), "machine " + i + " " + f.detail());
@@ -40,14 +40,14 @@ class LayoutAdviceTest {
     }
 
     private static void kept(Finding f, LayoutEvaluation then, String what) {
-        if (f.detail() instanceof LayoutAdvice.Fill fill) {
+        if (f.detail() instanceof LayoutFinding.Fill fill) {
             assertThat(then.widths()).as(what).anyMatch(w -> w.mean().equals(Optional.of(fill.to())));
             assertThat(fill.to()).as(what).isGreaterThan(fill.from());
-        } else if (f.detail() instanceof LayoutAdvice.Without w) {
+        } else if (f.detail() instanceof LayoutFinding.Without w) {
             assertThat(then.rates()).as(what).anyMatch(r -> r.rate().equals(Optional.of(w.to())));
             assertThat(w.to()).as(what).isGreaterThan(w.from());
         } else {
-            LayoutAdvice.LeaveEmpty leave = (LayoutAdvice.LeaveEmpty) f.detail();
+            LayoutFinding.LeaveEmpty leave = (LayoutFinding.LeaveEmpty) f.detail();
             assertThat(then.findings())
                     .as(what)
                     .noneMatch(g -> g.code() == LayoutFinding.RANKS_EXCEEDED
@@ -55,7 +55,7 @@ class LayoutAdviceTest {
         }
     }
 
-    private static Layout filled(RandomMachines.Case c, LayoutAdvice.Fill fill) {
+    private static Layout filled(RandomMachines.Case c, LayoutFinding.Fill fill) {
         ModuleSpec like = IntStream.range(0, c.layout().size())
                 .filter(p -> !c.record().positions().get(p).isSoldered())
                 .mapToObj(p -> c.layout().module(p))

@@ -21,6 +21,7 @@ import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.quantity.DataRate;
 
 /**
@@ -94,7 +95,7 @@ final class NaiveEvaluator {
             if (step.megatransfers() > limit + 0.001) {
                 continue;
             }
-            BigDecimal tck = new BigDecimal(g.clockPeriodPs(step).orElseThrow());
+            BigDecimal tck = new BigDecimal(Rates.clockPeriodPs(g, step).orElseThrow());
             int least = clocks(g, max(all, 0), tck);
             for (int cl = 1; cl <= 127; cl++) {
                 int tried = cl;

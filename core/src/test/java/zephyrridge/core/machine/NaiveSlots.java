@@ -6,7 +6,6 @@ import java.util.Map;
 import zephyrridge.core.machine.SlotModel.Entry;
 import zephyrridge.core.machine.SlotModel.Form;
 import zephyrridge.core.machine.SlotModel.Slot;
-import zephyrridge.core.machine.SlotModel.State;
 
 /** The slot model of a second time, by recursion and with texts for keys; slow and plain. */
 final class NaiveSlots {
@@ -15,7 +14,7 @@ final class NaiveSlots {
     /** Entropy in bits of (free sockets per place, soldered size) when one slot got this extra likelihood. */
     static double entropyGiven(List<Slot> slots, int count, int extraSlot, double[] extra) {
         Map<String, Double> outcomes = new HashMap<>();
-        visit(slots, 0, 1, new State[slots.size()], count, extraSlot, extra, outcomes);
+        visit(slots, 0, 1, new SlotState[slots.size()], count, extraSlot, extra, outcomes);
         double sum = outcomes.values().stream().mapToDouble(Double::doubleValue).sum();
         return outcomes.values().stream()
                 .mapToDouble(p -> p == 0 ? 0 : -(p / sum) * Math.log(p / sum) / Math.log(2))
@@ -26,7 +25,7 @@ final class NaiveSlots {
             List<Slot> slots,
             int at,
             double p,
-            State[] states,
+            SlotState[] states,
             int count,
             int extraSlot,
             double[] extra,
@@ -37,10 +36,10 @@ final class NaiveSlots {
             Map<String, Integer> free = new java.util.TreeMap<>();
             long size = 0;
             for (int i = 0; i < states.length; i++) {
-                present += states[i] == State.ABSENT ? 0 : 1;
-                soldered += states[i] == State.SOLDERED ? 1 : 0;
-                size += states[i] == State.SOLDERED ? slots.get(i).mebibytes() : 0;
-                if (states[i] == State.EMPTY) {
+                present += states[i] == SlotState.ABSENT ? 0 : 1;
+                soldered += states[i] == SlotState.SOLDERED ? 1 : 0;
+                size += states[i] == SlotState.SOLDERED ? slots.get(i).mebibytes() : 0;
+                if (states[i] == SlotState.EMPTY) {
                     free.merge(slots.get(i).place(), 1, Integer::sum);
                 }
             }
@@ -48,7 +47,7 @@ final class NaiveSlots {
             outcomes.merge(free + " " + size, p * counted, Double::sum);
             return;
         }
-        for (State s : State.values()) {
+        for (SlotState s : SlotState.values()) {
             states[at] = s;
             double q = p
                     * record(slots.get(at), s)
@@ -66,26 +65,26 @@ final class NaiveSlots {
         }
     }
 
-    private static double record(Slot slot, State s) {
-        boolean socketSaid = slot.recordSays() == State.EMPTY || slot.recordSays() == State.FILLED;
-        boolean socket = s == State.EMPTY || s == State.FILLED;
+    private static double record(Slot slot, SlotState s) {
+        boolean socketSaid = slot.recordSays() == SlotState.EMPTY || slot.recordSays() == SlotState.FILLED;
+        boolean socket = s == SlotState.EMPTY || s == SlotState.FILLED;
         boolean right = socketSaid == socket && (socket || slot.recordSays() == s);
         return (right ? slot.reliability() : (1 - slot.reliability()) / 2) * (socket ? 0.5 : 1);
     }
 
-    private static double entry(Entry e, State s) {
+    private static double entry(Entry e, SlotState s) {
         double p;
-        if (s == State.SOLDERED) {
+        if (s == SlotState.SOLDERED) {
             p = Map.of(Form.ROW_OF_CHIPS, 0.55, Form.UNKNOWN, 0.15, Form.SOCKETED, 0.30)
                     .get(e.form());
         } else {
             p = Map.of(Form.SOCKETED, 0.95, Form.UNKNOWN, 0.025, Form.ROW_OF_CHIPS, 0.025)
                     .get(e.form());
         }
-        boolean something = s == State.FILLED || s == State.SOLDERED;
+        boolean something = s == SlotState.FILLED || s == SlotState.SOLDERED;
         p *= something == e.filled() ? 0.98 : 0.02;
         if (e.filled()) {
-            double blank = s == State.SOLDERED ? 0.6 : 0.03;
+            double blank = s == SlotState.SOLDERED ? 0.6 : 0.03;
             p *= e.blankPart() ? blank : 1 - blank;
         }
         return p;

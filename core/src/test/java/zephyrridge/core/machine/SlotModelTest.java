@@ -15,18 +15,17 @@ import org.junit.jupiter.api.Test;
 import zephyrridge.core.machine.SlotModel.Entry;
 import zephyrridge.core.machine.SlotModel.Form;
 import zephyrridge.core.machine.SlotModel.Slot;
-import zephyrridge.core.machine.SlotModel.State;
 
 class SlotModelTest {
     private static final Entry FILLED = new Entry(Form.SOCKETED, true, false);
     private static final Entry EMPTY = new Entry(Form.SOCKETED, false, true);
 
-    private static Slot slot(String id, String place, State record, Entry entry, State seen) {
+    private static Slot slot(String id, String place, SlotState record, Entry entry, SlotState seen) {
         return new Slot(
                 id, place, record, 0.95, Optional.ofNullable(entry), Optional.ofNullable(seen), Optional.empty(), 4096);
     }
 
-    private static double p(SlotModel model, int slot, State state) {
+    private static double p(SlotModel model, int slot, SlotState state) {
         return model.verdicts().get(slot).probabilities()[state.ordinal()];
     }
 
@@ -34,12 +33,13 @@ class SlotModelTest {
     @Test
     void onePositionByHand() {
         SlotModel model = SlotModel.of(
-                List.of(slot("a", "hatch", State.EMPTY, FILLED, null)), OptionalInt.empty(), OptionalInt.empty());
+                List.of(slot("a", "hatch", SlotState.EMPTY, FILLED, null)), OptionalInt.empty(), OptionalInt.empty());
         double filled = 0.95 * 0.5 * 0.95 * 0.98 * 0.97;
         double empty = 0.95 * 0.5 * 0.95 * 0.02 * 0.97;
         double soldered = 0.025 * 0.30 * 0.98 * 0.4;
         double absent = 0.025 * 0.95 * 0.02 * 0.97;
-        assertThat(p(model, 0, State.FILLED)).isCloseTo(filled / (filled + empty + soldered + absent), within(1e-12));
+        assertThat(p(model, 0, SlotState.FILLED))
+                .isCloseTo(filled / (filled + empty + soldered + absent), within(1e-12));
         assertThat(model.verdicts().get(0).isConfirmed()).isTrue();
         assertThat(model.verdicts().get(0).contradictsEntry()).isFalse();
     }
@@ -49,23 +49,23 @@ class SlotModelTest {
     void aBankCalledAModuleStaysABank() {
         SlotModel model = SlotModel.of(
                 List.of(
-                        slot("bank", "board", State.SOLDERED, new Entry(Form.SOCKETED, true, true), null),
-                        slot("a", "hatch", State.EMPTY, EMPTY, null)),
+                        slot("bank", "board", SlotState.SOLDERED, new Entry(Form.SOCKETED, true, true), null),
+                        slot("a", "hatch", SlotState.EMPTY, EMPTY, null)),
                 OptionalInt.of(2),
                 OptionalInt.empty());
-        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.SOLDERED);
+        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(SlotState.SOLDERED);
         assertThat(model.verdicts().get(0).contradictsEntry()).isTrue();
-        assertThat(model.verdicts().get(1).likeliest()).isEqualTo(State.EMPTY);
+        assertThat(model.verdicts().get(1).likeliest()).isEqualTo(SlotState.EMPTY);
     }
 
     /** An eye that saw a socket where the record has a bank contradicts the record. */
     @Test
     void theEyeContradictsTheRecord() {
         SlotModel model = SlotModel.of(
-                List.of(slot("bank", "board", State.SOLDERED, FILLED, State.FILLED)),
+                List.of(slot("bank", "board", SlotState.SOLDERED, FILLED, SlotState.FILLED)),
                 OptionalInt.empty(),
                 OptionalInt.empty());
-        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(State.FILLED);
+        assertThat(model.verdicts().get(0).likeliest()).isEqualTo(SlotState.FILLED);
         assertThat(model.verdicts().get(0).contradictsRecord()).isTrue();
     }
 
@@ -73,9 +73,9 @@ class SlotModelTest {
     @Test
     void aLookIsWorthWhatIsOpen() {
         List<Slot> slots = List.of(
-                slot("below", "hatch", State.EMPTY, null, State.FILLED),
-                slot("k1", "keyboard", State.EMPTY, null, null),
-                slot("k2", "keyboard", State.EMPTY, null, null));
+                slot("below", "hatch", SlotState.EMPTY, null, SlotState.FILLED),
+                slot("k1", "keyboard", SlotState.EMPTY, null, null),
+                slot("k2", "keyboard", SlotState.EMPTY, null, null));
         List<SlotModel.Look> looks = SlotModel.of(slots, OptionalInt.empty(), OptionalInt.empty())
                 .looks(Map.of("hatch", 2.0, "keyboard", 20.0));
         assertThat(looks).extracting(SlotModel.Look::place).containsExactly("keyboard");
@@ -83,8 +83,8 @@ class SlotModelTest {
         // Once looked at, nothing is left to see there.
         List<Slot> after = List.of(
                 slots.get(0),
-                slot("k1", "keyboard", State.EMPTY, null, State.EMPTY),
-                slot("k2", "keyboard", State.EMPTY, null, State.FILLED));
+                slot("k1", "keyboard", SlotState.EMPTY, null, SlotState.EMPTY),
+                slot("k2", "keyboard", SlotState.EMPTY, null, SlotState.FILLED));
         assertThat(SlotModel.of(after, OptionalInt.empty(), OptionalInt.empty())
                         .looks(Map.of("hatch", 2.0, "keyboard", 20.0)))
                 .isEmpty();
@@ -94,10 +94,10 @@ class SlotModelTest {
     @Test
     void theLookFollowsRecordAndClaims() {
         Map<String, Double> minutes = Map.of("hatch", 2.0, "keyboard", 2.0);
-        List<Slot> known =
-                List.of(slot("a", "hatch", State.EMPTY, FILLED, null), slot("b", "keyboard", State.EMPTY, null, null));
-        List<Slot> swapped =
-                List.of(slot("a", "keyboard", State.EMPTY, FILLED, null), slot("b", "hatch", State.EMPTY, null, null));
+        List<Slot> known = List.of(
+                slot("a", "hatch", SlotState.EMPTY, FILLED, null), slot("b", "keyboard", SlotState.EMPTY, null, null));
+        List<Slot> swapped = List.of(
+                slot("a", "keyboard", SlotState.EMPTY, FILLED, null), slot("b", "hatch", SlotState.EMPTY, null, null));
         assertThat(SlotModel.of(known, OptionalInt.of(1), OptionalInt.empty())
                         .looks(minutes)
                         .get(0)
@@ -111,8 +111,8 @@ class SlotModelTest {
         // Of two equal looks the shorter comes first.
         assertThat(SlotModel.of(
                                 List.of(
-                                        slot("a", "hatch", State.EMPTY, null, null),
-                                        slot("b", "keyboard", State.EMPTY, null, null)),
+                                        slot("a", "hatch", SlotState.EMPTY, null, null),
+                                        slot("b", "keyboard", SlotState.EMPTY, null, null)),
                                 OptionalInt.empty(),
                                 OptionalInt.empty())
                         .looks(Map.of("hatch", 20.0, "keyboard", 3.0))
@@ -135,9 +135,9 @@ class SlotModelTest {
                 slots.add(slot(
                         "s" + i,
                         "place" + random.nextInt(3),
-                        State.values()[random.nextInt(4)],
+                        SlotState.values()[random.nextInt(4)],
                         entry,
-                        random.nextInt(4) == 0 ? State.values()[random.nextInt(4)] : null));
+                        random.nextInt(4) == 0 ? SlotState.values()[random.nextInt(4)] : null));
             }
             OptionalInt count = random.nextBoolean() ? OptionalInt.of(1 + random.nextInt(6)) : OptionalInt.empty();
             OptionalInt used = random.nextBoolean() ? OptionalInt.of(random.nextInt(5)) : OptionalInt.empty();
@@ -179,22 +179,22 @@ class SlotModelTest {
     @Test
     void theValueIsTheExpectedDropInEntropy() {
         List<Slot> slots = List.of(
-                slot("a", "hatch", State.EMPTY, EMPTY, null),
-                slot("b", "keyboard", State.EMPTY, null, null),
-                slot("c", "board", State.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
+                slot("a", "hatch", SlotState.EMPTY, EMPTY, null),
+                slot("b", "keyboard", SlotState.EMPTY, null, null),
+                slot("c", "board", SlotState.SOLDERED, new Entry(Form.UNKNOWN, true, true), null));
         SlotModel model = SlotModel.of(slots, OptionalInt.of(2), OptionalInt.empty());
         double value = model.looks(Map.of("keyboard", 5.0)).get(0).bits();
         double expected = 0;
         double total = 0;
         double[] before = model.verdicts().get(1).probabilities();
-        for (State seen : State.values()) {
+        for (SlotState seen : SlotState.values()) {
             // P(seen) by the eye of, the place wrong in 1 of 20.
             double probability = 0;
             double[] likelihood = new double[4];
-            for (State truth : State.values()) {
+            for (SlotState truth : SlotState.values()) {
                 double eye = seen == truth ? 0.99 : 0.01 / 3;
                 likelihood[truth.ordinal()] =
-                        truth == State.ABSENT ? eye : 0.95 * eye + (seen == State.ABSENT ? 0.05 : 0);
+                        truth == SlotState.ABSENT ? eye : 0.95 * eye + (seen == SlotState.ABSENT ? 0.05 : 0);
                 probability += before[truth.ordinal()] * likelihood[truth.ordinal()];
             }
             total += probability;
@@ -208,11 +208,19 @@ class SlotModelTest {
     @Test
     void theManualIsALookWhereTheRecordIsWeak() {
         List<Slot> weak = List.of(
-                new Slot("a", "hatch", State.EMPTY, 0.75, Optional.empty(), Optional.empty(), Optional.empty(), 4096),
+                new Slot(
+                        "a",
+                        "hatch",
+                        SlotState.EMPTY,
+                        0.75,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
+                        4096),
                 new Slot(
                         "b",
                         "hatch",
-                        State.SOLDERED,
+                        SlotState.SOLDERED,
                         0.75,
                         Optional.empty(),
                         Optional.empty(),
@@ -229,7 +237,7 @@ class SlotModelTest {
                 .bits();
         assertThat(looks.get(0).bits()).isLessThan(eye);
         assertThat(SlotModel.of(
-                                List.of(slot("a", "hatch", State.EMPTY, null, null)),
+                                List.of(slot("a", "hatch", SlotState.EMPTY, null, null)),
                                 OptionalInt.empty(),
                                 OptionalInt.empty())
                         .looks(Map.of()))
@@ -238,7 +246,7 @@ class SlotModelTest {
 
     @Test
     void tooManyAtOnceIsRefused() {
-        List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", State.EMPTY, null, null));
+        List<Slot> nine = Collections.nCopies(9, slot("a", "hatch", SlotState.EMPTY, null, null));
         assertThatThrownBy(() -> SlotModel.of(nine, OptionalInt.empty(), OptionalInt.empty()))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("8");
@@ -250,7 +258,7 @@ class SlotModelTest {
         Slot plain = new Slot(
                 "a",
                 "hatch",
-                State.EMPTY,
+                SlotState.EMPTY,
                 0.95,
                 Optional.empty(),
                 Optional.empty(),
@@ -260,7 +268,7 @@ class SlotModelTest {
                         .verdicts()
                         .get(0)
                         .likeliest())
-                .isEqualTo(State.FILLED);
+                .isEqualTo(SlotState.FILLED);
         assertThat(SlotModel.of(List.of(plain), OptionalInt.empty(), OptionalInt.empty())
                         .verdicts()
                         .get(0)
@@ -269,7 +277,7 @@ class SlotModelTest {
         Slot chip = new Slot(
                 "b",
                 "board",
-                State.SOLDERED,
+                SlotState.SOLDERED,
                 0.75,
                 Optional.empty(),
                 Optional.empty(),
@@ -279,7 +287,7 @@ class SlotModelTest {
                         .verdicts()
                         .get(0)
                         .likeliest())
-                .isEqualTo(State.SOLDERED);
+                .isEqualTo(SlotState.SOLDERED);
     }
 
     /** Eight positions of any kind: like ones are counted together, and unlike ones stay within bounds. */
@@ -299,7 +307,7 @@ class SlotModelTest {
                 slots.add(new Slot(
                         "s" + i,
                         place,
-                        State.values()[random.nextInt(4)],
+                        SlotState.values()[random.nextInt(4)],
                         0.5 + random.nextDouble() / 2,
                         Optional.ofNullable(entry),
                         Optional.empty(),

@@ -117,7 +117,7 @@ class ClockRoundingTest {
     @ParameterizedTest
     @MethodSource("bins")
     void binsAgreeWithTheirOwnRate(SpeedBin bin) {
-        int tck = bin.generation().clockPeriodPs(bin.rate()).orElseThrow();
+        int tck = Rates.clockPeriodPs(bin.generation(), bin.rate()).orElseThrow();
         int clocks = ClockRounding.cyclesRoundedUp(bin.generation(), bin.tAA().value(), tck);
         if (bin.generation() == MemoryGeneration.DDR5) {
             assertThat(clocks).isEqualTo(bin.tRCD());

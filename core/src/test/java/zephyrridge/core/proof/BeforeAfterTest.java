@@ -17,7 +17,7 @@ import zephyrridge.core.proof.Measured.What;
 
 /** what was measured before and after, and when it may be compared at all. */
 class BeforeAfterTest {
-    private static Measured read(Readout.Threads threads, Set<Condition> conditions, Integer... runs) {
+    private static Measured read(Measured.Threads threads, Set<Condition> conditions, Integer... runs) {
         return new Measured(What.READ, "", Optional.ofNullable(threads), List.of(runs), new TreeSet<>(conditions));
     }
 
@@ -30,8 +30,8 @@ class BeforeAfterTest {
     @Test
     void whatIsClearlyMoreIsBetterWithItsPercent() {
         BeforeAfter b = one(
-                read(Readout.Threads.ALL, Set.of(), 30_000, 30_200),
-                read(Readout.Threads.ALL, Set.of(), 33_000, 33_220));
+                read(Measured.Threads.ALL, Set.of(), 30_000, 30_200),
+                read(Measured.Threads.ALL, Set.of(), 33_000, 33_220));
         assertThat(b.verdict()).isEqualTo(Verdict.BETTER);
         assertThat(b.change()).contains(100);
     }
@@ -53,13 +53,14 @@ class BeforeAfterTest {
 
     @Test
     void whatWasMeasuredOtherwiseIsNotCompared() {
-        Measured all = read(Readout.Threads.ALL, Set.of(), 30_000, 30_100);
-        assertThat(one(all, read(Readout.Threads.ONE, Set.of(), 12_000, 12_100)).verdict())
+        Measured all = read(Measured.Threads.ALL, Set.of(), 30_000, 30_100);
+        assertThat(one(all, read(Measured.Threads.ONE, Set.of(), 12_000, 12_100))
+                        .verdict())
                 .isEqualTo(Verdict.OTHER_THREADS);
-        assertThat(one(all, read(Readout.Threads.ALL, Set.of(Condition.ON_MAINS), 33_000, 33_100))
+        assertThat(one(all, read(Measured.Threads.ALL, Set.of(Condition.ON_MAINS), 33_000, 33_100))
                         .verdict())
                 .isEqualTo(Verdict.OTHER_CONDITIONS);
-        BeforeAfter single = one(all, read(Readout.Threads.ALL, Set.of(), 33_000));
+        BeforeAfter single = one(all, read(Measured.Threads.ALL, Set.of(), 33_000));
         assertThat(single.verdict()).isEqualTo(Verdict.ONE_RUN);
         assertThat(single.change()).isEmpty();
         assertThat(BeforeAfter.of(List.of(all), List.of()).get(0).verdict()).isEqualTo(Verdict.ONE_SIDE);

@@ -250,7 +250,7 @@ class ReadoutComparisonTest {
                 .isEmpty();
     }
 
-    private static Readout bandwidth(long megabytes, Readout.Test test, Readout.Threads threads) {
+    private static Readout bandwidth(long megabytes, Readout.Test test, Measured.Threads threads) {
         return Readout.NOTHING
                 .with()
                 .bandwidth(
@@ -276,7 +276,7 @@ class ReadoutComparisonTest {
         "22000,READ,,UNDECIDED PROOF_THREADS_NOT_SAID",
         "164000,READ,ALL,UNDECIDED PROOF_WIDTH_ABOVE"
     })
-    void widthIsJudgedByWhatWasSaid(long megabytes, Readout.Test test, Readout.Threads threads, String outcome) {
+    void widthIsJudgedByWhatWasSaid(long megabytes, Readout.Test test, Measured.Threads threads, String outcome) {
         assertThat(outcome(compare(HOME, bandwidth(megabytes, test, threads), "B1=" + D16), Field.BANDWIDTH))
                 .isEqualTo(outcome);
     }
@@ -284,7 +284,7 @@ class ReadoutComparisonTest {
     @Test
     void evenChannelsAreFineFromTheThresholdOn() {
         assertThat(outcome(
-                        compare(HOME, bandwidth(26_000, Readout.Test.READ, Readout.Threads.ALL), "B1=" + D8),
+                        compare(HOME, bandwidth(26_000, Readout.Test.READ, Measured.Threads.ALL), "B1=" + D8),
                         Field.BANDWIDTH))
                 .isEqualTo("MATCH PROOF_WIDTH_FINE");
     }

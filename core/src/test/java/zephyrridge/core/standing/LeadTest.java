@@ -15,7 +15,7 @@ import zephyrridge.core.change.OpeningChange;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
-import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
@@ -24,18 +24,18 @@ import zephyrridge.core.unit.Station;
 /** What each station lacks and what comes next: true at every step of a walk, and the walk is led by it. */
 class LeadTest {
     private static Lead lead(Walk w, Station station) {
-        return w.assess().leads(w.work, w.bench()).get(station.ordinal());
+        return Lead.of(w.work, w.bench(), w.assess()).get(station.ordinal());
     }
 
-    private static List<Lead.Kind> missing(Walk w, Station station) {
-        return lead(w, station).missing().stream().map(Lead.Gap::kind).toList();
+    private static List<Gap.Kind> missing(Walk w, Station station) {
+        return lead(w, station).missing().stream().map(Gap::kind).toList();
     }
 
     @Test
     void takeInAsksOnlyWhatIsUnanswered() {
         Walk w = new Walk();
         assertThat(missing(w, Station.TAKE_IN))
-                .containsExactly(Lead.Kind.SEAL, Lead.Kind.BATTERY, Lead.Kind.KEY, Lead.Kind.SETTINGS);
+                .containsExactly(Gap.Kind.SEAL, Gap.Kind.BATTERY, Gap.Kind.KEY, Gap.Kind.SETTINGS);
         assertThat(lead(w, Station.TAKE_IN).next().what()).isEqualTo(Lead.Do.ANSWER_AS_USUAL);
         w.answered();
         assertThat(missing(w, Station.TAKE_IN)).isEmpty();
@@ -46,10 +46,10 @@ class LeadTest {
     @Test
     void readIsDoneByTheEvidence() {
         Walk w = new Walk().answered();
-        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.NOTHING_READ);
+        assertThat(missing(w, Station.READ)).containsExactly(Gap.Kind.NOTHING_READ);
         assertThat(w.assess().trail().current()).isEqualTo(Station.READ);
         w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
-        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.SOCKETS_NOT_SEEN);
+        assertThat(missing(w, Station.READ)).containsExactly(Gap.Kind.SOCKETS_NOT_SEEN);
         assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
         // A total that is what the module has says that the others are empty.
         w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "4")));
@@ -61,14 +61,14 @@ class LeadTest {
                 StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB")));
         assertThat(missing(w, Station.READ))
                 .as("nothing disagrees while two sockets may hold the rest")
-                .containsExactly(Lead.Kind.TOTAL_AMONG);
+                .containsExactly(Gap.Kind.TOTAL_AMONG);
         assertThat(lead(w, Station.READ).missing().get(0).of()).contains("B1").contains("B2");
         for (String rest : List.of("6.5 GB", "11 GB", "3 GB")) {
             w.does(new StartChange.EnterReadout(
                     StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", rest)));
             assertThat(missing(w, Station.READ))
                     .as("%s beside 4 GB and two sockets", rest)
-                    .contains(rest.equals("3 GB") ? Lead.Kind.TOTAL_DIFFERS : Lead.Kind.TOTAL_AMONG);
+                    .contains(rest.equals("3 GB") ? Gap.Kind.TOTAL_DIFFERS : Gap.Kind.TOTAL_AMONG);
         }
     }
 
@@ -83,13 +83,13 @@ class LeadTest {
                 .toList();
         sockets.subList(1, sockets.size())
                 .forEach(p -> w.does(new EvidenceChange.SayWhatIsSeen(
-                        p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty())));
+                        p, Optional.of(SlotState.EMPTY), Optional.empty(), Optional.empty())));
         w.does(new StartChange.EnterReadout(
                 StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "11.9 GB")));
-        assertThat(missing(w, Station.READ)).as("no module holds 7.9 GB").contains(Lead.Kind.TOTAL_DIFFERS);
+        assertThat(missing(w, Station.READ)).as("no module holds 7.9 GB").contains(Gap.Kind.TOTAL_DIFFERS);
         w.does(new StartChange.EnterReadout(
                 StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "12 GB")));
-        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.TOTAL_POINTS);
+        assertThat(missing(w, Station.READ)).containsExactly(Gap.Kind.TOTAL_POINTS);
         assertThat(lead(w, Station.READ).missing().get(0).of())
                 .isEqualTo(w.bench().record().position(sockets.get(0)).label());
         w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D8, Optional.of(sockets.get(0))));
@@ -108,7 +108,7 @@ class LeadTest {
         assertThat(w.assess().readingFindings())
                 .extracting(f -> f.code().name())
                 .containsExactly("READ_TOTAL_ALONE");
-        assertThat(missing(w, Station.READ)).containsExactly(Lead.Kind.ONLY_TOTAL);
+        assertThat(missing(w, Station.READ)).containsExactly(Gap.Kind.ONLY_TOTAL);
         assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("A1", "B1", "B2");
         w.does(Walk.found(Walk.D4, "A1"));
         assertThat(AsFound.unknown(w.bench(), w.unit())).containsExactlyInAnyOrder("B1", "B2");
@@ -140,7 +140,7 @@ class LeadTest {
                     .as("before " + p)
                     .containsExactly("READ_NOTHING_YET");
             w.does(new EvidenceChange.SayWhatIsSeen(
-                    p, Optional.of(SlotModel.State.EMPTY), Optional.empty(), Optional.empty()));
+                    p, Optional.of(SlotState.EMPTY), Optional.empty(), Optional.empty()));
         }
         assertThat(w.assess().found().findings())
                 .extracting(f -> f.code().name())
@@ -164,7 +164,7 @@ class LeadTest {
         Walk w = new Walk().answered();
         w.does(new EvidenceChange.AddModule(JobModule.Origin.FOUND, Walk.D4, Optional.of("A1")));
         w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
-        assertThat(missing(w, Station.PLAN)).containsExactly(Lead.Kind.NOTHING_PLANNED);
+        assertThat(missing(w, Station.PLAN)).containsExactly(Gap.Kind.NOTHING_PLANNED);
         w.does(new PlanChange.PlanModule("B1", Optional.of("m2"), Optional.empty()));
         assertThat(lead(w, Station.PLAN).next().what()).isEqualTo(Lead.Do.CHOOSE_PLAN);
         w.does(new PlanChange.ChoosePlan(true));
@@ -179,7 +179,7 @@ class LeadTest {
         assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, "B1"));
         w.does(new LogChange.ConfirmFit("B1", true, Optional.empty(), Optional.empty(), Optional.empty()));
         assertThat(missing(w, Station.FIT)).isEmpty();
-        assertThat(missing(w, Station.PROVE)).contains(Lead.Kind.PARTS_OFF, Lead.Kind.NOT_STARTED);
+        assertThat(missing(w, Station.PROVE)).contains(Gap.Kind.PARTS_OFF, Gap.Kind.NOT_STARTED);
         // The first start comes before the last cover; then it is made dead again before hands go in.
         for (int round = 0; round < 2; round++) {
             while (lead(w, Station.PROVE).next().what() == Lead.Do.TICK) {
@@ -202,9 +202,9 @@ class LeadTest {
         Walk w = new Walk();
         w.does(new EvidenceChange.AddModule(JobModule.Origin.TYPED, Walk.D4, Optional.empty()));
         w.does(new PlanChange.PlanModule("B1", Optional.of("m1"), Optional.empty()));
-        assertThat(missing(w, Station.OPEN)).contains(Lead.Kind.GATE_SHUT);
+        assertThat(missing(w, Station.OPEN)).contains(Gap.Kind.GATE_SHUT);
         assertThat(lead(w, Station.OPEN).next().what()).isEqualTo(Lead.Do.NONE);
-        assertThat(missing(w, Station.FIT)).contains(Lead.Kind.GATE_SHUT);
+        assertThat(missing(w, Station.FIT)).contains(Gap.Kind.GATE_SHUT);
     }
 
     /** A plain number is taken where only one unit can be meant, and asked about where two can. */

@@ -16,6 +16,7 @@ import zephyrridge.core.access.Side;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleField;
@@ -86,7 +87,7 @@ class SurveyorTest {
                         Firmware.device("Bottom", 8, 0x0D, 1, "", ""),
                         Firmware.device("Top", 16, 0x0D, 2, "TN16", "01020304")),
                 chip(LABEL, "TN16", 0x01020304, Optional.empty()));
-        assertThat(row(survey, "bank").verdict().orElseThrow().likeliest()).isEqualTo(SlotModel.State.SOLDERED);
+        assertThat(row(survey, "bank").verdict().orElseThrow().likeliest()).isEqualTo(SlotState.SOLDERED);
         assertThat(codes(survey))
                 .contains("SURVEY_BANK_CALLED_MODULE")
                 .doesNotContain("SURVEY_SOURCE_WITHOUT_POSITION", "SURVEY_SOURCES_DISAGREE");
@@ -132,7 +133,7 @@ class SurveyorTest {
         Survey settled = Surveyor.survey(
                 BANK_AND_SOCKET,
                 List.of(fw),
-                Map.of("socket", new Seen(SlotModel.State.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))),
+                Map.of("socket", new Seen(SlotState.FILLED, Optional.of(16), Optional.of(Seen.Over.TAPE))),
                 Map.of(),
                 Set.of());
         assertThat(row(settled, "socket")

@@ -26,7 +26,6 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.proof.Measured;
-import zephyrridge.core.proof.Readout;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
@@ -346,7 +345,7 @@ class DemoStories implements DemoJobs {
                 Optional.empty(),
                 Measured.What.READ,
                 "",
-                Optional.of(Readout.Threads.ALL),
+                Optional.of(Measured.Threads.ALL),
                 runs,
                 Set.of(Measured.Condition.ON_MAINS, Measured.Condition.PROGRAMS_CLOSED));
     }

@@ -106,13 +106,13 @@ final class DemoWalk {
     }
 
     private void make(Trouble t, Probe probe, Predicate<Map<String, String>> starts) {
-        SortedMap<String, String> fill = new TreeMap<>(t.modules(probe.fill()));
-        Optional<String> away = probe.elsewhere().map(t.pieces()::get);
+        SortedMap<String, String> fill = new TreeMap<>(t.names().modules(probe.fill()));
+        Optional<String> away = probe.elsewhere().map(t.names().pieces()::get);
         away.ifPresent(fill.values()::remove);
-        SortedSet<String> touched = t.touched(probe);
+        SortedSet<String> touched = t.names().touched(t.now(), probe);
         if (!touched.isEmpty()) {
             then(new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched)).open();
-            then(new FaultChange.Arrange(fill, t.reseated(probe)));
+            then(new FaultChange.Arrange(fill, t.names().reseated(t.now(), probe)));
         }
         away.ifPresent(key -> then(new FaultChange.LogElsewhere(key, Entry.Outcome.STARTED, probe.passes(), 0)));
         closeAll();

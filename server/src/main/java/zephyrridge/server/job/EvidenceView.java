@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.machine.SlotModel;
+import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.SourceKind;
 import zephyrridge.core.survey.Seen;
@@ -58,7 +59,7 @@ record EvidenceView(
             String label,
             boolean soldered,
             Optional<VerdictView> verdict,
-            Optional<SlotModel.State> seen,
+            Optional<SlotState> seen,
             Optional<Integer> chips,
             Optional<Seen.Over> over,
             List<FieldView> fields,
@@ -66,7 +67,7 @@ record EvidenceView(
             boolean inJob) {}
 
     /** @param percent how probable the likeliest state is; {@code word} how much that is */
-    record VerdictView(SlotModel.State state, int percent, Word word) {}
+    record VerdictView(SlotState state, int percent, Word word) {}
 
     /** LIKELY from 70 per cent on. */
     enum Word {

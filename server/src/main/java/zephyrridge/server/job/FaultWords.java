@@ -72,9 +72,9 @@ class FaultWords {
             return texts.say(
                     "probe." + p.shape(),
                     "modules",
-                    modules(t.keys(p.pieces())),
+                    modules(t.names().keys(p.pieces())),
                     "fill",
-                    fill(t.modules(p.fill())),
+                    fill(t.names().modules(p.fill())),
                     "minutes",
                     minutes);
         }

@@ -25,6 +25,7 @@ import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Gap;
 import zephyrridge.core.standing.Lead;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Alternative;
@@ -171,7 +172,7 @@ class JobViews {
     }
 
     private List<LegView> legs(Jobs.Current c) {
-        List<Lead> leads = c.assessment().leads(c.work(), c.machine().bench());
+        List<Lead> leads = Lead.of(c.work(), c.machine().bench(), c.assessment());
         return c.assessment().trail().legs().stream()
                 .map(l -> {
                     Lead lead = leads.get(l.station().ordinal());
@@ -193,7 +194,7 @@ class JobViews {
                 .toList();
         Stream<String> others = lead.missing().stream()
                 .filter(g -> !g.kind().isQuestion())
-                .map(g -> g.kind() == Lead.Kind.NOT_PROVEN && !proof.missing().isEmpty()
+                .map(g -> g.kind() == Gap.Kind.NOT_PROVEN && !proof.missing().isEmpty()
                         ? clause(texts.of(proof.missing().get(0)))
                         : g.of().equals("1")
                                 ? texts.find("lead." + g.kind() + ".1")

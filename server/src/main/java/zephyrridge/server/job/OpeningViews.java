@@ -86,7 +86,7 @@ class OpeningViews {
                                 k.answer().map(Entry.Checked::note).orElse("")))
                         .toList(),
                 companions(unit),
-                FindingView.of(Gates.companion(unit, a), texts),
+                FindingView.of(Gates.companion(a.plan(), a.proof()), texts),
                 unit.counter().bans().stream().map(b -> texts.get("ban." + b)).toList(),
                 bench.record().access().parts().stream()
                         .map(p -> new PartView(p.id(), p.name()))

@@ -182,7 +182,7 @@ class ProofViews {
         if (!bandwidth || b.after().isEmpty() || mean.isEmpty()) {
             return "";
         }
-        return b.after().get().threads().filter(t -> t == Readout.Threads.ALL).isPresent()
+        return b.after().get().threads().filter(t -> t == Measured.Threads.ALL).isPresent()
                 ? texts.say("measured.share", "percent", (int)
                         Math.round(100 * b.after().get().mean() / mean.get()))
                 : texts.get("measured.noShare");

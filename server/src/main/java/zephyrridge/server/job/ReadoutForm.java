@@ -3,6 +3,7 @@ package zephyrridge.server.job;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.server.text.Texts;
 
@@ -16,7 +17,7 @@ record ReadoutForm(
         Optional<Integer> positionsFilled,
         Optional<Integer> bandwidthMegabytes,
         Optional<Readout.Test> test,
-        Optional<Readout.Threads> threads,
+        Optional<Measured.Threads> threads,
         Optional<String> peakInUse,
         Optional<Integer> testPasses,
         Optional<Integer> testErrors,

@@ -133,7 +133,7 @@ class TroubleController {
                 .toList();
         List<LikelyView> because = t.belief().causes().stream()
                 .limit(MOST_LIKELY)
-                .map(s -> new LikelyView(in.cause(s.of().kind(), t.named(s.of())), percent(s)))
+                .map(s -> new LikelyView(in.cause(s.of().kind(), t.names().named(s.of())), percent(s)))
                 .filter(v -> v.percent() > 0)
                 .toList();
         List<TestView> next = new ArrayList<>();
@@ -225,28 +225,29 @@ class TroubleController {
         if (!t.any() || t.diagnosis().state() == Diagnosis.State.OPEN) {
             return Optional.empty();
         }
-        return Diagnosis.safe(t.belief()).map(fill -> texts.say("trouble.safe", "fill", in.fill(t.modules(fill))));
+        return Diagnosis.safe(t.belief())
+                .map(fill -> texts.say("trouble.safe", "fill", in.fill(t.names().modules(fill))));
     }
 
     private TestView test(
             Trouble t, FaultWords.In in, NextTest.Valued v, Diagnosis.State state, Optional<JobModule> lent) {
         Probe p = v.probe();
-        SortedMap<String, String> fill = new TreeMap<>(t.modules(p.fill()));
-        p.elsewhere().ifPresent(x -> fill.values().remove(t.pieces().get(x)));
-        List<String> reseat = List.copyOf(t.reseated(p));
+        SortedMap<String, String> fill = new TreeMap<>(t.names().modules(p.fill()));
+        p.elsewhere().ifPresent(x -> fill.values().remove(t.names().pieces().get(x)));
+        List<String> reseat = List.copyOf(t.names().reseated(t.now(), p));
         Optional<String> take = lent.filter(m -> fill.containsValue(m.key())).flatMap(JobModule::tag);
-        boolean arranged = reseat.isEmpty() && fill.equals(t.modules(t.now()));
+        boolean arranged = reseat.isEmpty() && fill.equals(t.names().modules(t.now()));
         return new TestView(
                 p.shape(),
                 in.test(t, p, v.minutes()),
                 why(t, in, p, state),
                 v.minutes(),
-                List.copyOf(t.touched(p)),
+                List.copyOf(t.names().touched(t.now(), p)),
                 fill,
                 reseat,
                 p.acts().stream().sorted().map(TroubleController::action).toList(),
                 p.passes(),
-                p.elsewhere().map(x -> t.pieces().get(x)),
+                p.elsewhere().map(x -> t.names().pieces().get(x)),
                 take,
                 arranged);
     }
@@ -283,7 +284,7 @@ class TroubleController {
     }
 
     private static List<Entry.FaultFound.Found> named(Trouble t, List<Remedy> remedies) {
-        return remedies.stream().map(t::named).toList();
+        return remedies.stream().map(t.names()::named).toList();
     }
 
     private static int percent(Belief.Share<?> s) {

@@ -19,7 +19,7 @@ final class LabelOrganisation {
     private static final int LARGEST_GIB = 1024;
     private static final String DENSITY_FORMULA = "die = capacity x width / (8 x ranks)";
 
-    private final LabelParser parser;
+    private final LabelNotes notes;
     private final LabelText text;
     private final String line;
     private final MemoryGeneration generation;
@@ -28,14 +28,14 @@ final class LabelOrganisation {
     private final Buffering buffering;
 
     LabelOrganisation(
-            LabelParser parser,
+            LabelNotes notes,
             LabelText text,
             String line,
             MemoryGeneration generation,
             boolean ecc,
             Optional<Integer> checkBits,
             Buffering buffering) {
-        this.parser = parser;
+        this.notes = notes;
         this.text = text;
         this.checkBits = checkBits;
         this.line = line;
@@ -51,9 +51,9 @@ final class LabelOrganisation {
                 .map(LabelText::capacityMebibytes)
                 .filter(mib -> mib > 0 && mib <= LARGEST_GIB * 1024)
                 .map(ByteSize::ofMebibytes);
-        capacity.ifPresent(c -> parser.printed(LabelField.CAPACITY, c.toString(), capacityPart.orElseThrow()));
-        capacityPart.ifPresent(parser::noteConfusedDigits);
-        organisationPart.ifPresent(o -> parser.printed(LabelField.ORGANISATION, printed(o), o.whole()));
+        capacity.ifPresent(c -> notes.printed(LabelField.CAPACITY, c.toString(), capacityPart.orElseThrow()));
+        capacityPart.ifPresent(notes::noteConfusedDigits);
+        organisationPart.ifPresent(o -> notes.printed(LabelField.ORGANISATION, printed(o), o.whole()));
         if (capacity.isPresent() && organisationPart.isPresent()) {
             return whole(capacity.get(), capacityPart.get(), organisationPart.get());
         }
@@ -65,7 +65,7 @@ final class LabelOrganisation {
                 Optional.empty(),
                 OptionalInt.empty(),
                 ecc));
-        parser.missing(
+        notes.missing(
                 capacity.isEmpty() ? LabelField.CAPACITY : LabelField.ORGANISATION,
                 fitting.stream()
                         .map(o -> o.capacity() + " " + o.label() + " of " + o.density())
@@ -84,7 +84,7 @@ final class LabelOrganisation {
                     .orElse(line.substring(0, insertAt)
                             + (capacity.isPresent() ? " " + mended : mended + " ")
                             + line.substring(insertAt));
-            parser.suggest(better, o.label(), o.density().toString(), mended.length(), 0.5);
+            notes.suggest(better, o.label(), o.density().toString(), mended.length(), 0.5);
         });
         return Optional.empty();
     }
@@ -113,8 +113,8 @@ final class LabelOrganisation {
         }
         Organisation organisation = new Organisation(part.ranks(), part.width(), density, dies, stacking);
         Evidence.Formula formula = Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), logical);
-        parser.computed(LabelField.DIE_DENSITY, density.toString(), formula);
-        parser.computed(
+        notes.computed(LabelField.DIE_DENSITY, density.toString(), formula);
+        notes.computed(
                 LabelField.CHIPS,
                 String.valueOf(organisation.packages(generation, ecc, checkBits)),
                 Evidence.Formula.of(
@@ -124,18 +124,18 @@ final class LabelOrganisation {
                         dies,
                         ecc ? 1 : 0));
         if (ecc && part.width() == 16 && generation != MemoryGeneration.DDR5) {
-            parser.find(
+            notes.find(
                     LabelFinding.LABEL_WIDTH_WITHOUT_ECC,
                     Severity.RISK,
                     new LabelFinding.Width(16, part.whole().text()),
-                    parser.span(part.whole()));
+                    notes.span(part.whole()));
         }
         if (part.ranks() == 1 && part.width() == 16 && buffering == Buffering.UNBUFFERED) {
-            parser.find(
+            notes.find(
                     LabelFinding.LABEL_SINGLE_RANK_WIDE,
                     Severity.NOTE,
                     new LabelFinding.Width(16, part.whole().text()),
-                    parser.span(part.whole()));
+                    notes.span(part.whole()));
         }
         return Optional.of(organisation);
     }
@@ -150,12 +150,12 @@ final class LabelOrganisation {
         List<OrganisationSolver.Misreading> misreadings =
                 OrganisationSolver.misreadings(generation, capacity, part.ranks(), part.width());
         List<String> made = generation.made().stream().map(DieDensity::toString).toList();
-        parser.find(
+        notes.find(
                 code,
                 severity,
                 new LabelFinding.Density(
                         capacity.toString(), printed(part), needed == null ? "no whole die" : needed.toString(), made),
-                parser.span(part.whole()),
+                notes.span(part.whole()),
                 Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), part.ranks()));
         for (OrganisationSolver.Misreading m : misreadings) {
             String better = replace(line, part.whole(), m.organisation().label());
@@ -168,7 +168,7 @@ final class LabelOrganisation {
                                 part.whole(),
                                 m.organisation().label());
             }
-            parser.suggest(
+            notes.suggest(
                     better,
                     m.organisation().label(),
                     m.organisation().density().toString(),

@@ -1,15 +1,12 @@
 package zephyrridge.core.reading.label;
 
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
-import zephyrridge.core.finding.Subject;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
@@ -26,20 +23,17 @@ import zephyrridge.core.reading.label.LabelText.Part;
  * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
  */
 public final class LabelParser {
-    private static final Evidence.Clause LABEL_FORM = new Evidence.Clause("JESD21-C", "module label", true);
     private static final Evidence.Clause BINS = new Evidence.Clause("JESD79", "speed bins", true);
-    private static final Subject LABEL = new Subject(Subject.Kind.LABEL, "");
 
     private final LabelText text;
     private final LabelWords words;
     private final String line;
-    private final List<LabelReading.Value> values = new ArrayList<>();
-    private final List<Finding> findings = new ArrayList<>();
-    private final List<LabelReading.Suggestion> suggestions = new ArrayList<>();
+    private final LabelNotes notes;
     private Optional<Integer> profileCl = Optional.empty();
 
     private LabelParser(String line) {
         this.line = line;
+        this.notes = new LabelNotes(line);
         this.text = new LabelText(line);
         this.words = new LabelWords(text.upper());
     }
@@ -48,12 +42,12 @@ public final class LabelParser {
     public static LabelReading parse(String line) {
         LabelParser parser = new LabelParser(line.length() > LabelText.LONGEST ? "" : line);
         if (line.length() > LabelText.LONGEST) {
-            parser.find(
+            parser.notes.find(
                     LabelFinding.LABEL_TOO_LONG,
                     Severity.STOP,
                     new LabelFinding.Length(line.length(), LabelText.LONGEST),
-                    LABEL_FORM);
-            return new LabelReading(line, List.of(), Optional.empty(), parser.findings, List.of());
+                    LabelNotes.LABEL_FORM);
+            return new LabelReading(line, List.of(), Optional.empty(), parser.notes.findings, List.of());
         }
         return parser.decode();
     }
@@ -66,22 +60,27 @@ public final class LabelParser {
         Optional<LabelText.OrganisationPart> organisationPart = text.organisation();
         Optional<ModuleSpec> spec = Optional.empty();
         if (pc.isEmpty() && organisationPart.isEmpty()) {
-            find(LabelFinding.LABEL_NOT_RECOGNISED, Severity.STOP, new LabelFinding.Line(line), LABEL_FORM);
+            notes.find(
+                    LabelFinding.LABEL_NOT_RECOGNISED,
+                    Severity.STOP,
+                    new LabelFinding.Line(line),
+                    LabelNotes.LABEL_FORM);
         } else if (pc.isEmpty()) {
-            missing(LabelField.GENERATION, List.of());
+            notes.missing(LabelField.GENERATION, List.of());
         } else {
             spec = module(pc.get(), capacityPart, organisationPart);
         }
-        values.sort(Comparator.comparing(LabelReading.Value::field));
-        findings.sort(Finding.GRAVEST_FIRST);
-        return new LabelReading(line, List.copyOf(values), spec, List.copyOf(findings), List.copyOf(suggestions));
+        notes.values.sort(Comparator.comparing(LabelReading.Value::field));
+        notes.findings.sort(Finding.GRAVEST_FIRST);
+        return new LabelReading(
+                line, List.copyOf(notes.values), spec, List.copyOf(notes.findings), List.copyOf(notes.suggestions));
     }
 
     private Optional<ModuleSpec> module(
             LabelText.PcPart pc, Optional<Part> capacity, Optional<LabelText.OrganisationPart> organisation) {
         MemoryGeneration generation = MemoryGeneration.valueOf(pc.generation() == 1 ? "DDR" : "DDR" + pc.generation());
-        printed(LabelField.GENERATION, generation.name(), pc.whole());
-        noteConfusedDigits(pc.number());
+        notes.printed(LabelField.GENERATION, generation.name(), pc.whole());
+        notes.noteConfusedDigits(pc.number());
         Optional<DataRate> rate = rate(generation, pc);
         Optional<SpeedBin> bin = rate.flatMap(r -> bin(generation, r, pc));
         List<Integer> millivolts = voltage(generation, pc);
@@ -90,19 +89,19 @@ public final class LabelParser {
         addEcc(pc, ecc);
         Optional<Integer> checkBits = ecc && generation == MemoryGeneration.DDR5 ? words.checkBits() : Optional.empty();
         Optional<FormFactor> form = formFactor(pc);
-        pc.rawCard().ifPresent(c -> printed(LabelField.RAW_CARD, c.text(), c));
-        pc.revision().ifPresent(r -> printed(LabelField.SPD_REVISION, revision(r.digits()), r));
-        pc.grade().ifPresent(g -> printed(LabelField.TEMPERATURE_GRADE, g.text(), g));
+        pc.rawCard().ifPresent(c -> notes.printed(LabelField.RAW_CARD, c.text(), c));
+        pc.revision().ifPresent(r -> notes.printed(LabelField.SPD_REVISION, revision(r.digits()), r));
+        pc.grade().ifPresent(g -> notes.printed(LabelField.TEMPERATURE_GRADE, g.text(), g));
         Optional<Organisation> whole = new LabelOrganisation(
-                        this, text, line, generation, ecc, checkBits, buffering.orElse(Buffering.UNBUFFERED))
+                        notes, text, line, generation, ecc, checkBits, buffering.orElse(Buffering.UNBUFFERED))
                 .decode(capacity, organisation, pc.whole().from());
         if (organisation.isEmpty()) {
             words.loneWidth()
-                    .ifPresent(x -> find(
+                    .ifPresent(x -> notes.find(
                             LabelFinding.LABEL_WIDTH_OR_PIECES,
                             Severity.RISK,
                             new LabelFinding.Letter(x.text()),
-                            span(x)));
+                            notes.span(x)));
         }
         if (rate.isEmpty() || whole.isEmpty() || form.isEmpty() || buffering.isEmpty()) {
             return Optional.empty();
@@ -132,32 +131,32 @@ public final class LabelParser {
                 ? Rates.byName(generation, number)
                 : Rates.byMegabytesPerSecond(generation, number);
         if (row.isEmpty()) {
-            find(
+            notes.find(
                     LabelFinding.LABEL_RATE_UNKNOWN,
                     Severity.STOP,
                     new LabelFinding.Number(number, transfers ? "MT/s" : "MB/s"),
-                    span(pc.number()));
+                    notes.span(pc.number()));
             return Optional.empty();
         }
         DataRate rate = row.get().rate();
         if (informal) {
-            find(
+            notes.find(
                     LabelFinding.LABEL_UNIT_IS_INFORMAL,
                     Severity.NOTE,
                     new LabelFinding.Number(number, generation + "-" + rate.name()),
-                    span(pc.number()));
+                    notes.span(pc.number()));
         } else if (!transfers) {
-            find(
+            notes.find(
                     LabelFinding.LABEL_UNIT_IS_MEGABYTES,
                     Severity.NOTE,
                     new LabelFinding.Number(number, generation + "-" + rate.name()),
-                    span(pc.number()));
+                    notes.span(pc.number()));
         }
-        values.add(new LabelReading.Value(
+        notes.values.add(new LabelReading.Value(
                 LabelField.RATE,
                 rate.toString(),
                 transfers || informal ? Origin.PRINTED : Origin.TABLE,
-                transfers || informal ? span(pc.number()) : new Evidence.Clause("JESD21-C", "PC numbers", true)));
+                transfers || informal ? notes.span(pc.number()) : new Evidence.Clause("JESD21-C", "PC numbers", true)));
         return Optional.of(rate);
     }
 
@@ -169,14 +168,15 @@ public final class LabelParser {
             Part letters = pc.bin().get();
             Optional<SpeedBin> bin = SpeedBin.find(generation, rate, letters.text());
             if (bin.isEmpty()) {
-                find(
+                notes.find(
                         LabelFinding.LABEL_BIN_UNKNOWN,
                         Severity.RISK,
                         new LabelFinding.Bin(letters.text(), rate.toString(), known),
-                        span(letters),
+                        notes.span(letters),
                         BINS);
             } else {
-                values.add(new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
+                notes.values.add(
+                        new LabelReading.Value(LabelField.TIMINGS, bin.get().clocks(), Origin.TABLE, BINS));
             }
             return bin;
         }
@@ -185,7 +185,7 @@ public final class LabelParser {
             if (generation == MemoryGeneration.DDR) {
                 // Half clocks have no place in a layout's CAS latencies: shown, not planned with.
                 String d = cl.digits();
-                printed(
+                notes.printed(
                         LabelField.TIMINGS,
                         d.charAt(0) + (d.charAt(1) == '0' ? "" : "." + d.charAt(1)) + "-" + d.charAt(2) + "-"
                                 + d.charAt(3),
@@ -195,18 +195,18 @@ public final class LabelParser {
             int clocks = generation == MemoryGeneration.DDR2 ? cl.digits().charAt(0) - '0' : cl.number();
             Optional<SpeedBin> bin = SpeedBin.byCl(generation, rate, clocks);
             if (bin.isEmpty()) {
-                find(
+                notes.find(
                         LabelFinding.LABEL_CL_UNUSUAL,
                         Severity.RISK,
                         new LabelFinding.Bin(cl.digits(), rate.toString(), known),
-                        span(cl),
+                        notes.span(cl),
                         BINS);
             }
             if (generation == MemoryGeneration.DDR2) {
-                printed(LabelField.TIMINGS, String.join("-", cl.digits().split("")), cl);
+                notes.printed(LabelField.TIMINGS, String.join("-", cl.digits().split("")), cl);
             } else {
-                bin.ifPresent(
-                        b -> values.add(new LabelReading.Value(LabelField.TIMINGS, b.clocks(), Origin.TABLE, BINS)));
+                bin.ifPresent(b ->
+                        notes.values.add(new LabelReading.Value(LabelField.TIMINGS, b.clocks(), Origin.TABLE, BINS)));
             }
             return bin;
         }
@@ -214,7 +214,7 @@ public final class LabelParser {
         if (words.isPresent()) {
             return shopClocks(generation, rate, words.get(), known);
         }
-        missing(LabelField.TIMINGS, known);
+        notes.missing(LabelField.TIMINGS, known);
         return Optional.empty();
     }
 
@@ -227,13 +227,13 @@ public final class LabelParser {
         boolean profile =
                 bin.isEmpty() && SpeedBin.of(generation, rate).stream().allMatch(b -> b.cl() > cl.number());
         profileCl = profile ? Optional.of(cl.number()) : Optional.empty();
-        printed(LabelField.TIMINGS, bin.map(SpeedBin::clocks).orElse("CL" + cl.number()), cl);
+        notes.printed(LabelField.TIMINGS, bin.map(SpeedBin::clocks).orElse("CL" + cl.number()), cl);
         if (bin.isEmpty()) {
-            find(
+            notes.find(
                     profile ? LabelFinding.LABEL_MAYBE_PROFILE : LabelFinding.LABEL_CL_UNUSUAL,
                     Severity.RISK,
                     new LabelFinding.Bin(cl.digits(), rate.toString(), known),
-                    span(cl),
+                    notes.span(cl),
                     BINS);
         }
         return bin;
@@ -241,11 +241,11 @@ public final class LabelParser {
 
     /** A pack is never one module of its whole size; where only the total is printed it is asked. */
     private void kit(LabelWords.Kit kit) {
-        find(
+        notes.find(
                 kit.one().isPresent() ? LabelFinding.LABEL_KIT : LabelFinding.LABEL_KIT_SIZE_OPEN,
                 kit.one().isPresent() ? Severity.NOTE : Severity.RISK,
                 new LabelFinding.Pack(kit.pieces(), kit.one().map(Part::text).orElse("")),
-                span(kit.whole()));
+                notes.span(kit.whole()));
     }
 
     private boolean ecc(LabelText.PcPart pc, Optional<Buffering> buffering) {
@@ -270,18 +270,21 @@ public final class LabelParser {
                     default -> List.of(1500);
                 };
         said.filter(v -> !millivolts.contains(LabelWords.millivolts(v)))
-                .ifPresent(v -> find(
-                        LabelFinding.LABEL_VOLTAGE_UNUSUAL, Severity.RISK, new LabelFinding.Letter(v.text()), span(v)));
+                .ifPresent(v -> notes.find(
+                        LabelFinding.LABEL_VOLTAGE_UNUSUAL,
+                        Severity.RISK,
+                        new LabelFinding.Letter(v.text()),
+                        notes.span(v)));
         String shown = millivolts.stream()
                 .map(mv -> mv / 1000.0 + " V")
                 .reduce((a, b) -> a + " or " + b)
                 .orElseThrow();
-        values.add(new LabelReading.Value(
+        notes.values.add(new LabelReading.Value(
                 LabelField.VOLTAGE,
                 shown,
                 letter.isEmpty() ? Origin.TABLE : Origin.PRINTED,
                 pc.voltageLetter()
-                        .<Evidence>map(this::span)
+                        .<Evidence>map(notes::span)
                         .orElse(new Evidence.Clause("JESD79", "supply voltage", true))));
         return millivolts;
     }
@@ -297,34 +300,34 @@ public final class LabelParser {
                 };
         if (buffering.isEmpty()) {
             Part letter = pc.letter().orElseThrow();
-            find(
+            notes.find(
                     LabelFinding.LABEL_MODULE_LETTER_UNKNOWN,
                     Severity.RISK,
                     new LabelFinding.Letter(letter.text()),
-                    span(letter));
+                    notes.span(letter));
         } else {
-            values.add(new LabelReading.Value(
+            notes.values.add(new LabelReading.Value(
                     LabelField.BUFFERING,
                     buffering.get().name(),
                     pc.letter().isPresent() ? Origin.PRINTED : Origin.TABLE,
-                    pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
+                    pc.letter().<Evidence>map(notes::span).orElse(Evidence.COMMON_PRACTICE)));
         }
         return buffering;
     }
 
     private void addEcc(LabelText.PcPart pc, boolean ecc) {
-        values.add(new LabelReading.Value(
+        notes.values.add(new LabelReading.Value(
                 LabelField.ECC,
                 ecc ? "yes" : "no",
                 Origin.TABLE,
-                pc.letter().<Evidence>map(this::span).orElse(Evidence.COMMON_PRACTICE)));
+                pc.letter().<Evidence>map(notes::span).orElse(Evidence.COMMON_PRACTICE)));
     }
 
     private Optional<FormFactor> formFactor(LabelText.PcPart pc) {
         Optional<FormFactor> said = words.formFactor();
         if (said.filter(FormFactor.CAMM2::equals).isPresent()) {
-            values.add(new LabelReading.Value(
-                    LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LABEL_FORM));
+            notes.values.add(new LabelReading.Value(
+                    LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LabelNotes.LABEL_FORM));
             return Optional.of(FormFactor.CAMM2);
         }
         Optional<FormFactor> form =
@@ -333,58 +336,20 @@ public final class LabelParser {
             form = said;
         }
         if (form.isEmpty()) {
-            missing(LabelField.FORM_FACTOR, List.of("SO-DIMM", "UDIMM"));
-            suggest(line + " SO-DIMM", "", "", 8, 0.5);
-            suggest(line + " UDIMM", "", "", 6, 0.3);
+            notes.missing(LabelField.FORM_FACTOR, List.of("SO-DIMM", "UDIMM"));
+            notes.suggest(line + " SO-DIMM", "", "", 8, 0.5);
+            notes.suggest(line + " UDIMM", "", "", 6, 0.3);
         } else {
-            values.add(new LabelReading.Value(
+            notes.values.add(new LabelReading.Value(
                     LabelField.FORM_FACTOR,
                     form.get().name(),
                     Origin.PRINTED,
-                    pc.letter().<Evidence>map(this::span).orElse(LABEL_FORM)));
+                    pc.letter().<Evidence>map(notes::span).orElse(LabelNotes.LABEL_FORM)));
         }
         return form;
     }
 
     private static String revision(String digits) {
         return digits.length() == 1 ? digits : digits.charAt(0) + "." + digits.substring(1);
-    }
-
-    void noteConfusedDigits(Part part) {
-        if (part.hasConfusedDigits()) {
-            find(
-                    LabelFinding.LABEL_CHARACTERS_READ_AS,
-                    Severity.NOTE,
-                    new LabelFinding.Characters(part.text(), part.digits()),
-                    span(part));
-        }
-    }
-
-    void find(LabelFinding code, Severity severity, Detail detail, Evidence... evidence) {
-        findings.add(Finding.of(code, severity, LABEL, detail, evidence));
-    }
-
-    void missing(LabelField field, List<String> candidates) {
-        find(
-                LabelFinding.LABEL_FIELD_MISSING,
-                field == LabelField.TIMINGS ? Severity.NOTE : Severity.RISK,
-                new LabelFinding.Missing(field, candidates),
-                LABEL_FORM);
-    }
-
-    void printed(LabelField field, String value, Part part) {
-        values.add(new LabelReading.Value(field, value, Origin.PRINTED, span(part)));
-    }
-
-    void computed(LabelField field, String value, Evidence evidence) {
-        values.add(new LabelReading.Value(field, value, Origin.COMPUTED, evidence));
-    }
-
-    void suggest(String better, String organisation, String density, int charactersChanged, double weight) {
-        suggestions.add(new LabelReading.Suggestion(better, organisation, density, charactersChanged, weight));
-    }
-
-    Evidence.LabelSpan span(Part part) {
-        return new Evidence.LabelSpan(part.from(), part.to(), line.substring(part.from(), part.to()));
     }
 }

@@ -1,5 +1,6 @@
 package zephyrridge.core.reading.spd;
 
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.reading.Bytes;
 
 /** The checksums of SPD images. */
@@ -37,5 +38,15 @@ public final class SpdChecksum {
             sum += image.u8(i);
         }
         return sum & 0xFF;
+    }
+
+    /** Last byte under the checksums of a generation. */
+    static int lastCovered(MemoryGeneration generation, Bytes image) {
+        return switch (generation) {
+            case DDR3 -> (image.u8(0) & 0x80) != 0 ? 116 : 125;
+            case DDR4 -> 253;
+            case DDR5 -> 509;
+            default -> 62;
+        };
     }
 }

@@ -7,12 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import zephyrridge.core.finding.Detail;
-import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
-import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.finding.Severity;
-import zephyrridge.core.finding.Subject;
 import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
@@ -25,8 +21,6 @@ import zephyrridge.core.reading.Bytes;
 public final class SpdDecoder {
     /** Less than this tells nothing: the basic block of every generation is longer. */
     public static final int SHORTEST = 64;
-
-    private static final Subject SUBJECT = new Subject(Subject.Kind.READING, "spd");
 
     private SpdDecoder() {}
 
@@ -47,7 +41,7 @@ public final class SpdDecoder {
         }
         List<Finding> findings = new ArrayList<>();
         if (image.size() < layout.imageSize()) {
-            findings.add(finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_TRUNCATED,
                     Severity.RISK,
                     new SpdFinding.Size(image.size(), layout.imageSize()),
@@ -71,14 +65,14 @@ public final class SpdDecoder {
 
     private static SpdField field(SpdRow row, Bytes image, SpdTimebase base, List<Finding> findings) {
         long raw = row.raw(image);
-        int amount = row.form().amount(row, raw, base, image);
+        int amount = row.form().amount(row.cell(), raw, base, image);
         String value = row.form().isTime()
                 ? (amount < 0 ? null : SpdForm.nanoseconds(amount))
-                : row.form().value(row, image, raw, base);
+                : row.form().value(row.cell(), image, raw, base);
         if (row.form() == SpdForm.MAKER
                 && !value.isEmpty()
                 && !(Jep106.hasOddParity(image.u8(row.first())) && Jep106.hasOddParity(image.u8(row.first() + 1)))) {
-            findings.add(finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_MAKER_PARITY,
                     Severity.NOTE,
                     new SpdFinding.Unknown(row.key().term(), row.hex(image)),
@@ -93,7 +87,7 @@ public final class SpdDecoder {
                 + (row.parts().length == 0
                         ? row.hex(image).replace(" ", "")
                         : Long.toHexString(raw).toUpperCase(Locale.ROOT));
-        findings.add(finding(
+        findings.add(SpdFinding.at(
                 row.form() == SpdForm.DATE ? SpdFinding.SPD_DATE_IMPOSSIBLE : SpdFinding.SPD_CODE_UNKNOWN,
                 Severity.NOTE,
                 new SpdFinding.Unknown(row.key().term(), hex),
@@ -114,23 +108,13 @@ public final class SpdDecoder {
         if (!Arrays.equals(all, 0, half, all, half, 2 * half)) {
             return false;
         }
-        findings.add(
-                finding(SpdFinding.SPD_PAGE_REPEATED, Severity.RISK, new SpdFinding.Profile(half), image, half, 2));
+        findings.add(SpdFinding.at(
+                SpdFinding.SPD_PAGE_REPEATED, Severity.RISK, new SpdFinding.Profile(half), image, half, 2));
         return true;
     }
 
-    /** Last byte under the checksums of a generation. */
-    static int lastCovered(MemoryGeneration generation, Bytes image) {
-        return switch (generation) {
-            case DDR3 -> (image.u8(0) & 0x80) != 0 ? 116 : 125;
-            case DDR4 -> 253;
-            case DDR5 -> 509;
-            default -> 62;
-        };
-    }
-
     private static boolean checksums(MemoryGeneration generation, Bytes image, List<Finding> findings) {
-        int last = lastCovered(generation, image);
+        int last = SpdChecksum.lastCovered(generation, image);
         return switch (generation) {
             case DDR3 -> crc(image, 0, last, 126, findings);
             case DDR4 -> {
@@ -157,10 +141,10 @@ public final class SpdDecoder {
         var detail = new SpdFinding.Checksum(from, last, hex(stored, bytes), hex(computed, bytes));
         if (holds && stored == 0 && image.uniform(from, last + 1 - from) == 0) {
             // Zeros agree with their own checksum and say nothing.
-            findings.add(finding(SpdFinding.SPD_BLOCK_BLANK, Severity.RISK, detail, image, at, bytes));
+            findings.add(SpdFinding.at(SpdFinding.SPD_BLOCK_BLANK, Severity.RISK, detail, image, at, bytes));
             return false;
         }
-        findings.add(finding(
+        findings.add(SpdFinding.at(
                 holds ? SpdFinding.SPD_CHECKSUM_HOLDS : SpdFinding.SPD_CHECKSUM_WRONG,
                 holds ? Severity.PROVEN : Severity.RISK,
                 detail,
@@ -184,18 +168,13 @@ public final class SpdDecoder {
         }
         boolean present = image.u8(at) == 0x0C && image.u8(at + 1) == 0x4A;
         if (present) {
-            findings.add(
-                    finding(SpdFinding.SPD_PROFILE_PRESENT, Severity.NOTE, new SpdFinding.Profile(at), image, at, 2));
+            findings.add(SpdFinding.at(
+                    SpdFinding.SPD_PROFILE_PRESENT, Severity.NOTE, new SpdFinding.Profile(at), image, at, 2));
         }
     }
 
     private static String hex(int value, int bytes) {
         String digits = Integer.toHexString(value | 1 << bytes * 8).toUpperCase(Locale.ROOT);
         return "0x" + digits.substring(digits.length() - bytes * 2);
-    }
-
-    static Finding finding(FindingCode code, Severity severity, Detail detail, Bytes image, int offset, int length) {
-        return Finding.of(
-                code, severity, SUBJECT, detail, new Evidence.ImageBytes("SPD", offset, image.hex(offset, length)));
     }
 }

@@ -2,7 +2,12 @@ package zephyrridge.core.reading.spd;
 
 import java.util.List;
 import zephyrridge.core.finding.Detail;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.reading.Bytes;
 
 /** What can be wrong or unsure with an SPD image. */
 public enum SpdFinding implements FindingCode {
@@ -54,4 +59,14 @@ public enum SpdFinding implements FindingCode {
 
     /** @param offset where the profile begins */
     public record Profile(int offset) implements Detail {}
+
+    /** A finding about bytes of the image, with them as its evidence. */
+    static Finding at(FindingCode code, Severity severity, Detail detail, Bytes image, int offset, int length) {
+        return Finding.of(
+                code,
+                severity,
+                new Subject(Subject.Kind.READING, "spd"),
+                detail,
+                new Evidence.ImageBytes("SPD", offset, image.hex(offset, length)));
+    }
 }

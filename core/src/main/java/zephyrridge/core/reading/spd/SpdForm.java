@@ -10,42 +10,43 @@ enum SpdForm {
     /** The bits as a number, with the unit the table names. */
     NUMBER {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            return row.unit().isEmpty() ? Long.toString(raw) : raw + " " + row.unit();
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            return cell.unit().isEmpty() ? Long.toString(raw) : raw + " " + cell.unit();
         }
     },
     /** A number that is stored less a constant: "12" in the table, or "15 mm" with a unit. */
     PLUS {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            int blank = row.unit().indexOf(' ');
-            return amount(row, raw, base, image) + (blank < 0 ? "" : row.unit().substring(blank));
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            int blank = cell.unit().indexOf(' ');
+            return amount(cell, raw, base, image)
+                    + (blank < 0 ? "" : cell.unit().substring(blank));
         }
 
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
-            int blank = row.unit().indexOf(' ');
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
+            int blank = cell.unit().indexOf(' ');
             return (int) raw
-                    + Integer.parseInt(blank < 0 ? row.unit() : row.unit().substring(0, blank));
+                    + Integer.parseInt(blank < 0 ? cell.unit() : cell.unit().substring(0, blank));
         }
     },
     CODE {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            return raw < row.table().length ? row.table()[(int) raw] : null;
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            return raw < cell.table().length ? cell.table()[(int) raw] : null;
         }
     },
     /** Each set bit has a meaning of its own. */
     FLAGS {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
             StringBuilder names = new StringBuilder();
             for (int bit = 0; bit < 8; bit++) {
                 if ((raw >> bit & 1) == 1) {
-                    if (row.table()[bit] == null) {
+                    if (cell.table()[bit] == null) {
                         return null;
                     }
-                    names.append(names.isEmpty() ? "" : "; ").append(row.table()[bit]);
+                    names.append(names.isEmpty() ? "" : "; ").append(cell.table()[bit]);
                 }
             }
             return names.isEmpty() ? "none" : names.toString();
@@ -53,61 +54,61 @@ enum SpdForm {
     },
     HEX {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            if (row.parts().length == 0) {
-                int same = image.uniform(row.first(), row.offsets().length);
-                return same >= 0 && row.offsets().length > 8
-                        ? row.offsets().length + " x 0x" + hex2(same)
-                        : image.hex(row.first(), row.offsets().length);
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            if (cell.parts() == 0) {
+                int same = image.uniform(cell.first(), cell.offsets().length);
+                return same >= 0 && cell.offsets().length > 8
+                        ? cell.offsets().length + " x 0x" + hex2(same)
+                        : image.hex(cell.first(), cell.offsets().length);
             }
-            return "0x" + (row.parts().length == 1 ? hex2((int) raw) : hex2((int) raw >> 8) + hex2((int) raw & 0xFF));
+            return "0x" + (cell.parts() == 1 ? hex2((int) raw) : hex2((int) raw >> 8) + hex2((int) raw & 0xFF));
         }
     },
     REVISION {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
             return (raw >> 4) + "." + (raw & 15);
         }
     },
     /** Dividend and divisor. */
     RATIO {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            long dividend = row.parts().length == 1 ? raw >> 4 : raw >> 8;
-            long divisor = row.parts().length == 1 ? raw & 15 : raw & 0xFF;
-            return divisor == 0 ? null : dividend + "/" + divisor + " " + row.unit();
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            long dividend = cell.parts() == 1 ? raw >> 4 : raw >> 8;
+            long divisor = cell.parts() == 1 ? raw & 15 : raw & 0xFF;
+            return divisor == 0 ? null : dividend + "/" + divisor + " " + cell.unit();
         }
     },
     /** Medium timebases plus a signed fine part. */
     MTB(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
-            return base.picoseconds(raw, row.fine() < 0 ? 0 : (byte) image.u8(row.fine()));
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
+            return base.picoseconds(raw, cell.fine() < 0 ? 0 : (byte) image.u8(cell.fine()));
         }
     },
     PS(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return (int) raw;
         }
     },
     NS(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return (int) raw * 1000;
         }
     },
     /** Quarter nanoseconds. */
     QUARTER(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return (int) raw * 250;
         }
     },
     /** Whole nanoseconds and tenths as two nibbles; A to E stand for .25, 1/3, 2/3, .75 and .875. */
     NIBBLE(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             int part =
                     switch ((int) raw & 15) {
                         case 10 -> 250;
@@ -124,33 +125,33 @@ enum SpdForm {
     /** Hundredths of a nanosecond as two BCD digits. */
     BCD(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return raw >> 4 > 9 || (raw & 15) > 9 ? -1 : (int) ((raw >> 4) * 10 + (raw & 15)) * 10;
         }
     },
     HUNDREDTHS(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return (int) raw * 10;
         }
     },
     /** DDR2's tRFC: bit of 256 ns, three bits of a fraction, whole nanoseconds. */
     EXTENDED_RFC(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return extended((int) (raw >> 8) & 7, ((int) (raw >> 11) & 1) * 256 + (int) (raw & 0xFF));
         }
     },
     EXTENDED_RC(true) {
         @Override
-        int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+        int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
             return extended((int) (raw >> 8) & 7, (int) (raw & 0xFF));
         }
     },
     /** A raw card: letters of the alphabet without I, O, Q, S, X, Z; 31 means no reference card. */
     CARD {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
             if ((raw & 31) == 31) {
                 return "ZZ";
             }
@@ -162,8 +163,8 @@ enum SpdForm {
     },
     CL {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            if (row.unit().equals("ddr")) {
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            if (cell.unit().equals("ddr")) {
                 StringBuilder list = new StringBuilder();
                 for (int bit = 0; bit < 7; bit++) {
                     if ((raw >> bit & 1) == 1) {
@@ -175,7 +176,7 @@ enum SpdForm {
                 return list.toString();
             }
             StringBuilder list = new StringBuilder(48);
-            CasLatencies map = casLatencies(row, raw);
+            CasLatencies map = casLatencies(cell, raw);
             for (int cl = map.smallestFrom(1); cl > 0; cl = map.smallestFrom(cl + 1)) {
                 if (!list.isEmpty()) {
                     list.append(' ');
@@ -187,23 +188,23 @@ enum SpdForm {
     },
     TEXT {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            return image.text(row.first(), row.offsets().length);
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            return image.text(cell.first(), cell.offsets().length);
         }
     },
     SERIAL {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            int same = image.uniform(row.first(), 4);
-            return same == 0 || same == 0xFF ? "" : image.hex(row.first(), 4).replace(" ", "");
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            int same = image.uniform(cell.first(), 4);
+            return same == 0 || same == 0xFF ? "" : image.hex(cell.first(), 4).replace(" ", "");
         }
     },
     /** Year and week as BCD; the century is not stored and taken as 20. */
     DATE {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            int year = image.u8(row.first());
-            int week = image.u8(row.first() + 1);
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            int year = image.u8(cell.first());
+            int week = image.u8(cell.first() + 1);
             if (year == week && (year == 0 || year == 0xFF)) {
                 return "";
             }
@@ -215,8 +216,8 @@ enum SpdForm {
     /** Continuation count and code, two bytes. */
     MAKER {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            return Jep106.ofStored(image.u8(row.first()), image.u8(row.first() + 1))
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            return Jep106.ofStored(image.u8(cell.first()), image.u8(cell.first() + 1))
                     .map(Jep106::toString)
                     .orElse("");
         }
@@ -224,12 +225,12 @@ enum SpdForm {
     /** A run of 0x7F continuation codes, the code, then fill. */
     MAKER_RUN {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
             int n = 0;
-            while (n < row.offsets().length - 1 && image.u8(row.first() + n) == 0x7F) {
+            while (n < cell.offsets().length - 1 && image.u8(cell.first() + n) == 0x7F) {
                 n++;
             }
-            return Jep106.ofStored(n, image.u8(row.first() + n))
+            return Jep106.ofStored(n, image.u8(cell.first() + n))
                     .map(Jep106::toString)
                     .orElse("");
         }
@@ -237,8 +238,8 @@ enum SpdForm {
     /** A part on the module: maker, type, revision. */
     PART {
         @Override
-        String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-            int at = row.first();
+        String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+            int at = cell.first();
             return Jep106.ofStored(image.u8(at), image.u8(at + 1))
                     .map(maker ->
                             maker + ", type 0x" + hex2(image.u8(at + 2)) + ", revision 0x" + hex2(image.u8(at + 3)))
@@ -270,18 +271,18 @@ enum SpdForm {
     }
 
     /** The value as text, "" when not programmed, null when the bits have no known meaning. */
-    String value(SpdRow row, Bytes image, long raw, SpdTimebase base) {
-        int ps = amount(row, raw, base, image);
+    String value(SpdCell cell, Bytes image, long raw, SpdTimebase base) {
+        int ps = amount(cell, raw, base, image);
         return ps < 0 ? null : nanoseconds(ps);
     }
 
     /** The number behind it: picoseconds for times; -1 when the bits have no known meaning. */
-    int amount(SpdRow row, long raw, SpdTimebase base, Bytes image) {
+    int amount(SpdCell cell, long raw, SpdTimebase base, Bytes image) {
         return (int) raw;
     }
 
-    static CasLatencies casLatencies(SpdRow row, long raw) {
-        return switch (row.unit()) {
+    static CasLatencies casLatencies(SpdCell cell, long raw) {
+        return switch (cell.unit()) {
             case "ddr2" -> new CasLatencies(raw & 0xFC, 0);
             case "ddr3" -> new CasLatencies((raw & 0x7FFF) << 4, 0);
             case "ddr4" -> {

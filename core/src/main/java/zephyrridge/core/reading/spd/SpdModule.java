@@ -65,7 +65,7 @@ final class SpdModule {
             unknown(SpdKey.BUS_WIDTH);
         }
         if (isHybrid()) {
-            findings.add(SpdDecoder.finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_HYBRID,
                     Severity.RISK,
                     new SpdFinding.Unknown(SpdKey.MODULE_TYPE.term(), image.hex(3, 1)),
@@ -76,7 +76,7 @@ final class SpdModule {
         }
         if (organisation != null && "asymmetrical".equals(value(SpdKey.RANK_MIX))) {
             SpdField mix = fields.get(SpdKey.RANK_MIX);
-            findings.add(SpdDecoder.finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_RANKS_UNLIKE,
                     Severity.RISK,
                     new SpdFinding.Stack(organisation.capacity().toString(), unlikeCapacity(organisation)),
@@ -98,7 +98,7 @@ final class SpdModule {
                     millivolts(),
                     height()));
         }
-        findings.add(SpdDecoder.finding(
+        findings.add(SpdFinding.at(
                 SpdFinding.SPD_MODULE_UNDECIDED,
                 Severity.RISK,
                 new SpdFinding.Missing(List.copyOf(missing)),
@@ -140,7 +140,7 @@ final class SpdModule {
         if (dies > 1
                 && (generation == MemoryGeneration.DDR5 && !singleLoad()
                         || generation == MemoryGeneration.DDR3 && "single-load (3DS)".equals(value(SpdKey.LOADING)))) {
-            findings.add(SpdDecoder.finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_STACK_UNSURE,
                     Severity.RISK,
                     new SpdFinding.Stack(
@@ -229,7 +229,7 @@ final class SpdModule {
             String text = die
                     ? (addressed % 1024 == 0 ? addressed / 1024 + " Gbit" : addressed + " Mbit")
                     : ByteSize.ofMebibytes(addressed).toString();
-            findings.add(SpdDecoder.finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_DENSITY_AGAINST_ADDRESS,
                     Severity.RISK,
                     new SpdFinding.Density(stated, text),
@@ -300,7 +300,7 @@ final class SpdModule {
                 .min(Comparator.comparingInt(r -> Math.abs(r.tckPs() - tck.amount())))
                 .orElseThrow();
         if (Math.abs(nearest.tckPs() - tck.amount()) * 200L > nearest.tckPs()) {
-            findings.add(SpdDecoder.finding(
+            findings.add(SpdFinding.at(
                     SpdFinding.SPD_RATE_UNUSUAL,
                     Severity.RISK,
                     new SpdFinding.Clock(tck.amount(), nearest.rate().toString()),
@@ -318,7 +318,7 @@ final class SpdModule {
         if (map == null) {
             return Optional.empty();
         }
-        CasLatencies cls = SpdForm.casLatencies(map.row(), map.raw());
+        CasLatencies cls = SpdForm.casLatencies(map.row().cell(), map.raw());
         int tAA;
         if (generation == MemoryGeneration.DDR2) {
             // No tAA is stored: the highest latency with its own clock period stands for it.

@@ -46,6 +46,6 @@ public record SpdReading(
 
     /** Whether the field lies under a checksum that holds: part numbers never do, since DDR4 no serial and no date either. */
     public boolean isCovered(SpdField field) {
-        return checksumsHold && field.offsets().get(0) <= SpdDecoder.lastCovered(generation, image);
+        return checksumsHold && field.offsets().get(0) <= SpdChecksum.lastCovered(generation, image);
     }
 }

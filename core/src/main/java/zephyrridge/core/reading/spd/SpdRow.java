@@ -9,13 +9,10 @@ import zephyrridge.core.table.CodeTables;
 /**
  * A row of a published layout: which bits of which bytes make the field, and how they are read.
  *
- * @param offsets the bytes it is made of, ascending, the fine part's byte last
  * @param parts bit ranges, the most significant first; empty for byte ranges such as texts
- * @param fine byte with the signed fine part in fine timebases, or -1
  * @param confidence H, M or L: how sure we are of the row, from memory of the standard
  */
-record SpdRow(
-        SpdKey key, int[] offsets, Part[] parts, SpdForm form, String[] table, String unit, int fine, char confidence) {
+record SpdRow(SpdKey key, SpdCell cell, Part[] parts, SpdForm form, char confidence) {
     private static final int MOST_BYTES = 32;
     private static final CodeTables CODES = new CodeTables(SpdRow.class, "codes.csv");
 
@@ -54,23 +51,24 @@ record SpdRow(
                 : IntStream.concat(IntStream.of(whole), IntStream.of(fine)).toArray();
         return new SpdRow(
                 SpdKey.valueOf(cells[0]),
-                all,
+                new SpdCell(all, parts.size(), form.coded() ? CODES.table(cells[3]) : null, cells[3], fine),
                 parts.toArray(Part[]::new),
                 form,
-                form.coded() ? CODES.table(cells[3]) : null,
-                cells[3],
-                fine,
                 cells[5].charAt(0));
     }
 
+    int[] offsets() {
+        return cell.offsets();
+    }
+
     int first() {
-        return offsets[0];
+        return cell.first();
     }
 
     boolean isWithin(Bytes image) {
-        return image.has(offsets[offsets.length - 1], 1)
-                && image.has(offsets[0], 1)
-                && (parts.length > 0 || image.has(offsets[0], offsets.length));
+        return image.has(offsets()[offsets().length - 1], 1)
+                && image.has(first(), 1)
+                && (parts.length > 0 || image.has(first(), offsets().length));
     }
 
     /** The bits put together; 0 for byte ranges. */
@@ -84,6 +82,6 @@ record SpdRow(
 
     /** The bytes it is made of, as they stand in the image: "21 18"; of long ranges the first {@value #MOST_BYTES}. */
     String hex(Bytes image) {
-        return image.hex(offsets, MOST_BYTES);
+        return image.hex(offsets(), MOST_BYTES);
     }
 }

@@ -1,0 +1,44 @@
+package zephyrridge.core.standing;
+
+/**
+ * What a station lacks.
+ *
+ * @param of how many, or which; "" where the kind says all
+ */
+public record Gap(Kind kind, String of) {
+    public enum Kind {
+        OWNER,
+        WISH,
+        SEAL,
+        BATTERY,
+        KEY,
+        SETTINGS,
+        NOTHING_READ,
+        ONLY_TOTAL,
+        TOTAL_DIFFERS,
+        TOTAL_POINTS,
+        TOTAL_AMONG,
+        SOCKETS_NOT_SEEN,
+        NOTHING_PLANNED,
+        LIMIT_BROKEN,
+        LIMITS_NOT_KNOWN,
+        CONDITIONS_OPEN,
+        PLAN_STOPS,
+        NOT_CHOSEN,
+        GATE_SHUT,
+        STEPS_LEFT,
+        WAY_CLOSED,
+        LINES_LEFT,
+        PARTS_OFF,
+        NOT_STARTED,
+        NOT_PROVEN,
+        DIFFERENCE_OPEN,
+        START_FAILED,
+        SWOLLEN;
+
+        /** One of the questions without whose answer nothing is opened. */
+        public boolean isQuestion() {
+            return this == SEAL || this == BATTERY || this == KEY || this == SETTINGS;
+        }
+    }
+}
