@@ -282,10 +282,10 @@ class SecurityHttpTest {
 
     /**
      * A refusal comes while the body is still on its way. Whoever sends on to the end, as simple clients do, still gets it: signed in or
-     * not, announced (413 at once) or in chunks (when it becomes too much).
+     * not, announced (refused at once, whoever asks) or in chunks (when it becomes too much).
      */
     @ParameterizedTest
-    @CsvSource({"true,true,413", "true,false,413", "false,true,401", "false,false,401"})
+    @CsvSource({"true,true,413", "true,false,413", "false,true,413", "false,false,401"})
     void whoIsRefusedWhileStillSendingGetsTheAnswer(
             boolean signedIn, boolean announced, int status, TestServer.Running server) throws Exception {
         ApiClient client = signedIn ? ApiClient.signedIn(server, "ilka") : new ApiClient(server.address());

@@ -48,6 +48,16 @@ public record Proof(
      */
     public record Try(int nth, Entry.Started start, Comparison comparison, boolean counts, Set<Field> accepted) {}
 
+    /** The last start of what is in it now; an older one says nothing of it. */
+    public Optional<Try> lastCounting() {
+        return tries.stream().filter(Try::counts).reduce((first, second) -> second);
+    }
+
+    /** What was read at it. */
+    public Readout after() {
+        return lastCounting().map(t -> t.start().readout()).orElse(Readout.NOTHING);
+    }
+
     public boolean proven() {
         return closed && grade != Grade.NONE && grade.reaches(wanted);
     }

@@ -35,7 +35,7 @@ class DemoLoader implements SmartLifecycle {
     private final Machines machines;
     private final Drawer drawer;
     private final Makers makers;
-    private final DemoJobs jobs;
+    private final DemoStories jobs;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Suppliers suppliers;
@@ -47,7 +47,7 @@ class DemoLoader implements SmartLifecycle {
             Machines machines,
             Drawer drawer,
             Makers makers,
-            DemoJobs jobs,
+            DemoStories jobs,
             JsonMapper json,
             TransactionTemplate transaction,
             Suppliers suppliers,

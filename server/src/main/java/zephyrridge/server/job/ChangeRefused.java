@@ -3,16 +3,16 @@ package zephyrridge.server.job;
 import zephyrridge.core.finding.Finding;
 
 /** A change that the core refuses; answered with the finding's words. */
-class ChangeRefused extends RuntimeException {
+public class ChangeRefused extends RuntimeException {
     private static final long serialVersionUID = 1L;
     private final transient Finding why;
 
-    ChangeRefused(Finding why) {
+    public ChangeRefused(Finding why) {
         super(why.code().name());
         this.why = why;
     }
 
-    Finding why() {
+    public Finding why() {
         return why;
     }
 }

@@ -7,10 +7,11 @@ import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.view.FieldChange;
 
 /** Values that a change had, in words: which field, from what to what. */
 @Component
-class FieldChanges {
+public class FieldChanges {
     private static final Pattern CODE = Pattern.compile("[A-Z][A-Z0-9_]{2,}");
     private static final int LONGEST = 60;
 
@@ -21,15 +22,15 @@ class FieldChanges {
     }
 
     /** Only of fields that have a name; bookkeeping has none. */
-    List<JobController.FieldChange> of(List<Differences.Field> fields) {
+    public List<FieldChange> of(List<Differences.Field> fields) {
         return fields.stream()
-                .flatMap(f -> name(f.path()).stream()
-                        .map(name -> new JobController.FieldChange(name, value(f.before()), value(f.after()))))
+                .flatMap(f ->
+                        name(f.path()).stream().map(name -> new FieldChange(name, value(f.before()), value(f.after()))))
                 .toList();
     }
 
     /** In one line, for the button that takes it back. */
-    String briefly(List<Differences.Field> fields) {
+    public String briefly(List<Differences.Field> fields) {
         return String.join(
                 "; ",
                 of(fields).stream()

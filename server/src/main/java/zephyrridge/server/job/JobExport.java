@@ -17,7 +17,7 @@ import zephyrridge.server.document.Documents;
  * @param files what the unit names of files and pictures
  * @param machine the record it works on, {@code machineVersion} its version; what is otherwise in this very machine stands in the unit
  */
-record JobExport(
+public record JobExport(
         String format,
         int schemaVersion,
         Instant exportedAt,
@@ -32,18 +32,18 @@ record JobExport(
         Proven proof,
         List<Event> history,
         List<Attached> files) {
-    static final String FORMAT = "zephyr-ridge/job";
-    static final int SCHEMA_VERSION = 7;
+    public static final String FORMAT = "zephyr-ridge/job";
+    public static final int SCHEMA_VERSION = 7;
     /** Of each version that is still read, the schema of the unit in it. */
     static final Map<Integer, Integer> UNIT_SCHEMAS = Map.of(6, 7, SCHEMA_VERSION, Documents.UNIT_SCHEMA);
 
     /** What a layout comes to. */
-    record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}
+    public record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}
 
     /** @param missing what it lacks, in words */
-    record Proven(Grade grade, Grade wanted, boolean proven, List<String> missing) {}
+    public record Proven(Grade grade, Grade wanted, boolean proven, List<String> missing) {}
 
-    enum FileKind {
+    public enum FileKind {
         SOURCE,
         PHOTO
     }
@@ -54,9 +54,9 @@ record JobExport(
      * @param id a UUID, by which the unit names it
      * @param content base64, in pieces of {@value #PIECE} characters at most
      */
-    record Attached(String id, FileKind kind, String name, List<String> content) {
+    public record Attached(String id, FileKind kind, String name, List<String> content) {
         static final int PIECE = 500_000;
     }
 
-    record Event(long version, Instant at, String who, String what) {}
+    public record Event(long version, Instant at, String who, String what) {}
 }

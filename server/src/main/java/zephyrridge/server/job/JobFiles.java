@@ -15,7 +15,7 @@ import zephyrridge.server.web.Problem;
 
 /** Files and pictures of a job on their way out and in, inside its document. */
 @Component
-class JobFiles {
+public class JobFiles {
     private final Photos photos;
     private final Sources sources;
 
@@ -24,7 +24,7 @@ class JobFiles {
         this.sources = sources;
     }
 
-    List<JobExport.Attached> of(long job, Unit unit) {
+    public List<JobExport.Attached> of(long job, Unit unit) {
         Stream<Optional<JobExport.Attached>> read = unit.readings().sources().stream()
                 .map(s -> sources.content(job, s.id())
                         .map(c -> attached(s.id(), JobExport.FileKind.SOURCE, s.name(), c)));
@@ -45,16 +45,16 @@ class JobFiles {
     private static final int LONGEST_NAME = 200;
 
     /** A file of a document under a name of its own here. */
-    record Arrived(String id, JobExport.FileKind kind, String name, byte[] content) {}
+    public record Arrived(String id, JobExport.FileKind kind, String name, byte[] content) {}
 
     /**
      * The files of a document under names of their own here, and what names them.
      *
      * @param unit the unit's JSON, in which the files' old ids are replaced
      */
-    record Renamed(String unit, List<Arrived> files) {
+    public record Renamed(String unit, List<Arrived> files) {
         /** @throws IllegalArgumentException when an id is no UUID, a name too long, or a content no base64 */
-        static Renamed of(String unit, List<JobExport.Attached> files) {
+        public static Renamed of(String unit, List<JobExport.Attached> files) {
             String text = unit;
             List<Arrived> renamed = new ArrayList<>();
             for (JobExport.Attached f : files) {
@@ -70,7 +70,7 @@ class JobFiles {
             return new Renamed(text, renamed);
         }
 
-        boolean has(String id) {
+        public boolean has(String id) {
             return files.stream().anyMatch(f -> f.id().equals(id));
         }
     }
@@ -84,7 +84,7 @@ class JobFiles {
     }
 
     /** @throws Problem when one is no picture, or nothing that can be read */
-    void keep(long job, Unit unit, List<Arrived> files, String by) {
+    public void keep(long job, Unit unit, List<Arrived> files, String by) {
         for (Arrived f : files) {
             if (!isNamed(unit, f)) {
                 continue;

@@ -7,8 +7,8 @@ import java.util.function.LongFunction;
 import zephyrridge.core.change.UndoStack;
 
 /** A job's events as one person's undo and redo see them: one's own last change, and only while it is the last that holds. */
-final class JobHistory {
-    private final List<JobStore.EventRow> events;
+public final class JobHistory {
+    private final List<EventRow> events;
     private final UndoStack stack = new UndoStack();
     private final String by;
     private final LongFunction<Optional<String>> undoOf;
@@ -17,11 +17,11 @@ final class JobHistory {
      * @param events all of a job, oldest first; {@code by} the login that asks
      * @param undoOf what takes the change of a version back, looked up only when it is needed
      */
-    JobHistory(List<JobStore.EventRow> events, String by, LongFunction<Optional<String>> undoOf) {
+    JobHistory(List<EventRow> events, String by, LongFunction<Optional<String>> undoOf) {
         this.events = events;
         this.by = by;
         this.undoOf = undoOf;
-        for (JobStore.EventRow e : events) {
+        for (EventRow e : events) {
             switch (e.type()) {
                 case "JobTakenIn" -> stack.began();
                 case "Undo" -> stack.undid(e.version());
@@ -32,34 +32,34 @@ final class JobHistory {
     }
 
     /** What takes one's own last change back. */
-    Optional<String> undo() {
+    public Optional<String> undo() {
         return undoes().flatMap(e -> undoOf.apply(stack.next().orElseThrow()));
     }
 
     /** What brings again the change that one undid last. */
-    Optional<String> redo() {
+    public Optional<String> redo() {
         return redoes().flatMap(e -> undoOf.apply(stack.undoneBy().orElseThrow()));
     }
 
     /** The change that undo takes back. */
-    Optional<JobStore.EventRow> undoes() {
+    public Optional<EventRow> undoes() {
         return own(stack.change());
     }
 
-    Optional<JobStore.EventRow> redoes() {
+    public Optional<EventRow> redoes() {
         return own(stack.undoneBy().isPresent() ? stack.undoneChange() : OptionalLong.empty())
                 .filter(e -> event(stack.undoneBy().orElseThrow())
                         .filter(u -> u.login().equals(by))
                         .isPresent());
     }
 
-    private Optional<JobStore.EventRow> own(OptionalLong version) {
+    private Optional<EventRow> own(OptionalLong version) {
         return version.isEmpty()
                 ? Optional.empty()
                 : event(version.getAsLong()).filter(e -> e.login().equals(by));
     }
 
-    private Optional<JobStore.EventRow> event(long version) {
+    private Optional<EventRow> event(long version) {
         return events.stream().filter(e -> e.version() == version).findFirst();
     }
 }

@@ -20,7 +20,7 @@ import zephyrridge.server.reading.Sources;
 import zephyrridge.server.supplier.Suppliers;
 
 /** What a change looks up outside its job; lives for one transaction. */
-record JobPorts(
+public record JobPorts(
         long jobId,
         Work work,
         Bench bench,
@@ -71,7 +71,7 @@ record JobPorts(
         return AsFound.survey(bench, unit, content(jobId, unit, sources));
     }
 
-    static Map<String, Recognised> content(long jobId, Unit unit, Sources sources) {
+    public static Map<String, Recognised> content(long jobId, Unit unit, Sources sources) {
         return sources.recognised(
                 jobId,
                 unit.readings().sources().stream().map(Readings.SourceRef::id).toList());

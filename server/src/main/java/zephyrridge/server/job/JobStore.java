@@ -21,38 +21,6 @@ import zephyrridge.core.unit.Order;
 
 @Repository
 class JobStore {
-    /**
-     * @param state the job's document; {@code machineVersion} the version of the record it works on
-     * @param said what was said of it when it was closed, as JSON
-     */
-    record Row(
-            long id,
-            long orderId,
-            Order order,
-            String machineId,
-            long machineVersion,
-            String state,
-            long version,
-            LocalDateTime updatedAt,
-            String updatedBy,
-            Optional<String> said,
-            Optional<LocalDate> partsOn,
-            Optional<LocalDate> returnUntil) {}
-
-    record ListRow(
-            long id,
-            String machineId,
-            String machine,
-            Order order,
-            String station,
-            String status,
-            Waits waits,
-            boolean blocked,
-            LocalDateTime updatedAt,
-            String updatedBy,
-            Optional<LocalDate> partsOn,
-            Optional<LocalDate> returnUntil) {}
-
     /** What the list shows of a job, kept beside its state. */
     record Shown(
             String station,
@@ -61,9 +29,6 @@ class JobStore {
             boolean blocked,
             Optional<LocalDate> partsOn,
             Optional<LocalDate> returnUntil) {}
-
-    /** @param login of who did it; {@code who} their name */
-    record EventRow(long version, LocalDateTime at, String login, String who, String type) {}
 
     private static final SelectField<Order> ORDER = DSL.row(
                     WORK_ORDER.OWNER,
@@ -78,7 +43,7 @@ class JobStore {
         this.sql = sql;
     }
 
-    List<ListRow> list() {
+    List<JobListRow> list() {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB.UPDATED_BY);
         return sql.select(
                         JOB.ID,
@@ -102,7 +67,7 @@ class JobStore {
                 .on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
                 .orderBy(JOB.STATUS.desc(), JOB.UPDATED_AT.desc(), JOB.ID.desc())
                 .limit(500)
-                .fetch(Records.mapping(ListRow::new));
+                .fetch(Records.mapping(JobListRow::new));
     }
 
     private static final int MOST_CLOSED = 100;
@@ -118,7 +83,7 @@ class JobStore {
                 .fetch(JOB.STATE);
     }
 
-    Optional<Row> find(long id, boolean forUpdate) {
+    Optional<JobRow> find(long id, boolean forUpdate) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB.UPDATED_BY);
         if (forUpdate) {
             sql.select(JOB.ID).from(JOB).where(JOB.ID.eq(id)).forUpdate().fetch();
@@ -142,7 +107,7 @@ class JobStore {
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
                 .where(JOB.ID.eq(id))
-                .fetchOptional(Records.mapping(Row::new));
+                .fetchOptional(Records.mapping(JobRow::new));
     }
 
     Optional<Long> version(long id) {
@@ -188,7 +153,14 @@ class JobStore {
 
     /** @return false when the job is no longer at {@code expected} */
     boolean update(
-            Row row, long expected, Order order, Shown shown, String state, String said, LocalDateTime at, String by) {
+            JobRow row,
+            long expected,
+            Order order,
+            Shown shown,
+            String state,
+            String said,
+            LocalDateTime at,
+            String by) {
         boolean updated = sql.update(JOB)
                         .set(JOB.STATION, shown.station)
                         .set(JOB.STATUS, shown.status)
@@ -201,17 +173,17 @@ class JobStore {
                         .set(JOB.VERSION, expected + 1)
                         .set(JOB.UPDATED_AT, at)
                         .set(JOB.UPDATED_BY, by)
-                        .where(JOB.ID.eq(row.id))
+                        .where(JOB.ID.eq(row.id()))
                         .and(JOB.VERSION.eq(expected))
                         .execute()
                 == 1;
-        if (updated && !order.equals(row.order)) {
+        if (updated && !order.equals(row.order())) {
             sql.update(WORK_ORDER)
                     .set(WORK_ORDER.OWNER, order.owner())
                     .set(WORK_ORDER.WISH, order.wish())
                     .set(WORK_ORDER.PROMISED, order.promised().orElse(null))
                     .set(WORK_ORDER.AWAY, order.away().orElse(null))
-                    .where(WORK_ORDER.ID.eq(row.orderId))
+                    .where(WORK_ORDER.ID.eq(row.orderId()))
                     .execute();
         }
         return updated;

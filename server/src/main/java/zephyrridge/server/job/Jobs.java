@@ -40,14 +40,15 @@ import zephyrridge.server.photo.Photos;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.supplier.Suppliers;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.view.Said;
 import zephyrridge.server.web.Problem;
 
 /** Jobs: every change is one transaction that moves the job on from an expected version and appends an event. */
 @Service
 public class Jobs {
     /** A job as it stands, with all that follows from it. */
-    record Current(JobStore.Row row, Work work, Machines.Ready machine, Assessment assessment, JobHistory history) {
-        Unit unit() {
+    public record Current(JobRow row, Work work, Machines.Ready machine, Assessment assessment, JobHistory history) {
+        public Unit unit() {
             return work.unit();
         }
     }
@@ -107,32 +108,32 @@ public class Jobs {
     }
 
     /** The last jobs of a model that were handed back. */
-    List<Unit> closedOf(String machineId) {
+    public List<Unit> closedOf(String machineId) {
         return store.closedOf(machineId).stream().map(documents::unit).toList();
     }
 
-    List<JobStore.ListRow> list() {
+    public List<JobListRow> list() {
         return store.list();
     }
 
     /** @param login who looks: undo reaches that person's own last change */
-    Current get(long id, String login) {
-        JobStore.Row row = row(id, false);
+    public Current get(long id, String login) {
+        JobRow row = row(id, false);
         Work work = work(row);
         Machines.Ready machine = machine(row, work);
         return new Current(row, work, machine, Assessment.of(machine.bench(), work), history(id, login));
     }
 
-    long version(long id) {
+    public long version(long id) {
         return store.version(id).orElseThrow(() -> Problem.notFound("job", id));
     }
 
     /** What the view of a job depends on: its version, and what the shop knows and has decided by now. */
-    String stamp(long id) {
+    public String stamp(long id) {
         return stamp(row(id, false));
     }
 
-    String stamp(JobStore.Row row) {
+    public String stamp(JobRow row) {
         return row.version() + "-" + limits.stamp(row.machineId()) + "-" + machines.houseVersion();
     }
 
@@ -141,7 +142,7 @@ public class Jobs {
         version(id);
     }
 
-    List<JobStore.EventRow> events(long id) {
+    public List<EventRow> events(long id) {
         require(id);
         return store.events(id, 0);
     }
@@ -152,7 +153,7 @@ public class Jobs {
     /** Values that each of the last changes had, by version; one from before they were kept ends it. */
     @Transactional(readOnly = true)
     public Map<Long, List<Differences.Field>> told(long id) {
-        JobStore.Row row = row(id, false);
+        JobRow row = row(id, false);
         Map<Long, String> undos = store.undos(id, row.version() - MOST_TOLD);
         List<Long> versions = new ArrayList<>();
         for (long v = row.version(); undos.containsKey(v); v--) {
@@ -168,7 +169,7 @@ public class Jobs {
     }
 
     /** Values that the change had which undo would take back. */
-    List<Differences.Field> undone(Current c) {
+    public List<Differences.Field> undone(Current c) {
         return c.history()
                 .undo()
                 .map(step -> documents.told(c.work(), List.of(step)).get(0))
@@ -292,7 +293,7 @@ public class Jobs {
      */
     @Transactional
     public long change(long id, long expectedVersion, Change change, Optional<UUID> changeId, String by) {
-        JobStore.Row row = row(id, true);
+        JobRow row = row(id, true);
         Optional<Long> landed = changeId.flatMap(c -> store.landed(id, c.toString()));
         if (landed.isPresent()) {
             return landed.get();
@@ -357,7 +358,7 @@ public class Jobs {
     }
 
     /** What a change looks up, for one that is tried and not kept. */
-    JobPorts ports(Current c, String by) {
+    public JobPorts ports(Current c, String by) {
         return ports(c.row().id(), c.work(), c.machine(), c.history(), now(), by);
     }
 
@@ -397,7 +398,7 @@ public class Jobs {
     }
 
     /** What a job teaches of its model counts while the job is closed; opened again, it teaches nothing. */
-    private void learn(JobStore.Row row, Unit before, Work next, Machines.Ready machine, LocalDateTime now, String by) {
+    private void learn(JobRow row, Unit before, Work next, Machines.Ready machine, LocalDateTime now, String by) {
         if (before.closing().equals(next.unit().closing())) {
             return;
         }
@@ -413,7 +414,7 @@ public class Jobs {
                 || unit.before().systemTotal().isPresent();
     }
 
-    private Problem changedMeanwhile(JobStore.Row row, long expectedVersion) {
+    private Problem changedMeanwhile(JobRow row, long expectedVersion) {
         List<Map<String, Object>> since = store.events(row.id(), expectedVersion).stream()
                 .map(e -> Map.<String, Object>of(
                         "version", e.version(), "who", e.who(), "what", texts.get("event." + e.type())))
@@ -437,15 +438,15 @@ public class Jobs {
                 Map.of("currentVersion", row.version(), "events", since));
     }
 
-    private JobStore.Row row(long id, boolean forUpdate) {
+    private JobRow row(long id, boolean forUpdate) {
         return store.find(id, forUpdate).orElseThrow(() -> Problem.notFound("job", id));
     }
 
-    private Work work(JobStore.Row row) {
+    private Work work(JobRow row) {
         return new Work(row.order(), documents.unit(row.state()));
     }
 
-    private Machines.Ready machine(JobStore.Row row, Work work) {
+    private Machines.Ready machine(JobRow row, Work work) {
         return machines.get(row.machineId(), row.machineVersion(), work.unit()).knowing(limits.of(row.machineId()));
     }
 

@@ -1,0 +1,190 @@
+package zephyrridge.server.evidence;
+
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.smbios.SmbiosEncoder;
+import zephyrridge.core.standing.AsFound;
+import zephyrridge.core.survey.Dumps;
+import zephyrridge.core.survey.Source;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.job.JobPorts;
+import zephyrridge.server.job.Jobs;
+import zephyrridge.server.machine.Machines;
+import zephyrridge.server.maker.Makers;
+import zephyrridge.server.reading.Sources;
+import zephyrridge.server.view.EvidenceView;
+import zephyrridge.server.web.Problem;
+
+/** What a job's machine and modules say about themselves: files in, evidence out, and files to try it with. */
+@RestController
+class ReadingController {
+    /** @param what it was recognised as, in words */
+    record SourceKept(String id, SourceKind kind, String what) {}
+
+    private final Jobs jobs;
+    private final Sources sources;
+    private final EvidenceViews views;
+    private final Machines machines;
+    private final Drawer drawer;
+    private final Makers makers;
+
+    ReadingController(
+            Jobs jobs, Sources sources, EvidenceViews views, Machines machines, Drawer drawer, Makers makers) {
+        this.jobs = jobs;
+        this.sources = sources;
+        this.views = views;
+        this.machines = machines;
+        this.drawer = drawer;
+        this.makers = makers;
+    }
+
+    /** Takes a file's bytes, or a pasted text's; the change AddSource then makes it part of the job. What is not recognised is refused. */
+    @PostMapping(path = "/api/jobs/{id}/sources", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    SourceKept keep(
+            @PathVariable long id,
+            @RequestParam @NotBlank @Size(max = 200) String name,
+            @RequestBody byte[] content,
+            Principal who) {
+        jobs.require(id);
+        Sources.Kept kept = sources.keep(id, name, content, who.getName());
+        return new SourceKept(
+                kept.id(),
+                new Source(kept.id(), name, Optional.empty(), kept.content()).kind(),
+                views.what(kept.content()));
+    }
+
+    @GetMapping("/api/jobs/{id}/evidence")
+    EvidenceView evidence(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Map<String, Recognised> content = JobPorts.content(id, c.unit(), sources);
+        return views.of(
+                c.machine().bench(),
+                c.unit(),
+                AsFound.sources(c.machine().bench(), c.unit(), content),
+                AsFound.survey(c.machine().bench(), c.unit(), content),
+                Stream.concat(c.assessment().readingFindings().stream(), c.assessment().found().findings().stream())
+                        .toList(),
+                AsFound.canAccept(c.machine().bench(), c.unit(), content),
+                sources.taken(id));
+    }
+
+    /** A source in full, with offsets and raw bytes. */
+    @GetMapping("/api/jobs/{id}/sources/{source}")
+    EvidenceView.SourceDetail source(@PathVariable long id, @PathVariable String source, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        return views.detail(
+                AsFound.sources(c.machine().bench(), c.unit(), JobPorts.content(id, c.unit(), sources)).stream()
+                        .filter(s -> s.id().equals(source))
+                        .findFirst()
+                        .orElseThrow(() -> Problem.notFound("source", source)));
+    }
+
+    /** The file as it came. */
+    @GetMapping("/api/jobs/{id}/sources/{source}/content")
+    ResponseEntity<byte[]> content(@PathVariable long id, @PathVariable String source) {
+        return file(
+                sources.content(id, source).orElseThrow(() -> Problem.notFound("source", source)),
+                "source-" + source.replaceAll("[^A-Za-z0-9-]", "_") + ".bin");
+    }
+
+    /** A module of a job as an SPD image of the real format, written by us. */
+    @GetMapping("/api/jobs/{id}/modules/{key}/spd")
+    ResponseEntity<byte[]> moduleSpd(@PathVariable long id, @PathVariable String key, Principal who) {
+        JobModule module = Optional.ofNullable(
+                        jobs.get(id, who.getName()).unit().modules().get(key))
+                .orElseThrow(() -> Problem.notFound("module", key));
+        return file(spd(module.spec(), marking(module.tag())), "job-" + id + "-" + key + ".spd.bin");
+    }
+
+    @GetMapping("/api/drawer/{tag}/spd")
+    ResponseEntity<byte[]> drawerSpd(@PathVariable String tag) {
+        Drawer.StockModule module = drawer.all().stream()
+                .filter(m -> m.tag().equals(tag))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("drawer module", tag));
+        return file(
+                spd(module.spec(), marking(Optional.of(tag))),
+                module.tag().replaceAll("[^A-Za-z0-9-]", "_") + ".spd.bin");
+    }
+
+    /** A machine's firmware table, sockets empty, in the real format, written by us. */
+    @GetMapping("/api/machines/{id}/smbios")
+    ResponseEntity<byte[]> machineTable(@PathVariable String id) {
+        MachineRecord record = machines.get(id).record();
+        return file(
+                SmbiosEncoder.encode(
+                        Dumps.firmware(record, Map.of(), Map.of(), Optional.empty(), Dumps.Habits.CLEAN),
+                        SmbiosEncoder.Wrapping.ENTRY_POINT),
+                record.id() + ".smbios.bin");
+    }
+
+    /** The firmware table of a job's machine as it was found. */
+    @GetMapping("/api/jobs/{id}/smbios")
+    ResponseEntity<byte[]> jobTable(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Map<String, ModuleSpec> modules = c.unit().asFound().entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        e -> c.unit().modules().get(e.getValue()).spec()));
+        Map<String, Dumps.Marking> markings = c.unit().asFound().entrySet().stream()
+                .collect(Collectors.toMap(
+                        Map.Entry::getKey,
+                        e -> marking(c.unit().modules().get(e.getValue()).tag())));
+        return file(
+                SmbiosEncoder.encode(
+                        Dumps.firmware(c.machine().record(), modules, markings, Optional.empty(), Dumps.Habits.CLEAN),
+                        SmbiosEncoder.Wrapping.ENTRY_POINT),
+                "job-" + id + ".smbios.bin");
+    }
+
+    private static byte[] spd(ModuleSpec spec, Dumps.Marking marking) {
+        try {
+            return Dumps.spd(spec, marking);
+        } catch (IllegalArgumentException e) {
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "NO_SPD_IMAGE",
+                    "For this module no SPD image can be written: " + e.getMessage() + ".",
+                    Map.of());
+        }
+    }
+
+    private Dumps.Marking marking(Optional<String> tag) {
+        List<Drawer.StockModule> all = tag.isEmpty() ? List.of() : drawer.all();
+        return all.stream()
+                .filter(m -> m.tag().equals(tag.get()))
+                .findFirst()
+                .map(m -> new Dumps.Marking(m.maker(), makers.idOf(m.maker()), m.partNumber(), m.serial()))
+                .orElse(Dumps.Marking.NONE);
+    }
+
+    private static ResponseEntity<byte[]> file(byte[] content, String name) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"" + name + "\"")
+                .body(content);
+    }
+}

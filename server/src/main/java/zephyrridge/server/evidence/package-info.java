@@ -1,0 +1,2 @@
+/** What was read, by source and position; pictures of the condition. */
+package zephyrridge.server.evidence;

@@ -1,0 +1,2 @@
+/** Opened and closed again: rounds, steps, tray, the sheet on paper. */
+package zephyrridge.server.opening;

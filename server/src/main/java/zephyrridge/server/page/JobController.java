@@ -1,0 +1,263 @@
+package zephyrridge.server.page;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.Refusal;
+import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.layout.RateResult;
+import zephyrridge.core.standing.Proof;
+import zephyrridge.core.standing.Waits;
+import zephyrridge.core.unit.Station;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.server.document.Differences;
+import zephyrridge.server.job.ChangeRefused;
+import zephyrridge.server.job.FieldChanges;
+import zephyrridge.server.job.JobExport;
+import zephyrridge.server.job.JobFiles;
+import zephyrridge.server.job.Jobs;
+import zephyrridge.server.text.FindingView;
+import zephyrridge.server.text.Texts;
+import zephyrridge.server.view.FieldChange;
+import zephyrridge.server.view.JobView;
+import zephyrridge.server.web.Problem;
+import zephyrridge.server.web.Times;
+
+@RestController
+class JobController {
+    record TakeIn(
+            @NotBlank @Size(max = 64) String machineId,
+            @NotBlank @Size(max = 200) String owner,
+            @NotNull @Size(max = 2000) String wish,
+            Optional<UUID> takeInId) {}
+
+    /**
+     * @param expectedVersion the version the change was made on
+     * @param changeId the sender's own id for this change, so that it can be sent again when the answer was lost
+     * @param by login of who made it: a change that waited in a browser is not sent in another person's name
+     */
+    record ChangeRequest(
+            @Min(1) long expectedVersion,
+            Optional<UUID> changeId,
+            Optional<@Size(max = 64) String> by,
+            @NotNull @Valid Change change) {}
+
+    /** @param landed the version that this very change left; others may have come after it */
+    record ChangeAnswer(long landed, JobView job) {}
+
+    /** @param daysLeft until the promised day, by the shop's clock; negative where it is past */
+    record JobListEntry(
+            long id,
+            String machineId,
+            String machine,
+            String owner,
+            String wish,
+            Station station,
+            boolean closed,
+            boolean blocked,
+            Waits waits,
+            Instant updatedAt,
+            String updatedBy,
+            Optional<LocalDate> partsOn,
+            Optional<LocalDate> returnUntil,
+            Optional<LocalDate> promised,
+            Optional<Long> daysLeft,
+            Optional<String> away) {}
+
+    /** @param fields which values it changed, as far as they have a name */
+    record EventView(long version, Instant at, String who, String type, String what, List<FieldChange> fields) {}
+
+    private final Jobs jobs;
+    private final JobViews views;
+    private final Texts texts;
+    private final Clock clock;
+
+    private final FieldChanges fields;
+    private final JobFiles files;
+
+    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields, JobFiles files) {
+        this.files = files;
+        this.fields = fields;
+        this.jobs = jobs;
+        this.views = views;
+        this.texts = texts;
+        this.clock = clock;
+    }
+
+    @GetMapping("/api/jobs")
+    List<JobListEntry> list() {
+        LocalDate today = LocalDate.now(clock);
+        return jobs.list().stream()
+                .map(r -> new JobListEntry(
+                        r.id(),
+                        r.machineId(),
+                        r.machine(),
+                        r.order().owner(),
+                        r.order().wish(),
+                        Station.valueOf(r.station()),
+                        r.status().equals("CLOSED"),
+                        r.blocked(),
+                        r.waits().on(today, r.partsOn()),
+                        Times.utc(r.updatedAt()),
+                        r.updatedBy(),
+                        r.partsOn(),
+                        r.returnUntil(),
+                        r.order().promised(),
+                        r.order().promised().map(d -> ChronoUnit.DAYS.between(today, d)),
+                        r.order().away()))
+                .toList();
+    }
+
+    @PostMapping("/api/jobs")
+    @ResponseStatus(HttpStatus.CREATED)
+    JobView takeIn(@Valid @RequestBody TakeIn body, Principal who) {
+        long id = jobs.takeIn(body.machineId(), body.owner(), body.wish(), body.takeInId(), who.getName());
+        return views.of(jobs.get(id, who.getName()));
+    }
+
+    /** A job that another workshop wrote out. */
+    @PostMapping(path = "/api/jobs/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    JobView bringIn(@RequestBody byte[] content, Principal who) {
+        long id = jobs.bringIn(new String(content, StandardCharsets.UTF_8), who.getName());
+        return views.of(jobs.get(id, who.getName()));
+    }
+
+    /** Its version is its tag: whoever has it already is told so in a line. */
+    @GetMapping("/api/jobs/{id}")
+    ResponseEntity<JobView> job(
+            @PathVariable long id,
+            @RequestHeader(name = HttpHeaders.IF_NONE_MATCH, required = false) String known,
+            Principal who) {
+        String tag = "\"" + jobs.stamp(id) + "\"";
+        if (tag.equals(known)) {
+            return ResponseEntity.status(HttpStatus.NOT_MODIFIED).eTag(tag).build();
+        }
+        JobView view = views.of(jobs.get(id, who.getName()));
+        return ResponseEntity.ok()
+                .eTag(tag)
+                .cacheControl(CacheControl.noCache().cachePrivate())
+                .body(view);
+    }
+
+    /** Applies one change and gives the job as it then is. */
+    @PostMapping("/api/jobs/{id}/changes")
+    ChangeAnswer change(@PathVariable long id, @Valid @RequestBody ChangeRequest body, Principal who) {
+        body.by().filter(by -> !by.equals(who.getName())).ifPresent(by -> {
+            throw Problem.of(
+                    HttpStatus.FORBIDDEN,
+                    "OTHER_PERSON",
+                    "This change was made by " + by + " and waits for that person's sign-in.",
+                    Map.of("by", by));
+        });
+        long landed = jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
+        return new ChangeAnswer(landed, views.of(jobs.get(id, who.getName())));
+    }
+
+    @GetMapping("/api/jobs/{id}/events")
+    List<EventView> events(@PathVariable long id) {
+        Map<Long, List<Differences.Field>> told = jobs.told(id);
+        return jobs.events(id).stream()
+                .map(e -> new EventView(
+                        e.version(),
+                        Times.utc(e.at()),
+                        e.who(),
+                        e.type(),
+                        texts.get("event." + e.type()),
+                        fields.of(told.getOrDefault(e.version(), List.of()))))
+                .toList();
+    }
+
+    /** The whole job for other programs; docs/formats/job.schema.json describes the document. */
+    @GetMapping("/api/jobs/{id}/export")
+    ResponseEntity<Object> export(@PathVariable long id, Principal who) {
+        Jobs.Current c = jobs.get(id, who.getName());
+        Proof proof = c.assessment().proof();
+        JobExport export = new JobExport(
+                JobExport.FORMAT,
+                JobExport.SCHEMA_VERSION,
+                Instant.now(clock),
+                id,
+                c.row().version(),
+                c.machine().published(),
+                c.machine().version(),
+                c.work().order(),
+                c.unit(),
+                summary(c.assessment().found()),
+                summary(c.assessment().plan()),
+                new JobExport.Proven(
+                        c.unit().closing().map(Unit.Closing::grade).orElse(proof.grade()),
+                        c.unit().closing().map(Unit.Closing::wanted).orElse(proof.wanted()),
+                        c.unit().closing().map(Unit.Closing::proven).orElse(proof.proven()),
+                        proof.missing().stream().map(texts::of).toList()),
+                jobs.events(id).stream()
+                        .map(e -> new JobExport.Event(
+                                e.version(), Times.utc(e.at()), e.who(), texts.get("event." + e.type())))
+                        .toList(),
+                files.of(id, c.unit()));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"job-" + id + ".json\"")
+                .body(export);
+    }
+
+    private JobExport.Summary summary(LayoutEvaluation e) {
+        return new JobExport.Summary(
+                e.installed(),
+                e.usable(),
+                e.rate().rate().map(texts::show).orElse(texts.get("say.notKnown")),
+                e.rate().clocks().map(RateResult.Clocks::toString).orElse(texts.get("say.notKnown")),
+                e.findings().stream()
+                        .map(f -> f.severity() + ": " + texts.of(f))
+                        .toList());
+    }
+
+    /** Gates answer with what they say; what cannot be found or cannot be, with the field it is about. */
+    @ExceptionHandler(ChangeRefused.class)
+    ResponseEntity<ProblemDetail> refused(ChangeRefused e) {
+        FindingView f = FindingView.of(e.why(), texts);
+        String detail = (f.text() + " " + f.advice()).strip();
+        Problem problem;
+        if (e.why().code() instanceof Refusal r) {
+            String field = ((Refusal.Of) e.why().detail()).field();
+            problem = switch (r.sort()) {
+                case NOT_FOUND -> Problem.of(HttpStatus.NOT_FOUND, "NOT_FOUND", detail, Map.of("field", field));
+                case CONFLICT -> Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, r.name(), detail, Map.of("field", field));
+                case INVALID -> Problem.of(
+                        HttpStatus.UNPROCESSABLE_CONTENT,
+                        r == Refusal.NOT_CLOSED_JOB ? "JOB_CLOSED" : "INVALID",
+                        detail,
+                        Map.of("field", field, "reason", r.name()));
+            };
+        } else {
+            problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", detail, Map.of("finding", f));
+        }
+        return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
+    }
+}

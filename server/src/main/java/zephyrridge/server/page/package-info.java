@@ -1,0 +1,2 @@
+/** The one view of a job and the requests that change it. */
+package zephyrridge.server.page;

@@ -1,0 +1,156 @@
+package zephyrridge.server.planning;
+
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ArrayBlockingQueue;
+import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
+import java.util.function.Function;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import zephyrridge.core.plan.Outcome;
+import zephyrridge.server.web.Problem;
+
+/**
+ * Searches that may last longer than an answer: begun, asked how far they are, stopped. A person who begins another one of the same
+ * job has no more use for the first.
+ */
+@Service
+class Searches implements DisposableBean {
+    /** The planner asks once for so many nodes whether to stop. */
+    private static final int NODES_PER_QUESTION = 1024;
+
+    private static final int THREADS = 2;
+    private static final int WAITING = 16;
+    /** Each holds what it was begun for, a whole market maybe. */
+    private static final int KEPT = 6;
+
+    /** One search of a job, with what it was begun for. */
+    static final class Search<T> {
+        final long id;
+        final long job;
+        final String who;
+        final T of;
+        private final CountDownLatch ended = new CountDownLatch(1);
+        private final AtomicLong asked = new AtomicLong();
+        private volatile boolean stop;
+        private volatile Outcome outcome;
+        private volatile RuntimeException failure;
+
+        private Search(long id, long job, String who, T of) {
+            this.id = id;
+            this.job = job;
+            this.who = who;
+            this.of = of;
+        }
+
+        /** Nodes looked at so far, rounded down. */
+        long looked() {
+            return asked.get() * NODES_PER_QUESTION;
+        }
+
+        private boolean asks() {
+            asked.incrementAndGet();
+            return stop;
+        }
+
+        private boolean isRunning() {
+            return ended.getCount() > 0;
+        }
+
+        /**
+         * @param millis to wait for it at most
+         * @return what it came to, empty while it goes on
+         */
+        Optional<Outcome> outcome(long millis) {
+            try {
+                if (!ended.await(millis, TimeUnit.MILLISECONDS)) {
+                    return Optional.empty();
+                }
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return Optional.empty();
+            }
+            if (failure != null) {
+                throw failure;
+            }
+            return Optional.of(outcome);
+        }
+
+        void stop() {
+            stop = true;
+        }
+
+        private void run(Function<BooleanSupplier, Outcome> search) {
+            try {
+                outcome = search.apply(this::asks);
+            } catch (RuntimeException e) {
+                failure = e;
+            } finally {
+                if (outcome == null && failure == null) {
+                    failure = new IllegalStateException("the search ended without an outcome");
+                }
+                ended.countDown();
+            }
+        }
+    }
+
+    private final ConcurrentSkipListMap<Long, Search<?>> all = new ConcurrentSkipListMap<>();
+    private final AtomicLong last = new AtomicLong();
+    private final ThreadPoolExecutor workers =
+            new ThreadPoolExecutor(THREADS, THREADS, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(WAITING), r -> {
+                Thread t = new Thread(r, "layout-searches");
+                t.setDaemon(true);
+                return t;
+            });
+
+    @Override
+    public void destroy() {
+        all.values().forEach(Search::stop);
+        workers.shutdownNow();
+    }
+
+    /** @throws Problem when too many wait already */
+    <T> Search<T> begin(long job, String who, T of, Function<BooleanSupplier, Outcome> search) {
+        all.values().removeIf(s -> {
+            boolean replaced = s.job == job && s.who.equals(who);
+            if (replaced) {
+                s.stop();
+            }
+            return replaced && !s.isRunning();
+        });
+        Search<T> s = new Search<>(last.incrementAndGet(), job, who, of);
+        try {
+            workers.execute(() -> s.run(search));
+        } catch (RejectedExecutionException e) {
+            throw Problem.of(
+                    HttpStatus.TOO_MANY_REQUESTS,
+                    "TOO_MANY_SEARCHES",
+                    WAITING + " searches wait already. Try again in a moment, or stop one.",
+                    Map.of());
+        }
+        all.put(s.id, s);
+        all.values().stream()
+                .filter(o -> !o.isRunning())
+                .limit(Math.max(0, all.size() - KEPT))
+                .forEach(o -> all.remove(o.id));
+        return s;
+    }
+
+    /** @throws Problem when there is no such search, or none of this kind any more */
+    <T> Search<T> get(long id, Class<T> of) {
+        Search<?> s = all.get(id);
+        if (s == null || !of.isInstance(s.of)) {
+            throw Problem.notFound("search", String.valueOf(id));
+        }
+        @SuppressWarnings("unchecked")
+        Search<T> found = (Search<T>) s;
+        return found;
+    }
+}

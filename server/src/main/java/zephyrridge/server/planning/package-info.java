@@ -1,0 +1,2 @@
+/** Layouts: searched, judged, priced, told; the slip for the counter. */
+package zephyrridge.server.planning;

@@ -1,0 +1,2 @@
+/** Starts, what was expected of them and what they showed. */
+package zephyrridge.server.proof;

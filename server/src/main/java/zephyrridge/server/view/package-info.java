@@ -1,0 +1,2 @@
+/** What pages see of a job: data only, with nothing computed in it. */
+package zephyrridge.server.view;
