@@ -7,9 +7,9 @@ import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
 import { withWaiting } from './queue';
-import { confirms, useScrews } from './stations/FitStation';
+import { confirms, useScrews } from './stations/fit/FitStation';
 import { OffNow } from './stations/open/Tray';
-import { isBarred, type Step, StepDetail } from './stations/Steps';
+import { isBarred, type Step, StepDetail } from './stations/shared/Steps';
 
 type FitLine = JobView['fitLines'][number];
 type Card =

@@ -12,16 +12,16 @@ import { WaitingChanges } from './KeptState';
 import { LeadLine, leading } from './LeadLine';
 import { Margin, ofStation } from './Margin';
 import { withWaiting } from './queue';
-import { FitStation } from './stations/FitStation';
-import { HandBackStation } from './stations/HandBackStation';
-import { LimitsStation } from './stations/LimitsStation';
+import { FitStation } from './stations/fit/FitStation';
+import { HandBackStation } from './stations/handback/HandBackStation';
+import { LimitsStation } from './stations/limits/LimitsStation';
 import { OffNow } from './stations/open/Tray';
-import { OpenStation } from './stations/OpenStation';
-import { PlanStation } from './stations/PlanStation';
-import { ProveStation } from './stations/ProveStation';
-import type { StationProps } from './stations/props';
-import { ReadStation } from './stations/ReadStation';
-import { TakeInStation } from './stations/TakeInStation';
+import { OpenStation } from './stations/open/OpenStation';
+import { PlanStation } from './stations/plan/PlanStation';
+import { ProveStation } from './stations/prove/ProveStation';
+import type { StationProps } from './stations/shared/props';
+import { ReadStation } from './stations/read/ReadStation';
+import { TakeInStation } from './stations/takein/TakeInStation';
 
 const SURFACES = {
   TAKE_IN: TakeInStation,

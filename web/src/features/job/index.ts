@@ -1,3 +1,3 @@
 export { BenchMode } from './BenchMode';
 export { JobPage } from './JobPage';
-export { SlipPage } from './SlipPage';
+export { SlipPage } from './stations/plan/SlipPage';

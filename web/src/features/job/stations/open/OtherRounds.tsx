@@ -1,5 +1,5 @@
 import { Button, Flex } from '@chakra-ui/react';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 const PURPOSES = [
   ['LOOK', 'Open for a look'],

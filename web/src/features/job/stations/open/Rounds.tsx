@@ -1,5 +1,5 @@
 import { Badge, Box, Button, Flex, Text } from '@chakra-ui/react';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 /** Sides and carriers, one at a time; the one worked in is marked. */
 export function Rounds({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {

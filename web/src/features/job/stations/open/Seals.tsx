@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../../parts/Labelled';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 const ANSWER = {
   NOT_ASKED: 'not asked yet',

@@ -4,7 +4,7 @@ import type { Schemas } from '../../../../api/client';
 import { SeverityMark } from '../../../../parts/severity';
 import { MiniPicture } from '../../../../pictures/MiniPicture';
 import { type JobView, useOptions, useWhyNot } from '../../api';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 type Option = Schemas['OptionView'];
 

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 /** What the layout on the table wants beside its modules: each with its price, on the slip and in the sum. */
 export function PlanParts({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Choice } from '../../../../parts/Choice';
 import { SelectField, TextField } from '../../../../parts/Labelled';
 import { type JobView, useHouse, useOptions } from '../../api';
-import type { StationProps } from '../props';
+import type { StationProps } from '../shared/props';
 
 type Change = StationProps['change'];
 type Level = 'LOW' | 'USUAL' | 'HIGH';

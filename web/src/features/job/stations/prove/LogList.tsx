@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { duration } from '../Steps';
+import { duration } from '../shared/Steps';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
 

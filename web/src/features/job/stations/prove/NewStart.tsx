@@ -2,8 +2,8 @@ import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
 import { useKeptText } from '../../../../parts/drafts';
-import { GateAnswers } from '../GateAnswers';
-import type { StationProps } from '../props';
+import { GateAnswers } from '../open/GateAnswers';
+import type { StationProps } from '../shared/props';
 
 type Props = Pick<StationProps, 'job' | 'change'>;
 

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Schemas } from '../../../../api/client';
 import { type Change, type JobView, useTrouble } from '../../api';
-import { Steps } from '../Steps';
+import { Steps } from '../shared/Steps';
 
 type Test = Schemas['TestView'];
 type Likely = Schemas['LikelyView'];

@@ -1,20 +1,20 @@
 import { Box, Button, Checkbox, Flex, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { SelectField } from '../../../parts/Labelled';
-import { MemoryPicture, MemoryTable } from '../../../pictures/MemoryPicture';
-import { longest } from '../../../pictures/memoryModel';
-import { GlanceAnswer } from '../../../parts/GlanceAnswer';
-import { useEvidence, useJobGlance, usePublish } from '../api';
-import { LabelEntry } from './LabelEntry';
-import { Conflicts } from './read/Conflicts';
-import { EvidenceTable } from './read/EvidenceTable';
-import { HandIn } from './read/HandIn';
-import { HowTo } from './read/HowTo';
-import { Positions, SeenForm } from './read/Positions';
-import { SourceList } from './read/SourceList';
-import { useProcessor } from './ProcessorChoice';
-import { LikeThis } from './LikeThis';
-import type { StationProps } from './props';
+import { SelectField } from '../../../../parts/Labelled';
+import { MemoryPicture, MemoryTable } from '../../../../pictures/MemoryPicture';
+import { longest } from '../../../../pictures/memoryModel';
+import { GlanceAnswer } from '../../../../parts/GlanceAnswer';
+import { useEvidence, useJobGlance, usePublish } from '../../api';
+import { LabelEntry } from '../shared/LabelEntry';
+import { Conflicts } from './Conflicts';
+import { EvidenceTable } from './EvidenceTable';
+import { HandIn } from './HandIn';
+import { HowTo } from './HowTo';
+import { Positions, SeenForm } from './Positions';
+import { SourceList } from './SourceList';
+import { useProcessor } from '../shared/ProcessorChoice';
+import { LikeThis } from '../shared/LikeThis';
+import type { StationProps } from '../shared/props';
 
 /** What is really in the machine: every source held against the others, position by position. */
 export function ReadStation({ job, change, readOnly }: StationProps) {

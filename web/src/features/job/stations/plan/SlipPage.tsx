@@ -2,13 +2,13 @@ import { Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { api, type Schemas } from '../../api/client';
-import { Choice } from '../../parts/Choice';
-import { EVERYWHERE, Keys } from '../../parts/keys';
-import { TextField } from '../../parts/Labelled';
-import { dayAndClock } from '../../parts/times';
-import type { Account } from '../session';
-import { type JobChange, useJobChanges } from './api';
+import { api, type Schemas } from '../../../../api/client';
+import { Choice } from '../../../../parts/Choice';
+import { EVERYWHERE, Keys } from '../../../../parts/keys';
+import { TextField } from '../../../../parts/Labelled';
+import { dayAndClock } from '../../../../parts/times';
+import type { Account } from '../../../session';
+import { type JobChange, useJobChanges } from '../../api';
 
 type Extra = Schemas['ExtraView'];
 const ANSWER: Record<Extra['answer'], string> = { NOT_ASKED: 'not asked', YES: 'yes', NO: 'no' };

@@ -1,7 +1,7 @@
 import { Grid } from '@chakra-ui/react';
-import type { Schemas } from '../../../api/client';
-import { Choice } from '../../../parts/Choice';
-import { TextField } from '../../../parts/Labelled';
+import type { Schemas } from '../../../../api/client';
+import { Choice } from '../../../../parts/Choice';
+import { TextField } from '../../../../parts/Labelled';
 
 type Readout = Schemas['ReadoutForm'];
 

@@ -1,10 +1,10 @@
 import { Box, Button, Checkbox, Flex, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { type Brush, ScrewKind } from '../../../parts/ScrewKind';
-import { OpeningPicture } from '../../../pictures/OpeningPicture';
-import { StartTimer } from '../../timers';
-import type { Change, JobView } from '../api';
+import { type Brush, ScrewKind } from '../../../../parts/ScrewKind';
+import { OpeningPicture } from '../../../../pictures/OpeningPicture';
+import { StartTimer } from '../../../timers';
+import type { Change, JobView } from '../../api';
 
 export type Step = JobView['opening']['steps'][number];
 

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { SelectField } from '../../../parts/Labelled';
-import type { JobChange, JobView } from '../api';
+import { SelectField } from '../../../../parts/Labelled';
+import type { JobChange, JobView } from '../../api';
 import type { StationProps } from './props';
 
 type Runs = Extract<JobChange, { type: 'NoteRuns' }>;

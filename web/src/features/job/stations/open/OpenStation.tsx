@@ -1,16 +1,16 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
-import { SeverityMark } from '../../../parts/severity';
-import { Hint } from '../../../parts/Bar';
+import { SeverityMark } from '../../../../parts/severity';
+import { Hint } from '../../../../parts/Bar';
 import { GateAnswers } from './GateAnswers';
-import { Avoid } from './open/Avoid';
-import { ModelPhotos } from '../../../parts/ModelPhotos';
-import { Lessons } from './open/Lessons';
-import { OtherRounds } from './open/OtherRounds';
-import { Rounds } from './open/Rounds';
-import { Seals } from './open/Seals';
-import type { StationProps } from './props';
-import { duration, Steps } from './Steps';
+import { Avoid } from './Avoid';
+import { ModelPhotos } from '../../../../parts/ModelPhotos';
+import { Lessons } from './Lessons';
+import { OtherRounds } from './OtherRounds';
+import { Rounds } from './Rounds';
+import { Seals } from './Seals';
+import type { StationProps } from '../shared/props';
+import { duration, Steps } from '../shared/Steps';
 
 /** The gates, the rounds, what to lay out, and the record's own steps in order. */
 export function OpenStation({ job, change, readOnly }: StationProps) {

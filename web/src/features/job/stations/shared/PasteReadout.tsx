@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, type Schemas } from '../../../api/client';
+import { api, type Schemas } from '../../../../api/client';
 
 const NAMES: Record<string, string> = {
   firmwareTotal: 'total in the firmware',

@@ -1,11 +1,11 @@
 import { Box, Button, Flex, Grid, Input, Stack, Text } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
-import { Choice } from '../../../parts/Choice';
-import { Findings } from '../../../parts/Findings';
-import { useScan } from '../../../parts/keys';
-import type { Change, JobView } from '../api';
-import { CloseUp } from './CloseUp';
-import type { StationProps } from './props';
+import { Choice } from '../../../../parts/Choice';
+import { Findings } from '../../../../parts/Findings';
+import { useScan } from '../../../../parts/keys';
+import type { Change, JobView } from '../../api';
+import { CloseUp } from '../shared/CloseUp';
+import type { StationProps } from '../shared/props';
 
 type FitLine = JobView['fitLines'][number];
 type Out = 'TRAY' | 'BIN' | 'OWNER';

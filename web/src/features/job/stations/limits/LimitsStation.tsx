@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
-import { LimitsPicture } from '../../../pictures/LimitsPicture';
-import { type JobView, useLimits } from '../api';
-import { AddClaim, AddTrial, QUANTITY, SOURCE } from './limits/AddKnowledge';
-import type { StationProps } from './props';
+import { LimitsPicture } from '../../../../pictures/LimitsPicture';
+import { type JobView, useLimits } from '../../api';
+import { AddClaim, AddTrial, QUANTITY, SOURCE } from './AddKnowledge';
+import type { StationProps } from '../shared/props';
 
 /** How far this machine goes: who says what, what was tried, and what both mean for the plan on the table. */
 export function LimitsStation({ job, readOnly, change }: StationProps) {

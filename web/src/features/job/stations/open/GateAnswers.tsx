@@ -1,5 +1,5 @@
 import { Button, Flex } from '@chakra-ui/react';
-import type { Change, JobView } from '../api';
+import type { Change, JobView } from '../../api';
 
 type Intake = JobView['intake'];
 type Answer = [string, Partial<Intake>];

@@ -1,13 +1,13 @@
 import { Box, Button, Flex, Heading, Input, Link, Stack, Table, Text, Textarea } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { Findings } from '../../../parts/Findings';
-import { useKeptText } from '../../../parts/drafts';
-import { dayAndClock } from '../../../parts/times';
-import { type JobView, useEvents } from '../api';
-import type { StationProps } from './props';
-import { Checks } from './prove/Checks';
-import { MeasuredTable } from './Measured';
+import { Findings } from '../../../../parts/Findings';
+import { useKeptText } from '../../../../parts/drafts';
+import { dayAndClock } from '../../../../parts/times';
+import { type JobView, useEvents } from '../../api';
+import type { StationProps } from '../shared/props';
+import { Checks } from '../prove/Checks';
+import { MeasuredTable } from '../shared/Measured';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {

@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { ApiProblem, api, type Schemas } from '../../../api/client';
-import { ChooseFile } from '../../../parts/ChooseFile';
-import type { StationProps } from './props';
+import { ApiProblem, api, type Schemas } from '../../../../api/client';
+import { ChooseFile } from '../../../../parts/ChooseFile';
+import type { StationProps } from '../shared/props';
 
 const MOST_BYTES = 8 * 1024 * 1024;
 

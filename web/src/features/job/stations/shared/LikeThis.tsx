@@ -1,7 +1,7 @@
 import { Button, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { SelectField } from '../../../parts/Labelled';
-import type { Picture } from '../../../pictures/memoryModel';
+import { SelectField } from '../../../../parts/Labelled';
+import type { Picture } from '../../../../pictures/memoryModel';
 
 /** Fewer are placed by hand as quickly. */
 const FROM = 3;

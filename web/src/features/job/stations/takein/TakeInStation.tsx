@@ -1,12 +1,12 @@
 import { Box, Flex, Grid, Heading, Stack } from '@chakra-ui/react';
-import { Choice } from '../../../parts/Choice';
-import { SelectField, TextBox, TextField } from '../../../parts/Labelled';
-import { type JobView, useOperatingSystems } from '../api';
+import { Choice } from '../../../../parts/Choice';
+import { SelectField, TextBox, TextField } from '../../../../parts/Labelled';
+import { type JobView, useOperatingSystems } from '../../api';
 import { Photos } from './Photos';
-import type { StationProps } from './props';
-import { Measured } from './Measured';
-import { PasteReadout } from './PasteReadout';
-import { ReadoutFields } from './ReadoutFields';
+import type { StationProps } from '../shared/props';
+import { Measured } from '../shared/Measured';
+import { PasteReadout } from '../shared/PasteReadout';
+import { ReadoutFields } from '../shared/ReadoutFields';
 
 type Intake = JobView['intake'];
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { Choice } from '../../../parts/Choice';
-import { ofProcessor, type Picture, processors } from '../../../pictures/memoryModel';
+import { Choice } from '../../../../parts/Choice';
+import { ofProcessor, type Picture, processors } from '../../../../pictures/memoryModel';
 
 /** Machines with several processors are looked at one processor at a time; others as a whole. */
 export function useProcessor(picture: Picture) {

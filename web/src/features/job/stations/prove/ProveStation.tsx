@@ -1,21 +1,21 @@
 import { Box, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { StartTimer } from '../../timers';
-import type { JobView } from '../api';
-import { Accept, ComparisonTable } from './prove/ComparisonTable';
-import { Lessons } from './open/Lessons';
-import { Checks } from './prove/Checks';
-import { Companions } from './prove/Companions';
-import { CompareStarts } from './prove/CompareStarts';
-import { LogList } from './prove/LogList';
-import { NewStart } from './prove/NewStart';
-import { Starts } from './prove/Starts';
-import { hasFailed, Trouble } from './prove/Trouble';
-import { Measured } from './Measured';
-import type { StationProps } from './props';
-import { PasteReadout } from './PasteReadout';
-import { ReadoutFields } from './ReadoutFields';
-import { CloseUp } from './CloseUp';
+import { StartTimer } from '../../../timers';
+import type { JobView } from '../../api';
+import { Accept, ComparisonTable } from './ComparisonTable';
+import { Lessons } from '../open/Lessons';
+import { Checks } from './Checks';
+import { Companions } from './Companions';
+import { CompareStarts } from './CompareStarts';
+import { LogList } from './LogList';
+import { NewStart } from './NewStart';
+import { Starts } from './Starts';
+import { hasFailed, Trouble } from './Trouble';
+import { Measured } from '../shared/Measured';
+import type { StationProps } from '../shared/props';
+import { PasteReadout } from '../shared/PasteReadout';
+import { ReadoutFields } from '../shared/ReadoutFields';
+import { CloseUp } from '../shared/CloseUp';
 
 /** What to expect, written down before the start; each start with what was read at it; and what that proves. */
 export function ProveStation({ job, change, readOnly }: StationProps) {
