@@ -86,7 +86,7 @@ class PlanningHttpTest {
         assertThat(first.get("against").asString()).isEmpty();
         assertThat(cards.stream().map(o -> o.get("name").asString()).toList()).doesNotHaveDuplicates();
         assertThat(cards.stream().map(o -> o.get("limitClass").asString()).toList())
-                .contains("PROVEN_BEYOND");
+                .contains("PROVEN_HERE");
         Map<String, Object> change = new HashMap<>();
         first.get("change").properties().forEach(e -> change.put(e.getKey(), e.getValue()));
         change.remove("type");
@@ -212,7 +212,7 @@ class PlanningHttpTest {
                         "note",
                         "")));
         JsonNode proven = ok(client.get("/api/jobs/" + id));
-        assertThat(proven.at("/limits/judged/limitClass").asString()).isEqualTo("PROVEN_BEYOND");
+        assertThat(proven.at("/limits/judged/limitClass").asString()).isEqualTo("PROVEN_HERE");
         assertThat(proven.at("/limits/judged/chance").asInt()).isEqualTo(80);
         long trial = proven.at("/limits/trials/0/id").asLong();
         ok(client.delete(path + "/trials/" + trial));

@@ -313,7 +313,7 @@ class TroubleHttpTest {
                 .isTrue();
         assertThat(before.isMissingNode()).isFalse();
         assertThat(proven).isNotEqualTo(before);
-        assertThat(proven.get("limitClass").asString()).isEqualTo("PROVEN_BEYOND");
+        assertThat(proven.get("limitClass").asString()).isEqualTo("PROVEN_HERE");
         change(client, id, "ReopenJob", Map.of());
         assertThat(gauge(client, machine, found, plan)).isEqualTo(before);
         // The same start retracted before it is closed once more: nothing is proven, nothing is taught.

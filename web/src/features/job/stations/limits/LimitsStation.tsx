@@ -103,19 +103,19 @@ function Judged({
 }) {
   return (
     <Box as="section" aria-label="The plan against the limits" bg="panel" borderRadius="md" p="4">
-      <Flex gap="6" wrap="wrap" align="baseline">
-        <Heading as="h2" size="lg" flex="1" minW="16rem">
-          {j.name}
-        </Heading>
-        <Text fontSize="lg" whiteSpace="nowrap">
-          <b>{`${j.chance}\u00a0%`}</b> likely to run
+      <Heading as="h2" size="lg">
+        {`${j.name}; ${j.runs}`}
+      </Heading>
+      {!j.allowed && <Text color="risk">The house rules do not recommend it.</Text>}
+      <details>
+        <Box as="summary" color="quiet" cursor="pointer" width="fit-content" textDecoration="underline">
+          Where that comes from
+        </Box>
+        <ChanceBar chance={j.chance} low={j.low} high={j.high} />
+        <Text color="quiet">
+          {`${j.chance}\u00a0% on average, 80\u00a0% interval ${j.low} to ${j.high}\u00a0%; ${j.basis}.`}
         </Text>
-      </Flex>
-      <ChanceBar chance={j.chance} low={j.low} high={j.high} />
-      <Text color="quiet">
-        {`80 % interval ${j.low} to ${j.high}\u00a0%; ${j.basis}.`}
-        {!j.allowed && ' The house rules do not recommend it.'}
-      </Text>
+      </details>
       {j.conditions.length > 0 && (
         <Stack as="ul" listStyleType="none" gap="2" mt="3">
           {j.conditions.map((c) => (

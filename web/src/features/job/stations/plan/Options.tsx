@@ -149,8 +149,7 @@ function Card({
       {o.carries && <Text fontSize="sm">{o.carries}</Text>}
       <Text fontSize="sm" lineHeight="1.3">
         {o.minutes} min,{' '}
-        {o.readyDays === 0 ? 'today' : `in ${o.readyDays} ${o.readyDays === 1 ? 'day' : 'days'}`},{' '}
-        {`${o.chance}\u00a0% likely to run`}
+        {o.readyDays === 0 ? 'today' : `in ${o.readyDays} ${o.readyDays === 1 ? 'day' : 'days'}`}, {o.runs}
       </Text>
       {o.risk && (
         <Text fontSize="sm" lineHeight="1.25">

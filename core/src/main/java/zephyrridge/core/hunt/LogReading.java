@@ -93,7 +93,7 @@ final class LogReading {
         double risk = a.limits()
                 .map(l -> 1 - l.chance().permille() / 1000.0)
                 .orElseGet(() -> 1
-                        - bench.limits()
+                        - bench.limits(unit)
                                         .judge(
                                                 layout,
                                                 a.plan(),

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
 
 /**
  * One module or nothing per position of a record, in the record's order; soldered banks are always there. Carriers and
@@ -71,6 +72,17 @@ public final class Layout {
                 && record.channels().stream()
                         .filter(c -> c.id().equals(p.channels().get(0)))
                         .noneMatch(c -> isAbsent(c.processor()));
+    }
+
+    /** All that is fitted and soldered. */
+    public ByteSize installed(MachineRecord record) {
+        long mib = 0;
+        for (int p = 0; p < size(); p++) {
+            mib += isThere(record, p)
+                    ? module(p).map(m -> m.capacity().mebibytes()).orElse(0L)
+                    : 0;
+        }
+        return ByteSize.ofMebibytes(mib);
     }
 
     public int size() {

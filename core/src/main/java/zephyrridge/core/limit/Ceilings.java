@@ -13,32 +13,42 @@ import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.Buffering;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Organisation;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.DieDensity;
 
 /** What is claimed about a machine's ceilings, held against a layout. The claim that is broken is the one that is named. */
 final class Ceilings {
     /**
      * @param hard bounds of the controller that are broken
-     * @param official a maker's claim that is broken, the first
+     * @param official a maker's claim that is broken, the first; {@code officialKnown} whether a maker states a total or a slot
      * @param published the controller's published total, where that is broken
-     * @param unspoken a die density that no source speaks of
-     * @param makerSpeaks whether a maker's total is known; {@code controllerSpeaks} any controller's claim
+     * @param unspoken a die density larger than any that is spoken of
+     * @param controllerSpeaks whether a controller's claim other than a rate is known
+     * @param largest module in a socket
      * @param firmware the version from which a claim holds that the layout needs
      */
     record Broken(
             List<Finding> hard,
             Optional<Finding> official,
+            boolean officialKnown,
             Optional<Finding> published,
             Optional<Finding> unspoken,
             List<Finding> hints,
-            boolean makerSpeaks,
             boolean controllerSpeaks,
+            Optional<Position> position,
+            ByteSize largest,
             Optional<String> firmware) {}
 
     private record Module(int position, ModuleSpec spec) {}
+
+    /** DDR4 machines of this rate, or of claims from this year on, were made for 16 Gbit dies (common practice, no source). */
+    private static final DataRate LATE_DDR4 = DataRate.ofName(2666);
+
+    private static final int LATE_YEAR = 2018;
 
     private final MachineRecord record;
     private final List<LimitClaim> claims;
@@ -52,20 +62,19 @@ final class Ceilings {
         return claims;
     }
 
-    /** @param processor the one that is fitted, "" where nobody looked */
-    Broken brokenBy(Layout layout, String processor) {
+    /**
+     * @param processor the one that is fitted, "" where nobody looked
+     * @param ran largest die that is known to run in it
+     */
+    Broken brokenBy(Layout layout, String processor, Optional<DieDensity> ran) {
         List<Module> fitted = new ArrayList<>();
-        long mib = 0;
         for (int p = 0; p < layout.size(); p++) {
-            Optional<ModuleSpec> m = layout.module(p);
-            if (m.isPresent() && layout.isThere(record, p)) {
-                mib += m.get().capacity().mebibytes();
-                if (!record.positions().get(p).isSoldered()) {
-                    fitted.add(new Module(p, m.get()));
-                }
+            if (layout.isThere(record, p) && !record.positions().get(p).isSoldered()) {
+                int at = p;
+                layout.module(p).ifPresent(m -> fitted.add(new Module(at, m)));
             }
         }
-        ByteSize planned = ByteSize.ofMebibytes(mib);
+        ByteSize planned = layout.installed(record);
         List<LimitClaim> applying =
                 claims.stream().filter(c -> applies(c, fitted, processor)).toList();
         List<Finding> hard = new ArrayList<>();
@@ -94,20 +103,25 @@ final class Ceilings {
                 }
             }
         }
-        boolean density = applying.stream().anyMatch(c -> c.quantity() == LimitClaim.Quantity.DIE_DENSITY);
+        Optional<Module> largest = fitted.stream()
+                .max(Comparator.comparing((Module m) -> m.spec().capacity()).thenComparing(m -> -m.position()));
         return new Broken(
                 hard,
                 official,
+                applying.stream().anyMatch(Ceilings::isOfficial),
                 published,
-                density ? Optional.empty() : unspoken(applying, fitted),
+                unspoken(applying, fitted, ran),
                 hints,
-                applying.stream()
-                        .anyMatch(c ->
-                                c.source() == LimitClaim.Source.MAKER && c.quantity() == LimitClaim.Quantity.TOTAL),
                 applying.stream()
                         .anyMatch(c -> c.source() == LimitClaim.Source.CONTROLLER
                                 && c.quantity() != LimitClaim.Quantity.DATA_RATE),
+                largest.map(this::at),
+                largest.map(m -> m.spec().capacity()).orElse(ByteSize.ZERO),
                 firmware);
+    }
+
+    private static boolean isOfficial(LimitClaim c) {
+        return c.source() == LimitClaim.Source.MAKER && c.quantity().isSize();
     }
 
     private static boolean applies(LimitClaim c, List<Module> fitted, String processor) {
@@ -247,43 +261,92 @@ final class Ceilings {
         });
     }
 
-    /**
-     * A density that no source speaks of. A maker's total divided by the sockets speaks of the dies of a 2Rx8 module of that size
-     * (R-4.3).
-     */
-    private Optional<Finding> unspoken(List<LimitClaim> applying, List<Module> fitted) {
-        Optional<LimitClaim> total = applying.stream()
-                .filter(c -> c.source() == LimitClaim.Source.MAKER && c.quantity() == LimitClaim.Quantity.TOTAL)
-                .max(Comparator.comparing(c -> c.size().orElseThrow()));
-        long sockets = record.positions().stream().filter(p -> !p.isSoldered()).count();
-        if (total.isEmpty() || sockets == 0) {
-            return Optional.empty();
+    /** A die larger than any that is spoken of: up to the largest of these everything is. */
+    private Optional<Finding> unspoken(List<LimitClaim> applying, List<Module> fitted, Optional<DieDensity> ran) {
+        boolean registered = fitted.stream().anyMatch(m -> m.spec().buffering() == Buffering.REGISTERED);
+        int spoken = Math.max(usual(applying), ran.map(DieDensity::mebibits).orElse(0));
+        for (LimitClaim c : applying) {
+            spoken = Math.max(spoken, c.density().map(DieDensity::mebibits).orElse(0));
         }
-        long soldered = record.positions().stream()
-                .flatMap(p -> p.soldered().stream())
-                .mapToLong(m -> m.capacity().mebibytes())
-                .sum();
-        long perSocket = Math.max(0, total.get().size().orElseThrow().mebibytes() - soldered) / sockets;
-        int needed = Organisation.densityMebibitsFor(ByteSize.ofMebibytes(perSocket), 2, 8);
-        // No die of 6 Gbit is made: a total that needs it speaks of the next one that is.
-        int implied = record.controller().generation().made().stream()
-                .mapToInt(DieDensity::mebibits)
-                .filter(made -> made >= needed)
-                .min()
-                .orElse(0);
+        for (long mib : slotSizes(applying)) {
+            spoken = Math.max(spoken, dieOf(mib, registered));
+        }
+        DieDensity most = new DieDensity(spoken);
         return fitted.stream()
-                .filter(m -> implied > 0 && m.spec().organisation().density().mebibits() > implied)
-                .findFirst()
+                .filter(m -> m.spec().organisation().density().compareTo(most) > 0)
+                .max(Comparator.comparing((Module m) -> m.spec().organisation().density())
+                        .thenComparing(m -> -m.position()))
                 .map(m -> Finding.of(
                         LimitFinding.LIMIT_DENSITY_UNSPOKEN,
                         Severity.RISK,
                         Subject.position(at(m).id()),
                         new LimitFinding.Density(
-                                at(m).label(),
-                                m.spec().organisation().density(),
-                                new DieDensity(implied),
-                                total.get().where()),
-                        evidence(total.get())));
+                                at(m).label(), m.spec().organisation().density(), most, ""),
+                        Evidence.Formula.of("largest die that anybody speaks of, Mbit", most.mebibits())));
+    }
+
+    /** The generation's usual top. */
+    private int usual(List<LimitClaim> applying) {
+        MemoryGeneration g = record.controller().generation();
+        boolean fast = record.controller().steps().stream().anyMatch(r -> r.compareTo(LATE_DDR4) >= 0);
+        List<LimitClaim> words = applying.stream()
+                .filter(c -> c.source() != LimitClaim.Source.FIRMWARE && c.source() != LimitClaim.Source.SELLER)
+                .toList();
+        boolean recent = words.stream().anyMatch(c -> c.documentYear().orElse(0) >= LATE_YEAR);
+        return ItsYears.topDie(g, fast || recent || words.isEmpty()).mebibits();
+    }
+
+    /** Sizes at a socket that maker or controller speak of, in MiB; of its years where neither does. */
+    private List<Long> slotSizes(List<LimitClaim> applying) {
+        long sockets = record.positions().stream().filter(p -> !p.isSoldered()).count();
+        List<Long> sizes = new ArrayList<>();
+        boolean spoken = false;
+        for (LimitClaim c : applying) {
+            boolean maker = c.source() == LimitClaim.Source.MAKER;
+            if (!c.quantity().isSize() || !maker && c.source() != LimitClaim.Source.CONTROLLER) {
+                continue;
+            }
+            spoken = true;
+            long mib = c.size().orElseThrow().mebibytes();
+            if (c.quantity() == LimitClaim.Quantity.PER_SLOT) {
+                sizes.add(mib);
+            } else if (maker && sockets > 0) {
+                sizes.add(usualSize((Math.max(0, mib - soldered()) + sockets - 1) / sockets));
+            }
+        }
+        if (!spoken) {
+            sizes.add(ItsYears.worthATry(record.controller().generation()).mebibytes());
+        }
+        return sizes;
+    }
+
+    private long soldered() {
+        return record.positions().stream()
+                .flatMap(p -> p.soldered().stream())
+                .mapToLong(m -> m.capacity().mebibytes())
+                .sum();
+    }
+
+    /** The next size that modules are sold in: powers of two, and one and a half of them from DDR5 on. */
+    private long usualSize(long mib) {
+        long size = 1;
+        while (size < mib) {
+            size <<= 1;
+        }
+        long between = size / 4 * 3;
+        boolean halves = record.controller().generation().compareTo(MemoryGeneration.DDR5) >= 0
+                && record.controller().generation() != MemoryGeneration.LPDDR4;
+        return halves && between >= mib && between >= 12 << 10 ? between : size;
+    }
+
+    /** The die that a 2Rx8 module of this size is made of, registered a 2Rx4; the next one made where there is none. */
+    private int dieOf(long mib, boolean registered) {
+        int needed = Organisation.densityMebibitsFor(ByteSize.ofMebibytes(mib), 2, registered ? 4 : 8);
+        return record.controller().generation().made().stream()
+                .mapToInt(DieDensity::mebibits)
+                .filter(made -> made >= needed)
+                .min()
+                .orElse(0);
     }
 
     private static Evidence evidence(LimitClaim claim) {

@@ -4,6 +4,7 @@ import java.util.List;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 
@@ -18,6 +19,10 @@ public enum LimitFinding implements FindingCode {
     LIMIT_DENSITY(Density.class),
     LIMIT_DENSITY_UNSPOKEN(Density.class),
     LIMIT_RANKS(Ranks.class),
+    /** No official figure, and more in a socket than its years were made for. */
+    LIMIT_FURTHER_THAN_ITS_YEARS(Years.class),
+    /** No official figure, and more in a socket than anybody tries. */
+    LIMIT_FAR_FROM_ITS_YEARS(Years.class),
     LIMIT_HINT(Hint.class),
     /** What ran here covers it. */
     LIMIT_PROVEN(Counts.class),
@@ -49,6 +54,9 @@ public enum LimitFinding implements FindingCode {
     public record Hint(LimitClaim.Source source, ByteSize planned, ByteSize limit, String where) implements Detail {}
 
     public record Density(String position, DieDensity module, DieDensity limit, String where) implements Detail {}
+
+    /** @param usual what machines of these years address at a socket; {@code module} the largest planned */
+    public record Years(MemoryGeneration generation, ByteSize module, ByteSize usual) implements Detail {}
 
     public record Ranks(String channel, int ranks, int limit, String where) implements Detail {}
 

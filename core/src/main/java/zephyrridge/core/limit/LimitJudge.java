@@ -1,5 +1,6 @@
 package zephyrridge.core.limit;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -8,6 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
@@ -21,8 +25,11 @@ import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.DieDensity;
 
 /**
  * Judges how far a layout goes (R-4): class by what is claimed and what was tried, chance, conditions. Built once per record and
@@ -40,7 +47,9 @@ public final class LimitJudge {
     private final Ceilings ceilings;
     private final Coverage coverage;
     private final boolean orderQuirk;
-    private final List<Tried> tried = new ArrayList<>();
+    private final List<Tried> tried;
+    /** What is in the machine as it came, where somebody knows: its dies run in it. */
+    private final Optional<Layout> ran;
 
     public LimitJudge(MachineRecord record, LayoutEvaluator evaluator, HouseRules house, LimitKnowledge known) {
         this.record = record;
@@ -58,9 +67,64 @@ public final class LimitJudge {
         }
         orderQuirk = !fixed.isEmpty();
         coverage = new Coverage(record, fixed);
+        tried = new ArrayList<>();
         for (Trial t : known.trials()) {
             Coverage.layout(record, t).ifPresent(l -> tried.add(new Tried(t, tried(l))));
         }
+        ran = Optional.empty();
+    }
+
+    private LimitJudge(LimitJudge base, Layout asFound, Optional<Tried> success) {
+        record = base.record;
+        evaluator = base.evaluator;
+        house = base.house;
+        known = base.known;
+        ceilings = base.ceilings;
+        coverage = base.coverage;
+        orderQuirk = base.orderQuirk;
+        tried = new ArrayList<>(base.tried);
+        success.ifPresent(tried::add);
+        ran = Optional.of(asFound);
+    }
+
+    /**
+     * The same for a machine of which it is known what was in it when it came: its dies are spoken of, and where its total was read it
+     * is a success of this model (R-4.3, R-4.7). That success is counted where it changes anything, that is where what came is itself
+     * beyond what is said.
+     *
+     * @param totalRead whether a total read before anything was changed agrees with these modules
+     */
+    public LimitJudge having(Layout asFound, boolean totalRead) {
+        LimitJudge withDies = new LimitJudge(this, asFound, Optional.empty());
+        if (!totalRead) {
+            return withDies;
+        }
+        LimitClass c = withDies.judge(asFound, evaluator.evaluate(asFound, asFound, Host.UNLIMITED), "", "")
+                .limitClass();
+        if (c == LimitClass.WITHIN_OFFICIAL || c == LimitClass.AS_ITS_YEARS) {
+            return withDies;
+        }
+        SortedMap<String, ModuleSpec> sockets = new TreeMap<>();
+        for (int p = 0; p < asFound.size(); p++) {
+            Position at = record.positions().get(p);
+            if (!at.isSoldered() && asFound.isThere(record, p)) {
+                asFound.module(p).ifPresent(m -> sockets.put(at.id(), m));
+            }
+        }
+        Trial came = new Trial(
+                Trial.AS_IT_CAME,
+                Trial.Relation.THIS_MODEL,
+                Trial.AS_IT_CAME,
+                sockets,
+                new TreeSet<>(),
+                Optional.empty(),
+                Trial.Outcome.PROVEN,
+                Trial.Cause.NONE,
+                "",
+                LocalDate.EPOCH,
+                "",
+                Optional.empty());
+        return new LimitJudge(this, asFound, Optional.of(new Tried(came, tried(asFound))));
     }
 
     public LimitKnowledge known() {
@@ -109,15 +173,20 @@ public final class LimitJudge {
     private Judgement judge(Coverage.Tried asked, ByteSize planned, String firmware, String processor) {
         List<Trial> covering = new ArrayList<>();
         List<Trial> against = new ArrayList<>();
+        Optional<DieDensity> dies = ran.flatMap(this::largestDie);
         for (Tried t : tried) {
-            if (!sameController(t.trial, processor)) {
+            if (!t.trial.isAsItCame() && !sameController(t.trial, processor)) {
                 continue;
             }
+            // Where the search is cut the safe side differs: a success is not shown, a failure counts.
             if (t.trial.succeeded()) {
-                if (coverage.covers(t.layout, asked)) {
+                if (coverage.covers(t.layout, asked).orIfCut(false)) {
                     covering.add(t.trial);
+                } else if (coverage.coversButForDies(t.layout, asked).orIfCut(false)) {
+                    dies = larger(dies, largestDie(t.layout.layout()));
                 }
-            } else if (t.trial.failedByLimit() && coverage.covers(asked, t.layout)) {
+            } else if (t.trial.failedByLimit()
+                    && coverage.covers(asked, t.layout).orIfCut(true)) {
                 against.add(t.trial);
             }
         }
@@ -129,19 +198,24 @@ public final class LimitJudge {
             int q = quarters(against, r);
             failures += r == Trial.Relation.REPORTED ? Math.min(PROVEN_QUARTERS, q) : q;
         }
-        Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), processor);
-        LimitClass c = classOf(broken, here, against);
+        Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), processor, dies);
+        boolean outweighed = quarters(against, Trial.Relation.THIS_MODEL) > 0 && successes <= failures;
+        LimitClass c = classOf(broken, here, outweighed, !against.isEmpty());
         List<Finding> findings = new ArrayList<>();
         whichController(processor).ifPresent(findings::add);
         say(c, broken, planned, here, covering, against, successes, findings);
         List<Condition> conditions = conditions(c, broken, covering, against, firmware, planned, findings);
-        boolean allowed = c == LimitClass.WITHIN_OFFICIAL
-                || switch (house.beyond()) {
-                    case NEVER -> false;
-                    case PROVEN_OR_RETURNABLE -> c == LimitClass.PROVEN_BEYOND || c == LimitClass.ALLOWED_UNPROVEN;
-                    case WHENEVER_CONTROLLER_ALLOWS -> c != LimitClass.BEYOND_CONTROLLER;
-                };
-        if (!allowed && broken.official().isPresent() && house.beyond() == HouseRules.Beyond.NEVER) {
+        // The school on going beyond speaks of what passes an official figure, and of nothing else.
+        boolean beyond = broken.official().isPresent();
+        boolean allowed = c != LimitClass.BEYOND_CONTROLLER
+                && (!beyond
+                        || switch (house.beyond()) {
+                            case NEVER -> false;
+                            case PROVEN_OR_RETURNABLE -> c == LimitClass.PROVEN_HERE
+                                    || c == LimitClass.ALLOWED_UNPROVEN;
+                            case WHENEVER_CONTROLLER_ALLOWS -> true;
+                        });
+        if (!allowed && beyond && house.beyond() == HouseRules.Beyond.NEVER) {
             findings.add(Finding.of(
                     LimitFinding.LIMIT_FORBIDDEN_HERE,
                     Severity.STOP,
@@ -152,21 +226,38 @@ public final class LimitJudge {
         }
         Verdict verdict =
                 switch (c) {
-                    case WITHIN_OFFICIAL, PROVEN_BEYOND -> Verdict.SATISFIED;
-                    case BEYOND_CONTROLLER -> Verdict.VIOLATED;
-                    case ALLOWED_UNPROVEN -> broken.official().isPresent() ? Verdict.VIOLATED : Verdict.SATISFIED;
-                    case DOUBTFUL -> Verdict.UNDECIDED;
+                    case WITHIN_OFFICIAL, AS_ITS_YEARS, PROVEN_HERE -> Verdict.SATISFIED;
+                    case BEYOND_CONTROLLER, ALLOWED_UNPROVEN -> Verdict.VIOLATED;
+                    case FURTHER_THAN_ITS_YEARS, DOUBTFUL -> Verdict.UNDECIDED;
                 };
+        // A success takes nothing away: proven starts where the layout would stand without it, if that is higher.
+        LimitClass prior =
+                c == LimitClass.PROVEN_HERE ? c.orLikelier(classOf(broken, 0, outweighed, !against.isEmpty())) : c;
         return new Judgement(
                 c,
-                c.chance(successes, failures),
-                covering,
+                prior.chance(successes, failures),
+                covering.stream().filter(t -> !t.isAsItCame()).toList(),
                 against,
-                broken.official().isPresent(),
+                beyond,
                 allowed,
                 conditions,
                 findings,
                 verdict);
+    }
+
+    private Optional<DieDensity> largestDie(Layout layout) {
+        Optional<DieDensity> largest = Optional.empty();
+        for (int p = 0; p < layout.size(); p++) {
+            if (layout.isThere(record, p) && !record.positions().get(p).isSoldered()) {
+                largest = larger(
+                        largest, layout.module(p).map(m -> m.organisation().density()));
+            }
+        }
+        return largest;
+    }
+
+    private static Optional<DieDensity> larger(Optional<DieDensity> one, Optional<DieDensity> other) {
+        return one.filter(d -> other.isEmpty() || d.compareTo(other.get()) >= 0).or(() -> other);
     }
 
     /** That the model comes with several controllers, and nobody has said with which of them this machine does. */
@@ -197,26 +288,45 @@ public final class LimitJudge {
                 .isPresent();
     }
 
-    /** First match of. */
-    private static LimitClass classOf(Ceilings.Broken broken, int here, List<Trial> against) {
+    /**
+     * First match of R-4.9.
+     *
+     * @param here weight of covering successes of this model, in quarters; {@code failed} whether any failure counts, {@code outweighed}
+     *     whether one of this model does and the successes do not outweigh it
+     */
+    private LimitClass classOf(Ceilings.Broken broken, int here, boolean outweighed, boolean failed) {
         boolean proven = here >= PROVEN_QUARTERS;
         if (!broken.hard().isEmpty() && !proven) {
             return LimitClass.BEYOND_CONTROLLER;
         }
-        if (broken.makerSpeaks()
-                && broken.official().isEmpty()
+        if (outweighed) {
+            return LimitClass.DOUBTFUL;
+        }
+        boolean above = broken.official().isPresent();
+        if (broken.officialKnown()
+                && !above
                 && broken.hard().isEmpty()
                 && broken.unspoken().isEmpty()) {
             return LimitClass.WITHIN_OFFICIAL;
         }
         if (proven) {
-            return LimitClass.PROVEN_BEYOND;
+            return LimitClass.PROVEN_HERE;
         }
-        boolean doubtful = !against.isEmpty()
+        if (failed
                 || broken.unspoken().isPresent()
-                || !broken.controllerSpeaks()
-                || broken.published().isPresent();
-        return doubtful ? LimitClass.DOUBTFUL : LimitClass.ALLOWED_UNPROVEN;
+                || broken.published().isPresent()
+                || above && !broken.controllerSpeaks()) {
+            return LimitClass.DOUBTFUL;
+        }
+        if (!broken.officialKnown() && !above) {
+            MemoryGeneration g = record.controller().generation();
+            return broken.largest().compareTo(ItsYears.atASocket(g)) <= 0
+                    ? LimitClass.AS_ITS_YEARS
+                    : broken.largest().compareTo(ItsYears.worthATry(g)) <= 0
+                            ? LimitClass.FURTHER_THAN_ITS_YEARS
+                            : LimitClass.DOUBTFUL;
+        }
+        return LimitClass.ALLOWED_UNPROVEN;
     }
 
     private void say(
@@ -239,18 +349,18 @@ public final class LimitJudge {
                             : contradicted(hard, planned));
         }
         Optional<Finding> official = broken.official().or(broken::published);
-        official.ifPresent(f -> out.add(c == LimitClass.PROVEN_BEYOND ? contradicted(f, planned) : f));
-        if (broken.official().isPresent() && c != LimitClass.PROVEN_BEYOND) {
+        official.ifPresent(f -> out.add(c == LimitClass.PROVEN_HERE ? contradicted(f, planned) : f));
+        if (broken.official().isPresent() && c != LimitClass.PROVEN_HERE) {
             broken.published().ifPresent(out::add);
         }
-        if (c == LimitClass.PROVEN_BEYOND) {
+        if (c == LimitClass.PROVEN_HERE && !covering.stream().allMatch(Trial::isAsItCame)) {
             out.add(Finding.of(
                     LimitFinding.LIMIT_PROVEN,
                     Severity.PROVEN,
                     Subject.machine(),
                     new LimitFinding.Counts(
                             (int) covering.stream()
-                                    .filter(t -> t.relation() == Trial.Relation.THIS_MODEL)
+                                    .filter(t -> t.relation() == Trial.Relation.THIS_MODEL && !t.isAsItCame())
                                     .map(Trial::machine)
                                     .distinct()
                                     .count(),
@@ -272,7 +382,8 @@ public final class LimitJudge {
                     new LimitFinding.Failure(t.who(), t.when().toString(), t.cause()),
                     evidence(List.of(t))));
         }
-        if (!broken.controllerSpeaks() && c == LimitClass.DOUBTFUL) {
+        yearsPassed(c, broken).ifPresent(out::add);
+        if (!broken.controllerSpeaks() && broken.official().isPresent() && c == LimitClass.DOUBTFUL) {
             out.add(Finding.of(
                     LimitFinding.LIMIT_CONTROLLER_UNKNOWN,
                     Severity.RISK,
@@ -281,8 +392,23 @@ public final class LimitJudge {
                     new Evidence.RecordEntry("limits.CONTROLLER", "none", record.name())));
         }
         // What ran speaks of its dies.
-        broken.unspoken().filter(f -> c != LimitClass.PROVEN_BEYOND).ifPresent(out::add);
+        broken.unspoken().filter(f -> c != LimitClass.PROVEN_HERE).ifPresent(out::add);
         out.addAll(broken.hints());
+    }
+
+    /** Where nobody states an official figure, how far the largest module goes beyond what its years were made for. */
+    private Optional<Finding> yearsPassed(LimitClass c, Ceilings.Broken broken) {
+        MemoryGeneration g = record.controller().generation();
+        boolean far = broken.largest().compareTo(ItsYears.worthATry(g)) > 0;
+        boolean said = c == LimitClass.FURTHER_THAN_ITS_YEARS || c == LimitClass.DOUBTFUL && far;
+        return broken.officialKnown() || broken.official().isPresent() || !said
+                ? Optional.empty()
+                : Optional.of(Finding.of(
+                        far ? LimitFinding.LIMIT_FAR_FROM_ITS_YEARS : LimitFinding.LIMIT_FURTHER_THAN_ITS_YEARS,
+                        Severity.RISK,
+                        Subject.position(broken.position().orElseThrow().id()),
+                        new LimitFinding.Years(g, broken.largest(), ItsYears.atASocket(g)),
+                        new Evidence.Clause("docs/rules", "R-4.9", false)));
     }
 
     private static Finding withSeverity(Finding f, Severity severity) {
@@ -311,17 +437,24 @@ public final class LimitJudge {
             List<Finding> out) {
         List<Condition> conditions = new ArrayList<>();
         boolean uncertain =
-                c == LimitClass.ALLOWED_UNPROVEN && broken.official().isPresent()
-                        || c == LimitClass.DOUBTFUL
-                        || c == LimitClass.BEYOND_CONTROLLER
-                        || !against.isEmpty();
-        if (uncertain) {
+                switch (c) {
+                    case WITHIN_OFFICIAL, AS_ITS_YEARS, PROVEN_HERE -> !against.isEmpty();
+                    case ALLOWED_UNPROVEN, FURTHER_THAN_ITS_YEARS, DOUBTFUL, BEYOND_CONTROLLER -> true;
+                };
+        // To keep what came, or less of it, needs nobody's yes.
+        boolean keeps = covering.stream().anyMatch(Trial::isAsItCame);
+        if (c == LimitClass.PROVEN_HERE && broken.official().isPresent() && !uncertain && !keeps) {
+            conditions.add(Condition.of(Condition.Kind.CONSENT));
+        }
+        if (uncertain && !(keeps && against.isEmpty())) {
             conditions.add(Condition.of(Condition.Kind.CONSENT));
             conditions.add(Condition.of(Condition.Kind.RIGHT_OF_RETURN));
             conditions.add(Condition.of(Condition.Kind.FALLBACK));
         }
         Optional<String> least = broken.firmware();
-        if (c == LimitClass.PROVEN_BEYOND) {
+        if (keeps) {
+            least = Optional.empty();
+        } else if (c == LimitClass.PROVEN_HERE) {
             // It ran with the oldest of these; nobody has seen it with an older one.
             least = covering.stream()
                     .filter(t -> t.relation() == Trial.Relation.THIS_MODEL)
@@ -362,6 +495,7 @@ public final class LimitJudge {
 
     private static Evidence[] evidence(List<Trial> trials) {
         return trials.stream()
+                .filter(t -> !t.isAsItCame())
                 .sorted(Comparator.comparing(Trial::when).thenComparing(Trial::id))
                 .limit(6)
                 .map(t -> new Evidence.Word(

@@ -33,6 +33,9 @@ public record Trial(
         LocalDate when,
         String note,
         Optional<String> processor) {
+    /** Id of the arrangement that a machine came with, where it counts as a success of its own. */
+    static final String AS_IT_CAME = "as it came";
+
     public enum Relation {
         /** This model, on this bench. */
         THIS_MODEL,
@@ -75,6 +78,10 @@ public record Trial(
         if ((outcome == Outcome.FAILED) == (cause == Cause.NONE)) {
             throw new IllegalArgumentException("a failure has a cause, maybe not confirmed, and nothing else has");
         }
+    }
+
+    boolean isAsItCame() {
+        return id.equals(AS_IT_CAME);
     }
 
     public boolean succeeded() {

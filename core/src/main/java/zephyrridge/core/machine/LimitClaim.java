@@ -2,6 +2,9 @@ package zephyrridge.core.machine;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
@@ -25,6 +28,8 @@ public record LimitClaim(
         Optional<String> firmware,
         Optional<Buffering> buffering,
         Optional<String> processor) {
+    private static final Pattern YEAR = Pattern.compile("(?<!\\d)(?:19|20)\\d\\d(?!\\d)");
+
     public enum Source {
         MAKER,
         CONTROLLER,
@@ -76,6 +81,12 @@ public record LimitClaim(
      */
     public boolean isHard() {
         return source == Source.CONTROLLER && quantity != Quantity.TOTAL && quantity != Quantity.DATA_RATE;
+    }
+
+    /** The year of the document it stands in, where its place names one ("sheet of 2017"); the day of entry says nothing of it. */
+    public OptionalInt documentYear() {
+        Matcher year = YEAR.matcher(where);
+        return year.find() ? OptionalInt.of(Integer.parseInt(year.group())) : OptionalInt.empty();
     }
 
     /** Whether the figure that its quantity wants, and no other, is there and above nothing. */

@@ -35,7 +35,9 @@ public final class SlotModel {
     public enum Form {
         ROW_OF_CHIPS,
         UNKNOWN,
-        SOCKETED
+        SOCKETED,
+        /** No field of it: nothing is said. */
+        NOT_SAID
     }
 
     /** What was read from a position by itself: a label needs a module in a socket, a chip image something that answers. */
@@ -44,8 +46,51 @@ public final class SlotModel {
         CHIP
     }
 
-    /** How firmware lists a device. */
-    public record Entry(Form form, boolean filled, boolean blankPart) {}
+    /** What a list says of a device's part number: a list that has no such field says nothing. */
+    public enum Part {
+        PRINTED,
+        BLANK,
+        NO_FIELD
+    }
+
+    /** What a position is called by: "slot", "DIMM A" a socket; "on board", "soldered" a bank; anything else neither. */
+    public enum Named {
+        SOCKET,
+        BOARD,
+        NEITHER
+    }
+
+    /** How firmware, or somebody who types what it says, lists a device. */
+    public record Entry(Form form, boolean filled, Part part, Named named) {
+        public Entry(Form form, boolean filled, boolean blankPart) {
+            this(form, filled, blankPart ? Part.BLANK : Part.PRINTED, Named.NEITHER);
+        }
+
+        public boolean blankPart() {
+            return part == Part.BLANK;
+        }
+
+        /** P(so listed | soldered, or in a socket), as far as it does not speak of filled or empty (R-2.1; common practice, no source). */
+        public double likelihood(boolean soldered) {
+            double asForm =
+                    switch (form) {
+                        case NOT_SAID -> 1;
+                        case ROW_OF_CHIPS -> soldered ? 0.55 : 0.025;
+                        case UNKNOWN -> soldered ? 0.15 : 0.025;
+                        case SOCKETED -> soldered ? 0.30 : 0.95;
+                    };
+            double asPart = !filled || part == Part.NO_FIELD
+                    ? 1
+                    : soldered ? (blankPart() ? 0.6 : 0.4) : blankPart() ? 0.03 : 0.97;
+            double asNamed =
+                    switch (named) {
+                        case NEITHER -> 1;
+                        case SOCKET -> soldered ? 0.15 : 0.85;
+                        case BOARD -> soldered ? 0.97 : 0.03;
+                    };
+            return asForm * asPart * asNamed;
+        }
+    }
 
     /**
      * A candidate position.
@@ -198,13 +243,8 @@ public final class SlotModel {
     }
 
     private static double entry(Entry e, SlotState s) {
-        double form = s == SlotState.SOLDERED
-                ? (e.form == Form.ROW_OF_CHIPS ? 0.55 : e.form == Form.UNKNOWN ? 0.15 : 0.30)
-                : e.form == Form.SOCKETED ? 0.95 : 0.025;
         boolean full = s == SlotState.FILLED || s == SlotState.SOLDERED;
-        double filled = e.filled == full ? 0.98 : 0.02;
-        double blank = !e.filled ? 1 : s == SlotState.SOLDERED ? (e.blankPart ? 0.6 : 0.4) : e.blankPart ? 0.03 : 0.97;
-        return form * filled * blank;
+        return e.likelihood(s == SlotState.SOLDERED) * (e.filled == full ? 0.98 : 0.02);
     }
 
     private static double seen(SlotState seen, SlotState s) {

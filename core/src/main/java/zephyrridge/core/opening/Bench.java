@@ -1,6 +1,7 @@
 package zephyrridge.core.opening;
 
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import zephyrridge.core.access.OpeningPlanner;
 import zephyrridge.core.house.HouseRules;
@@ -14,6 +15,7 @@ import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Unit;
 
 /**
@@ -34,6 +36,21 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
         return known.equals(limits.known())
                 ? this
                 : new Bench(record, evaluator, house, new LimitJudge(record, evaluator, house, known));
+    }
+
+    /**
+     * The one judge of a job's limits: what came in the machine ran in it, so its dies are spoken of, and where a total from before
+     * agrees with its modules it is a success.
+     */
+    public LimitJudge limits(Unit unit) {
+        if (unit.asFound().isEmpty()) {
+            return limits;
+        }
+        Layout found = unit.layout(record, unit.asFound());
+        Optional<ByteSize> total = unit.before().total();
+        boolean agrees = total.map(t -> t.mebibytes() == found.installed(record).mebibytes())
+                .orElse(false);
+        return agrees || total.isEmpty() ? limits.having(found, agrees) : limits;
     }
 
     /** How this machine comes apart and goes together, with the battery that was found in it. */

@@ -50,7 +50,7 @@ public final class HouseFilter {
         }
         boolean wantsReturn = limits.conditions().stream().anyMatch(c -> c.kind() == Condition.Kind.RIGHT_OF_RETURN);
         if (house.beyond() == HouseRules.Beyond.PROVEN_OR_RETURNABLE
-                && limits.limitClass() != LimitClass.PROVEN_BEYOND
+                && limits.limitClass() != LimitClass.PROVEN_HERE
                 && wantsReturn
                 && !returnable) {
             return Reason.NOT_RETURNABLE;

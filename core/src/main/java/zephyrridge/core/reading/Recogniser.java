@@ -38,6 +38,11 @@ public final class Recogniser {
     private static final Pattern HEX = Pattern.compile("[0-9A-Fa-f]{128,8192}");
 
     private static final int MOST_LABELS = 16;
+    /** A text no longer than this is asked about where it cannot be understood alone. */
+    private static final int MOST_ASKED = 400;
+    /** What only labels have: ranks by width, or a PC number. "8 GB DDR4" is what is in a machine, or a module: that is asked. */
+    private static final Pattern LABEL_GRAMMAR =
+            Pattern.compile("(?i)(?<![\\p{L}\\d])(?:\\d(?:[SDQ]\\d?)?R\\s?x\\s?\\w|PC\\dL?U?-?\\d)");
 
     private Recogniser() {}
 
@@ -143,12 +148,13 @@ public final class Recogniser {
         }
         if (text.length() <= 200 && text.indexOf('\n') < 0 && !DialogReader.names(text)) {
             LabelReading label = LabelParser.parse(text);
-            if (!label.values().isEmpty()) {
+            if (!label.values().isEmpty() && LABEL_GRAMMAR.matcher(text).find()) {
                 return new Recognised.Label(label);
             }
         }
         DialogReading dialog = DialogReader.read(text);
-        return dialog.isEmpty() ? new Recognised.Unknown(Recognised.Why.TEXT) : new Recognised.Dialog(dialog);
+        boolean asks = text.length() <= MOST_ASKED && dialog.asks();
+        return dialog.isEmpty() && !asks ? new Recognised.Unknown(Recognised.Why.TEXT) : new Recognised.Dialog(dialog);
     }
 
     /** The content as text, when it is: UTF-8, or UTF-16 with its mark as Windows shells write it; without control characters. */

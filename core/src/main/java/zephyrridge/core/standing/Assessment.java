@@ -74,7 +74,7 @@ public record Assessment(
                 unknown,
                 unit.asFound());
         LayoutEvaluation found = asItStands.withFindings(Stream.concat(
-                        bench.limits().whichController(unit.intake().processor()).stream(),
+                        bench.limits(unit).whichController(unit.intake().processor()).stream(),
                         asItStands.findings().stream())
                 .toList());
         LayoutEvaluation judged = asFarAsKnown(
@@ -84,7 +84,7 @@ public record Assessment(
         // What came with the machine is not beyond anything: it ran.
         Optional<Judgement> limits = judged.changed().isEmpty()
                 ? Optional.empty()
-                : Optional.of(bench.limits()
+                : Optional.of(bench.limits(unit)
                         .judge(
                                 planned,
                                 judged,
@@ -158,10 +158,17 @@ public record Assessment(
                         proof));
     }
 
+    /** Said until it ran. */
+    private static final Set<FindingCode> GUESSES = Set.of(
+            LimitFinding.LIMIT_CONTROLLER_UNKNOWN,
+            LimitFinding.LIMIT_FURTHER_THAN_ITS_YEARS,
+            LimitFinding.LIMIT_FAR_FROM_ITS_YEARS,
+            LimitFinding.LIMIT_DENSITY_UNSPOKEN);
+
     /** What ran is not wondered about. */
     private static LayoutEvaluation withoutGuess(LayoutEvaluation plan) {
         return plan.withFindings(plan.findings().stream()
-                .filter(f -> f.code() != LimitFinding.LIMIT_CONTROLLER_UNKNOWN)
+                .filter(f -> !GUESSES.contains(f.code()))
                 .toList());
     }
 

@@ -46,6 +46,7 @@ public final class Glancer {
     public static Glance look(List<Recognised> read, Optional<MachineRecord> record, Optional<Double> insideMinutes) {
         Glancer g = new Glancer();
         read.forEach(g::take);
+        g.generation = g.generation.or(() -> g.rate.flatMap(GenerationOfRate::of));
         record.ifPresent(r ->
                 g.generation = g.generation.or(() -> Optional.of(r.controller().generation())));
         return g.conclude(record, insideMinutes.orElse(INSIDE_MINUTES));
@@ -104,7 +105,8 @@ public final class Glancer {
         if (modules.isEmpty()) {
             return;
         }
-        modules.forEach(m -> devices.add(Surveyor.entry(m)));
+        boolean parts = Surveyor.printsParts(modules);
+        modules.forEach(m -> devices.add(Surveyor.entry(m, parts)));
         List<ListedModule> filled = modules.stream().filter(Surveyor::isFilled).toList();
         if (Totals.isWhole(modules)) {
             installed = installed.or(() -> Optional.of(

@@ -37,7 +37,11 @@ record Listed(MemoryDevice device, Optional<ByteSize> size) {
                 : Claims.formFactor(device.formFactor()).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;
         String part = device.partNumber();
         boolean blank = part.isBlank() || part.equalsIgnoreCase("Undefined") || part.equalsIgnoreCase("Unknown");
-        return new SlotModel.Entry(form, filled(), blank);
+        return new SlotModel.Entry(
+                form,
+                filled(),
+                blank ? SlotModel.Part.BLANK : SlotModel.Part.PRINTED,
+                PositionName.of(device.locator()));
     }
 
     /** The devices of a table as positions have them: narrow soldered ones folded evenly into the record's banks, in order. */

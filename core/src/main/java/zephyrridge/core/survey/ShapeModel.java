@@ -23,6 +23,7 @@ final class ShapeModel {
     private static final double DOUBLED = 0.05;
     private static final int MOST_DEVICES = 16;
     private static final double USED_RIGHT = 0.98;
+    private static final double EMPTY_WRONG = 0.02;
 
     /** What the sources say, as far as shapes care. */
     record Facts(
@@ -143,21 +144,15 @@ final class ShapeModel {
             if (Integer.bitCount(mask) == Math.min(c.banks, filled.size())) {
                 double p = 1;
                 for (int i = 0; i < filled.size(); i++) {
-                    p *= device(filled.get(i), (mask >> i & 1) == 1);
+                    p *= filled.get(i).likelihood((mask >> i & 1) == 1);
                 }
                 sum += p;
                 ways++;
             }
         }
-        return sum / ways;
-    }
-
-    private static double device(SlotModel.Entry e, boolean bank) {
-        double form = bank
-                ? (e.form() == SlotModel.Form.ROW_OF_CHIPS ? 0.55 : e.form() == SlotModel.Form.UNKNOWN ? 0.15 : 0.30)
-                : e.form() == SlotModel.Form.SOCKETED ? 0.95 : 0.025;
-        double blank = bank ? (e.blankPart() ? 0.6 : 0.4) : e.blankPart() ? 0.03 : 0.97;
-        return form * blank;
+        // A socket that is listed as empty is one that could be filled.
+        long empty = devices.size() - filled.size();
+        return sum / ways * (c.free() >= empty ? 1 : EMPTY_WRONG);
     }
 
     /** Low-power memory is soldered, or on a compression module; plain memory is on a board now and then. */

@@ -141,12 +141,13 @@ public final class Surveyor {
     }
 
     private void listed(Source source, List<ListedModule> modules) {
+        boolean parts = printsParts(modules);
         List<DevicePlacing.Device> devices = modules.stream()
                 .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
                 .toList();
         placing(source, devices).forEach((position, i) -> {
             ListedModule m = modules.get(i);
-            entries.putIfAbsent(position, entry(m));
+            entries.putIfAbsent(position, entry(m, parts));
             if (isFilled(m)) {
                 claims.get(position).addAll(Claims.of(m, source.id()));
             }
@@ -449,8 +450,17 @@ public final class Surveyor {
         findings.add(Finding.of(code, severity, subject, detail, evidence));
     }
 
-    static SlotModel.Entry entry(ListedModule m) {
-        return new SlotModel.Entry(form(m.formFactor()), isFilled(m), isBlank(m.part()));
+    /** @param parts whether this listing prints part numbers at all */
+    static SlotModel.Entry entry(ListedModule m, boolean parts) {
+        return new SlotModel.Entry(
+                form(m.formFactor()),
+                isFilled(m),
+                !isBlank(m.part()) ? SlotModel.Part.PRINTED : parts ? SlotModel.Part.BLANK : SlotModel.Part.NO_FIELD,
+                PositionName.of(m.locator()));
+    }
+
+    static boolean printsParts(List<ListedModule> modules) {
+        return modules.stream().anyMatch(m -> m.hasPartField() || !isBlank(m.part()));
     }
 
     static boolean isFilled(ListedModule m) {
@@ -462,6 +472,9 @@ public final class Surveyor {
     }
 
     private static SlotModel.Form form(int formFactor) {
+        if (formFactor == 0) {
+            return SlotModel.Form.NOT_SAID;
+        }
         return isSoldered(formFactor)
                 ? SlotModel.Form.ROW_OF_CHIPS
                 : Claims.formFactor(formFactor).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;

@@ -37,14 +37,16 @@ class ChanceTest {
     /** The worked example of: three of three proven. */
     @Test
     void threeOfThree() {
-        Chance c = LimitClass.PROVEN_BEYOND.chance(12, 0);
+        Chance c = LimitClass.PROVEN_HERE.chance(12, 0);
         assertThat(c.permille()).isEqualTo(857);
         assertThat(c.lowPermille() / 10).isEqualTo(68);
         assertThat(c.highPermille() / 10).isEqualTo(98);
         assertThat(LimitClass.WITHIN_OFFICIAL.chance(0, 0).permille()).isEqualTo(950);
         assertThat(LimitClass.BEYOND_CONTROLLER.chance(0, 0).permille()).isEqualTo(50);
         assertThat(LimitClass.DOUBTFUL.chance(0, 4).permille()).isEqualTo(333);
-        assertThat(LimitClass.DOUBTFUL.chance(1, 0).permille()).isEqualTo(555);
+        assertThat(LimitClass.DOUBTFUL.chance(1, 0).permille()).isEqualTo(556);
+        // Rounded once, never cut: 6 of 7 is 86 %.
+        assertThat(LimitClass.PROVEN_HERE.chance(12, 0).percent()).isEqualTo(86);
     }
 
     @Test
@@ -54,5 +56,29 @@ class ChanceTest {
         assertThat(LimitJudge.reaches("F.12 b", "F.12")).isTrue();
         assertThat(LimitJudge.reaches("V1.12", "v1.12")).isTrue();
         assertThat(LimitJudge.reaches("", "1")).isFalse();
+    }
+
+    /** As it is said at the bench; never all of them, since nothing is certain. */
+    @Test
+    void odds() {
+        assertThat(LimitClass.WITHIN_OFFICIAL.chance(0, 0).odds()).isEqualTo(new Chance.Odds(19, 20));
+        assertThat(LimitClass.AS_ITS_YEARS.chance(0, 0).odds()).isEqualTo(new Chance.Odds(9, 10));
+        assertThat(LimitClass.ALLOWED_UNPROVEN.chance(0, 0).odds()).isEqualTo(new Chance.Odds(3, 4));
+        assertThat(LimitClass.FURTHER_THAN_ITS_YEARS.chance(0, 0).odds()).isEqualTo(new Chance.Odds(2, 3));
+        assertThat(LimitClass.DOUBTFUL.chance(0, 0).odds()).isEqualTo(new Chance.Odds(1, 2));
+        assertThat(LimitClass.BEYOND_CONTROLLER.chance(0, 0).odds()).isEqualTo(new Chance.Odds(1, 20));
+        assertThat(LimitClass.PROVEN_HERE.chance(12, 0).odds()).isEqualTo(new Chance.Odds(6, 7));
+        for (LimitClass c : LimitClass.values()) {
+            for (int s = 0; s < 200; s += 3) {
+                for (int f = 0; f < 40; f += 5) {
+                    Chance chance = c.chance(s, f);
+                    Chance.Odds odds = chance.odds();
+                    assertThat(odds.run()).isBetween(0, odds.of() - 1);
+                    assertThat(Math.abs(1000.0 * odds.run() / odds.of() - chance.permille()))
+                            .as("%s of %s", odds, chance)
+                            .isLessThanOrEqualTo(chance.permille() > 950 ? 50 : 26);
+                }
+            }
+        }
     }
 }

@@ -39,7 +39,7 @@ class PlannerTest {
                         "WITHIN_OFFICIAL",
                         "ALLOWED_UNPROVEN",
                         "DOUBTFUL",
-                        "PROVEN_BEYOND");
+                        "PROVEN_HERE");
     }
 
     @Test

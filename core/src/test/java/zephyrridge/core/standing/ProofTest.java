@@ -13,6 +13,7 @@ import zephyrridge.core.change.Walk;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Stamp;
+import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
@@ -93,7 +94,11 @@ class ProofTest {
     /** Whether it runs is a guess until a start has shown all of it; then it is said no more, and again for what was not tried. */
     @Test
     void whatRanIsNoGuess() {
-        Walk w = new Walk(Walk.laptop().build(), HouseRules.DEFAULT)
+        Walk w = new Walk(
+                        Walk.laptop()
+                                .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 8)
+                                .build(),
+                        HouseRules.DEFAULT)
                 .planned()
                 .opened()
                 .does(Walk.fit("B1"))

@@ -10,6 +10,8 @@ import zephyrridge.core.change.Change;
 import zephyrridge.core.change.ConditionChange;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.Walk;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.machine.LimitClaim;
 
 /** What a job waits for follows from what it says, and from nothing else. */
 class WaitsTest {
@@ -25,7 +27,13 @@ class WaitsTest {
 
     @Test
     void whatIsBoughtIsWaitedForUntilItIsFitted() {
-        Walk w = new Walk().answered().does(Walk.found(LABEL, "A1"));
+        Walk w = new Walk(
+                        Walk.laptop()
+                                .limit(LimitClaim.Source.MAKER, LimitClaim.Quantity.TOTAL, 8)
+                                .build(),
+                        HouseRules.DEFAULT)
+                .answered()
+                .does(Walk.found(LABEL, "A1"));
         assertThat(of(w)).isEqualTo(Waits.US);
         w.offer("o1", LABEL, 1, 2_990);
         w.does(new PlanChange.AdoptLayout(

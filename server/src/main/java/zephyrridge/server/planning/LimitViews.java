@@ -152,7 +152,13 @@ public class LimitViews {
         return new JudgedView(
                 j.limitClass(),
                 texts.get("limitClass." + j.limitClass()),
-                j.chance().permille() / 10,
+                texts.say(
+                        "limit.runs",
+                        "run",
+                        j.chance().odds().run(),
+                        "of",
+                        j.chance().odds().of()),
+                j.chance().percent(),
                 Math.round(j.chance().lowPermille() / 10f),
                 Math.round(j.chance().highPermille() / 10f),
                 texts.say(

@@ -172,7 +172,7 @@ class PlanningController {
         return new PlanTask(
                 c.machine().record(),
                 c.machine().evaluator(),
-                c.machine().bench().limits(),
+                c.machine().bench().limits(c.unit()),
                 c.machine().bench().house(),
                 u.intake().host(),
                 u.layout(c.machine().record(), u.asFound()),

@@ -202,11 +202,12 @@ public record JobView(
             String bound) {}
 
     /**
-     * @param name the class in words, {@code basis} its counts; figures in whole per cent
+     * @param name the class in words, {@code runs} the chance as it is said at the bench, {@code basis} its counts; figures in whole per cent
      */
     public record JudgedView(
             LimitClass limitClass,
             String name,
+            String runs,
             int chance,
             int low,
             int high,

@@ -358,7 +358,8 @@ final class DeviceBlocks {
                     more.getOrDefault("Rank", "").matches("[1-8]") ? Integer.parseInt(more.get("Rank")) : 0,
                     more.getOrDefault("Manufacturer", ""),
                     more.getOrDefault("Part Number", ""),
-                    more.getOrDefault("Serial Number", "")));
+                    more.getOrDefault("Serial Number", ""),
+                    more.containsKey("Part Number")));
         }
     }
 

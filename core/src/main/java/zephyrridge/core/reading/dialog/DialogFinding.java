@@ -11,6 +11,8 @@ public enum DialogFinding implements FindingCode {
     DIALOG_VISIBLE_ABOVE_INSTALLED(Two.class),
     DIALOG_MORE_USED_THAN_THERE(Line.class),
     DIALOG_RATE_IN_MEGAHERTZ(Line.class),
+    /** Words of a typed line that say nothing to us. */
+    DIALOG_NOT_READ(NotRead.class),
     DIALOG_LINES_CUT(Count.class);
 
     private final Class<? extends Detail> detailType;
@@ -25,6 +27,9 @@ public enum DialogFinding implements FindingCode {
     }
 
     public record Line(String line) implements Detail {}
+
+    /** @param words that were not understood; {@code line} they stand in */
+    public record NotRead(String words, String line) implements Detail {}
 
     public record Two(Meaning meaning, String one, String other) implements Detail {}
 

@@ -15,6 +15,7 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.table.CsvTable;
 
 /**
@@ -29,6 +30,8 @@ public final class DialogReader {
     private static final int MOST_SLOTS = 256;
     /** A size in brackets that is nearly the one before it is the usable part; a small one is something else. */
     private static final double USABLE_AT_LEAST = 0.5;
+
+    private static final double FIRMWARE_AVAILABLE = 0.9;
 
     private record Known(String word, Meaning meaning) {}
 
@@ -67,7 +70,11 @@ public final class DialogReader {
     private static final Pattern SLOTS_AFTER = Pattern.compile(
             "(?i)(\\d{1,3} ?(?:/|of|von|sur|de) ?\\d{1,3}) (?:(?:memory|ram) )?(?:slots?|sockets?|positions?|steckpl(?:\u00e4|ae?)tzen?|sockeln?|emplacements?)\\b");
 
+    /** More lines than hands type. */
+    private static final int MOST_TYPED = 8;
+
     private final List<DialogReading.Word> words = new ArrayList<>();
+    private final List<ListedModule> told = new ArrayList<>();
     private final List<Finding> findings = new ArrayList<>();
     private int asked;
     /** A word whose figure stands in the line below. */
@@ -77,8 +84,10 @@ public final class DialogReader {
 
     public static DialogReading read(String text) {
         DialogReader r = new DialogReader();
+        // A slash between blanks parts what somebody typed into one line.
+        String parted = text.length() <= MOST_TYPED * TypedLine.LONGEST ? text.replace(" / ", "\n") : text;
         List<String> lines =
-                text.lines().limit(MOST_LINES + 1L).map(DialogReader::tidy).toList();
+                parted.lines().limit(MOST_LINES + 1L).map(DialogReader::tidy).toList();
         if (lines.size() > MOST_LINES) {
             r.add(DialogFinding.DIALOG_LINES_CUT, new DialogFinding.Count(MOST_LINES), "", "");
             lines = lines.subList(0, MOST_LINES);
@@ -86,13 +95,19 @@ public final class DialogReader {
         DeviceBlocks blocks = DeviceBlocks.of(lines);
         for (int i = 0; i < lines.size(); i++) {
             if (!blocks.consumed(i)) {
-                for (String said : typed(lines.get(i).strip())) {
+                String line = lines.get(i).strip();
+                if (lines.size() <= MOST_TYPED && r.byHand(i + 1, line)) {
+                    continue;
+                }
+                for (String said : typed(line)) {
                     r.line(i + 1, said);
                 }
             }
         }
+        r.told.addAll(0, blocks.modules());
+        r.derive();
         r.agree();
-        return new DialogReading(r.words, blocks.modules(), blocks.positions(), blocks.maximum(), r.findings);
+        return new DialogReading(r.words, r.told, blocks.positions(), blocks.maximum(), r.findings);
     }
 
     /** Whether a single line begins with a word that systems use, or says a size with its usable part: then it is no label. */
@@ -145,6 +160,74 @@ public final class DialogReader {
                 .map(k -> LEADERS.matcher(part.substring(k.word().length())).replaceFirst(""))
                 .filter(r -> !r.isBlank() && rest.test(r))
                 .isPresent();
+    }
+
+    /** Takes a line as people type it; false where it is a system's own, or says nothing so. */
+    private boolean byHand(int no, String line) {
+        Optional<Known> first = known(line);
+        boolean systems = pending.isPresent()
+                || FREE.matcher(line).matches()
+                || usable(line).isPresent()
+                || first.isPresent()
+                        && (first.get().meaning() != Meaning.INSTALLED
+                                || typed(line).size() > 1);
+        if (systems || line.isEmpty()) {
+            return false;
+        }
+        Optional<TypedLine> typed = TypedLine.of(line);
+        // What a system prints behind its word is one figure; two and more were typed.
+        if (typed.isEmpty() || first.isPresent() && typed.get().figures() < 2) {
+            return false;
+        }
+        TypedLine t = typed.get();
+        t.installed().ifPresent(p -> word(Meaning.INSTALLED, new DialogReading.Size(p), no, line));
+        t.visible().ifPresent(p -> word(Meaning.VISIBLE, new DialogReading.Size(p), no, line));
+        t.type().ifPresent(g -> word(Meaning.TYPE, new DialogReading.Type(g), no, line));
+        t.rate().ifPresent(x -> rate(no, line, x));
+        t.slots().ifPresent(x -> word(Meaning.SLOTS, x, no, line));
+        for (DialogReading.Value v : t.others()) {
+            word(v instanceof DialogReading.Bits ? Meaning.WORD_BITS : Meaning.FORM, v, no, line);
+        }
+        for (TypedLine.Device d : t.devices()) {
+            told.add(new ListedModule("line " + no, d.locator(), "", d.size(), 0, 0, 0, 0, 0, 0, 0, "", "", "", false));
+        }
+        if (!t.notRead().isEmpty()) {
+            add(
+                    DialogFinding.DIALOG_NOT_READ,
+                    new DialogFinding.NotRead(String.join(", ", t.notRead()), line),
+                    line,
+                    String.valueOf(no));
+        }
+        return true;
+    }
+
+    /** What follows of two figures together: the visible part, where a system shows its pieces. */
+    private void derive() {
+        Optional<DialogReading.Word> installed = first(Meaning.INSTALLED);
+        Optional<DialogReading.Word> available = first(Meaning.AVAILABLE);
+        if (first(Meaning.VISIBLE).isPresent()) {
+            return;
+        }
+        Optional<DialogReading.Word> inUse = first(Meaning.IN_USE);
+        Optional<DialogReading.Word> reserved = first(Meaning.RESERVED);
+        if (installed.isPresent()
+                && reserved.isPresent()
+                && size(installed.get()).isAbove(size(reserved.get()))) {
+            visible(reserved.get(), size(installed.get()).minus(size(reserved.get())));
+        } else if (inUse.isPresent() && available.isPresent()) {
+            visible(available.get(), size(inUse.get()).plus(size(available.get())));
+        } else if (installed.isPresent()
+                && available.isPresent()
+                && size(available.get()).size().bytes()
+                        >= FIRMWARE_AVAILABLE * size(installed.get()).size().bytes()) {
+            // A firmware's screen calls so what is left for systems; a system calls so what is free now, which is never
+            // nearly all.
+            visible(available.get(), size(available.get()));
+        }
+    }
+
+    private void visible(DialogReading.Word from, Printed size) {
+        word(Meaning.VISIBLE, new DialogReading.Size(size), from.line(), from.text());
     }
 
     private void line(int no, String line) {
@@ -333,11 +416,15 @@ public final class DialogReader {
                     .skip(1)
                     .filter(w -> !size(w).agrees(size(same.get(0))))
                     .findFirst()
-                    .ifPresent(w -> add(
-                            DialogFinding.DIALOG_TWO_ANSWERS,
-                            new DialogFinding.Two(meaning, same.get(0).text(), w.text()),
-                            w.text(),
-                            String.valueOf(w.line())));
+                    .ifPresent(w -> {
+                        add(
+                                DialogFinding.DIALOG_TWO_ANSWERS,
+                                new DialogFinding.Two(meaning, same.get(0).text(), w.text()),
+                                w.text(),
+                                String.valueOf(w.line()));
+                        // Of two answers neither is taken.
+                        words.removeAll(same);
+                    });
         }
         Optional<DialogReading.Word> installed = first(Meaning.INSTALLED);
         Optional<DialogReading.Word> visible = first(Meaning.VISIBLE);

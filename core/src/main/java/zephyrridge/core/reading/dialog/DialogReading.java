@@ -57,6 +57,13 @@ public record DialogReading(
         return words.isEmpty() && modules.isEmpty() && positions.isEmpty() && maximum.isEmpty();
     }
 
+    /** Whether something was said that has to be asked about before it counts. */
+    public boolean asks() {
+        return findings.stream()
+                .anyMatch(f ->
+                        f.code() == DialogFinding.DIALOG_FIGURE_ALONE || f.code() == DialogFinding.DIALOG_TWO_ANSWERS);
+    }
+
     public Optional<Printed> size(Meaning meaning) {
         return of(meaning, Size.class).map(Size::printed);
     }

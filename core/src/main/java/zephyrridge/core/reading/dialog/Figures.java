@@ -1,10 +1,12 @@
 package zephyrridge.core.reading.dialog;
 
+import java.util.Comparator;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
@@ -26,6 +28,10 @@ final class Figures {
             Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
 
     static final Pattern RATE = Pattern.compile("(\\d{3,5}) ?(MT/s|MHz|MTs|MT)(?!\\p{L})", Pattern.CASE_INSENSITIVE);
+    /** A clock is printed to the tenth; transfers never are. */
+    private static final Pattern CLOCK =
+            Pattern.compile("(\\d{3,4})[.,](\\d{1,3}) ?MHz(?!\\p{L})", Pattern.CASE_INSENSITIVE);
+
     static final Pattern GIGAHERTZ = Pattern.compile("(\\d)[.,](\\d{1,3}) ?GHz", Pattern.CASE_INSENSITIVE);
     static final Pattern OF = Pattern.compile("(\\d{1,3}) ?(?:/|\\p{L}{1,10}(?: \\p{L}{1,6})?) ?(\\d{1,3})");
     static final Pattern BITS = Pattern.compile("\\b(32|64)[- ]?(?:bits?|Bit)\\b", Pattern.CASE_INSENSITIVE);
@@ -82,7 +88,23 @@ final class Figures {
         };
     }
 
+    /** The text with its first rate blanked out. */
+    static String withoutRate(String text) {
+        String less = CLOCK.matcher(text).replaceFirst(" ");
+        less = less.equals(text) ? RATE.matcher(text).replaceFirst(" ") : less;
+        return less.equals(text) ? GIGAHERTZ.matcher(text).replaceFirst(" ") : less;
+    }
+
     static Optional<DialogReading.Rate> rate(String text) {
+        Matcher clock = CLOCK.matcher(text);
+        if (clock.find()) {
+            double transfers = 2 * Double.parseDouble(clock.group(1) + "." + clock.group(2));
+            return Rates.all().stream()
+                    .map(r -> r.rate().name())
+                    .filter(n -> Math.abs(n - transfers) <= 0.01 * n)
+                    .min(Comparator.comparingDouble(n -> Math.abs(n - transfers)))
+                    .map(n -> new DialogReading.Rate(n, false));
+        }
         Matcher m = RATE.matcher(text);
         if (m.find()) {
             return Optional.of(new DialogReading.Rate(

@@ -19,6 +19,15 @@ public record Printed(ByteSize size, ByteSize least, ByteSize most) {
         return new Printed(size, size, new ByteSize(size.bytes() + step));
     }
 
+    Printed plus(Printed other) {
+        return new Printed(size.plus(other.size), least.plus(other.least), most.plus(other.most));
+    }
+
+    Printed minus(Printed other) {
+        return new Printed(
+                size.minusFloored(other.size), least.minusFloored(other.most), most.minusFloored(other.least));
+    }
+
     /** Whether both can be the same size. */
     public boolean agrees(Printed other) {
         return least.compareTo(other.most) <= 0 && other.least.compareTo(most) <= 0;

@@ -12,6 +12,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param formFactor the firmware's code (13 for SO-DIMM), 0 when not said
  * @param speed MT/s as printed, 0 when not said; {@code configured} likewise
  * @param ranks package ranks, 0 when not said
+ * @param hasPartField whether the listing prints a part number here, maybe an empty one
  * @param path where in the listing it stands: "[1]" or "children[0].children[2]"
  */
 public record ListedModule(
@@ -28,4 +29,5 @@ public record ListedModule(
         int ranks,
         String maker,
         String part,
-        String serial) {}
+        String serial,
+        boolean hasPartField) {}

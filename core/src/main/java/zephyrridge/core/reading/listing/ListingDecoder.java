@@ -76,7 +76,8 @@ public final class ListingDecoder {
                 0,
                 text(r, "Manufacturer"),
                 text(r, "PartNumber"),
-                text(r, "SerialNumber"));
+                text(r, "SerialNumber"),
+                r.containsKey("PartNumber"));
     }
 
     /** The provider counts form factors its own way: 8 is DIMM, 12 SO-DIMM (medium confidence; others are not translated). */
@@ -138,7 +139,8 @@ public final class ListingDecoder {
                     0,
                     text(node, "dimm_manufacturer"),
                     text(node, "dimm_part_number"),
-                    text(node, "dimm_serial_number")));
+                    text(node, "dimm_serial_number"),
+                    node.containsKey("dimm_part_number")));
         }
 
         private static Optional<ByteSize> parsed(String size) {
@@ -171,7 +173,8 @@ public final class ListingDecoder {
                         0,
                         text(node, "vendor"),
                         text(node, "product"),
-                        text(node, "serial")));
+                        text(node, "serial"),
+                        node.containsKey("product")));
             } else if (id.equals("memory") || id.startsWith("memory:")) {
                 seen = true;
                 total = node.containsKey("size") ? bytes(number(node, "size")) : total;
