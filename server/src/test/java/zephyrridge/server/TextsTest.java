@@ -10,6 +10,10 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Evidence;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import zephyrridge.core.access.Caution;
@@ -78,6 +82,26 @@ class TextsTest {
                         || code.detailType() == ProofGap.Of.class)) {
             assertThat(named).as(text).isNotEmpty();
         }
+    }
+
+    /** What a label may be is a list that can be empty: then it is not spoken of. */
+    @Test
+    void noLabelsSentenceEndsInNothing() {
+        for (LabelFinding code : LabelFinding.values()) {
+            boolean lists = Arrays.stream(code.detailType().getRecordComponents())
+                    .anyMatch(c -> c.getType() == List.class
+                            && TEXTS.get("finding." + code.name()).contains("{" + c.getName() + "}"));
+            if (lists && code != LabelFinding.LABEL_IMPOSSIBLE_DENSITY && code != LabelFinding.LABEL_RARE_DENSITY) {
+                assertThat(TEXTS.has("finding." + code.name() + ".none")).as(code.name()).isTrue();
+            }
+        }
+        Finding missing = Finding.of(
+                LabelFinding.LABEL_FIELD_MISSING,
+                Severity.RISK,
+                Subject.machine(),
+                new LabelFinding.Missing(LabelField.GENERATION, List.of()),
+                Evidence.COMMON_PRACTICE);
+        assertThat(TEXTS.of(missing)).doesNotContain("could be").endsWith(".");
     }
 
     @Test

@@ -45,7 +45,13 @@ public class Texts {
 
     /** The sentence of a finding with its figures filled in. */
     public String of(Finding finding) {
-        Matcher m = FIGURE.matcher(get("finding." + finding.code().name()));
+        String key = "finding." + finding.code().name();
+        String text = get(key);
+        // "It could be: " with nothing behind it says nothing: such a sentence has another form for that.
+        boolean nothing = has(key + ".none")
+                && FIGURE.matcher(text).results()
+                        .anyMatch(f -> figure(finding.detail(), f.group(1)) instanceof List<?> l && l.isEmpty());
+        Matcher m = FIGURE.matcher(nothing ? get(key + ".none") : text);
         StringBuilder out = new StringBuilder();
         while (m.find()) {
             m.appendReplacement(out, Matcher.quoteReplacement(show(figure(finding.detail(), m.group(1)))));

@@ -1,6 +1,8 @@
 package zephyrridge.core.reading.label;
 
 import java.util.List;
+import java.util.Locale;
+import java.util.Comparator;
 import java.util.Optional;
 import java.util.OptionalInt;
 import zephyrridge.core.finding.Evidence;
@@ -17,6 +19,7 @@ import zephyrridge.core.reading.label.LabelText.Part;
 /** Capacity, ranks and width of a label line: what die they need, whether that die is made, and what the line may say instead. */
 final class LabelOrganisation {
     private static final int LARGEST_GIB = 1024;
+    private static final int MOST_SUGGESTED = 4;
     private static final String DENSITY_FORMULA = "die = capacity x width / (8 x ranks)";
 
     private final LabelNotes notes;
@@ -74,7 +77,7 @@ final class LabelOrganisation {
         int insertAt = capacity.isPresent()
                 ? capacityPart.get().to()
                 : organisationPart.map(o -> o.whole().from()).orElse(pcFrom);
-        fitting.stream().limit(4).forEach(o -> {
+        fitting.forEach(o -> {
             String mended = capacity.isPresent()
                     ? o.label()
                     : o.capacity().toString().replace(" GiB", "GB").replace(" MiB", "MB");
@@ -84,8 +87,15 @@ final class LabelOrganisation {
                     .orElse(line.substring(0, insertAt)
                             + (capacity.isPresent() ? " " + mended : mended + " ")
                             + line.substring(insertAt));
-            notes.suggest(better, o.label(), o.density().toString(), mended.length(), 0.5);
+            int changed = broken.map(b -> distance(b.text(), mended.toUpperCase(Locale.ROOT)))
+                    .orElse(mended.length());
+            notes.suggest(better, o.label(), o.density().toString(), changed, 0.5);
         });
+        // What is nearest to what stands there is likeliest what was printed; of like ones the common first.
+        notes.suggestions.sort(Comparator.comparingInt(LabelReading.Suggestion::charactersChanged));
+        if (notes.suggestions.size() > MOST_SUGGESTED) {
+            notes.suggestions.subList(MOST_SUGGESTED, notes.suggestions.size()).clear();
+        }
         return Optional.empty();
     }
 
@@ -175,6 +185,24 @@ final class LabelOrganisation {
                     m.charactersChanged(),
                     m.weight());
         }
+    }
+
+    /** Characters put in, taken out or exchanged (Levenshtein). */
+    private static int distance(String from, String to) {
+        int[] row = new int[to.length() + 1];
+        for (int j = 0; j <= to.length(); j++) {
+            row[j] = j;
+        }
+        for (int i = 1; i <= from.length(); i++) {
+            int corner = row[0];
+            row[0] = i;
+            for (int j = 1; j <= to.length(); j++) {
+                int same = corner + (from.charAt(i - 1) == to.charAt(j - 1) ? 0 : 1);
+                corner = row[j];
+                row[j] = Math.min(same, 1 + Math.min(row[j], row[j - 1]));
+            }
+        }
+        return row[to.length()];
     }
 
     private static String replace(String line, Part part, String with) {

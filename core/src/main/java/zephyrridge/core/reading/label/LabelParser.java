@@ -23,6 +23,9 @@ import zephyrridge.core.reading.label.LabelText.Part;
  * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
  */
 public final class LabelParser {
+    /** Letters of a module's kind, over all generations. */
+    private static final String KNOWN_LETTERS = "UERSLTMNPF";
+
     private static final Evidence.Clause BINS = new Evidence.Clause("JESD79", "speed bins", true);
 
     private final LabelText text;
@@ -86,7 +89,9 @@ public final class LabelParser {
         List<Integer> millivolts = voltage(generation, pc);
         Optional<Buffering> buffering = moduleLetter(pc);
         boolean ecc = ecc(pc, buffering);
-        addEcc(pc, ecc);
+        if (buffering.isPresent() || words.ecc().isPresent()) {
+            addEcc(pc, ecc);
+        }
         Optional<Integer> checkBits = ecc && generation == MemoryGeneration.DDR5 ? words.checkBits() : Optional.empty();
         Optional<FormFactor> form = formFactor(pc);
         pc.rawCard().ifPresent(c -> notes.printed(LabelField.RAW_CARD, c.text(), c));
@@ -211,6 +216,11 @@ public final class LabelParser {
             return bin;
         }
         Optional<Part> words = this.words.cl();
+        if (words.isPresent() && words.get().text().matches(".*[.,]5")) {
+            // Half clocks, which only DDR has.
+            notes.printed(LabelField.TIMINGS, "CL" + words.get().text().replace(',', '.'), words.get());
+            return Optional.empty();
+        }
         if (words.isPresent()) {
             return shopClocks(generation, rate, words.get(), known);
         }
@@ -231,7 +241,8 @@ public final class LabelParser {
         if (bin.isEmpty()) {
             notes.find(
                     profile ? LabelFinding.LABEL_MAYBE_PROFILE : LabelFinding.LABEL_CL_UNUSUAL,
-                    Severity.RISK,
+                    // A module that is merely slow runs.
+                    profile ? Severity.RISK : Severity.NOTE,
                     new LabelFinding.Bin(cl.digits(), rate.toString(), known),
                     notes.span(cl),
                     BINS);
@@ -330,8 +341,10 @@ public final class LabelParser {
                     LabelField.FORM_FACTOR, FormFactor.CAMM2.name(), Origin.PRINTED, LabelNotes.LABEL_FORM));
             return Optional.of(FormFactor.CAMM2);
         }
-        Optional<FormFactor> form =
-                pc.letter().map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
+        // A letter that is none says nothing of the form either.
+        Optional<FormFactor> form = pc.letter()
+                .filter(l -> KNOWN_LETTERS.contains(l.text()))
+                .map(l -> "ST".contains(l.text()) ? FormFactor.SO_DIMM : FormFactor.DIMM);
         if (form.isEmpty()) {
             form = said;
         }
@@ -350,6 +363,9 @@ public final class LabelParser {
     }
 
     private static String revision(String digits) {
-        return digits.length() == 1 ? digits : digits.charAt(0) + "." + digits.substring(1);
+        // DDR5 prints two: of the base part, and of what the kind of module adds.
+        return digits.length() == 4
+                ? revision(digits.substring(0, 2)) + ", module " + revision(digits.substring(2))
+                : digits.length() == 1 ? digits : digits.charAt(0) + "." + digits.substring(1);
     }
 }

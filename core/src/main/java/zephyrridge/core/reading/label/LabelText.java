@@ -21,7 +21,7 @@ final class LabelText {
     private static final Pattern PC = Pattern.compile("PC\\s?([2345]?)\\s?([LU])?" + GAP + "(" + D + "{4,5})");
     /** S-25330: module letter, CL in tenths, tRCD, tRP, SPD revision. */
     private static final Pattern DDR_TAIL =
-            Pattern.compile("([USRM])(?:" + GAP + "(" + D + "{4})(" + D + "))?(?:" + GAP + "([A-Z])(" + D + "))?");
+            Pattern.compile("([USRM])(?![A-Z])(?:" + GAP + "(" + D + "{4})" + GAP + "(" + D + "))?(?:" + GAP + "([A-Z])(" + D + ")(?![A-Z0-9]))?");
 
     /** A group of digits that ends here and is no capacity: "PC4-21300 16GB" has no SPD revision 1.6. */
     private static final String ENDS = "(?![0-9OI]|\\s?[GM]I?B|\\s?[X*]|\\s?[1248I]?R\\s?[X*])";
@@ -33,16 +33,19 @@ final class LabelText {
     /** A letter that is no bin, where one belongs: it casts doubt on itself and not on what follows. */
     private static final String STRAY = "|[A-Z](?=[\\s\\-_]{1,3}[A-Z]{2,3}" + D + ")";
 
+    /** Letter of the module and its raw card, as a word of their own: "CL19" and "SODIMM" begin like one. */
+    private static final String CARD = "(?!CL\\s?[0-9])([A-Z])([A-Z]{1,2})(" + D + ")(?![A-Z0-9])";
+
     private static final Pattern DDR4_TAIL = Pattern.compile("(AA|AB|AC|[JKLMNPRTUVWYZ](?![A-Z]{3})" + STRAY + ")?(?:"
-            + GAP + "([A-Z])([A-Z]{1,2})(" + D + "))?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?");
-    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?" + STRAY + ")?(?:" + GAP + "([A-Z])([A-Z]{1,2})("
-            + D + "))?(?:" + GAP + "(" + D + "{4})" + ENDS + ")?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
+            + GAP + CARD + ")?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?");
+    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?" + STRAY + ")?(?:" + GAP + CARD
+            + ")?(?:" + GAP + "(" + D + "{4})" + ENDS + ")?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
     /** Something written where an organisation belongs that is none: "1Px8". */
     private static final Pattern BROKEN_ORGANISATION =
             Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,3}[X*][0-9A-Z]{1,2}(?![A-Z0-9-])");
     /** Something written where a capacity belongs that is none: "B GB". */
     private static final Pattern BROKEN_CAPACITY =
-            Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,4}\\s?[GM]I?B(?![A-Z0-9])");
+            Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,4}\\s?[GM](?:I?B|8)(?![A-Z0-9])");
 
     private static final Pattern NAMED =
             Pattern.compile("(LP)?DDR\\s?([2345]?)(L)?[\\s\\-]{0,2}(" + D + "{3,4})(?![0-9A-Z]|\\s?[GM]I?B)");

@@ -32,14 +32,19 @@ final class LabelWords {
     private static final Pattern CHECK_BITS = alone("EC([48])");
 
     private static final Pattern VOLTS = Pattern.compile("(?<![A-Z0-9.,])([12])[.,]([0-9]{1,2})\\s?V(?![A-Z0-9])");
-    private static final Pattern CL = Pattern.compile("(?<![A-Z0-9])CL[ -]?([0-9]{1,2})(?![0-9])");
+    private static final Pattern CL = Pattern.compile("(?<![A-Z0-9])CL[ -]?([0-9]{1,2}(?:[.,]5)?)(?![0-9.,])");
     private static final Pattern CLOCKS =
             Pattern.compile("(?<![A-Z0-9-])([0-9]{1,2})-([0-9]{1,2})-([0-9]{1,2})(?:-[0-9]{2,3})?(?![0-9A-Z-])");
     private static final Pattern PIECES_FIRST =
-            Pattern.compile("(?<![A-Z0-9])([2-9])\\s?[X*]\\s?([0-9]{1,4})\\s?GB(?![A-Z0-9])");
+            Pattern.compile("(?<![A-Z0-9])([2-9])\\s?[X*]\\s?([0-9]{1,5})\\s?[GM]B(?![A-Z0-9])");
     /** Only 2: eight gigabytes "x4" and "x8" may be the width of a device. */
     private static final Pattern PIECES_LAST =
             Pattern.compile("(?<![A-Z0-9])([0-9]{1,4})\\s?GB\\s?[X*]\\s?(2)(?![A-Z0-9])");
+
+    /** Where the width is printed beside it, any number is one of pieces. */
+    private static final Pattern PIECES_LAST_BESIDE_WIDTH =
+            Pattern.compile("(?<![A-Z0-9])([0-9]{1,5})\\s?[GM]B\\s?[X*]\\s?([2-9])(?![A-Z0-9])");
+    private static final Pattern WIDTH = Pattern.compile("(?<![A-Z0-9])[1248][SDQ]?[248]?\\s?R\\s?[X*]\\s?(?:4|8|16|32)(?![0-9])");
 
     private static final Pattern KIT_OF = Pattern.compile("(?<![A-Z0-9])KIT OF ([2-9])(?![A-Z0-9])");
     private static final Pattern LONE_WIDTH = Pattern.compile("(?<![A-Z0-9])[X*]\\s?(4|8|16)(?![0-9A-Z])");
@@ -138,7 +143,7 @@ final class LabelWords {
         if (m.find()) {
             return Optional.of(new Kit(Integer.parseInt(m.group(1)), Optional.of(gigabytes(m, 2)), whole(m)));
         }
-        m = PIECES_LAST.matcher(upper);
+        m = (WIDTH.matcher(upper).find() ? PIECES_LAST_BESIDE_WIDTH : PIECES_LAST).matcher(upper);
         if (m.find()) {
             return Optional.of(new Kit(Integer.parseInt(m.group(2)), Optional.of(gigabytes(m, 1)), whole(m)));
         }
@@ -154,7 +159,7 @@ final class LabelWords {
     }
 
     private Part gigabytes(Matcher m, int number) {
-        int end = upper.indexOf("GB", m.end(number)) + 2;
+        int end = upper.indexOf('B', m.end(number)) + 1;
         return new Part(upper.substring(m.start(number), end), m.start(number), end);
     }
 
