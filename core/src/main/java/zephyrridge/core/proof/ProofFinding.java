@@ -32,6 +32,12 @@ public enum ProofFinding implements FindingCode {
     PROOF_RATE_ABOVE(Rates.class),
     PROOF_ONE_OF_DOMAINS(Domains.class),
     PROOF_POSITIONS(Positions.class),
+    /** Twice as many as are fitted, with the right total: halves of modules are listed. */
+    PROOF_HALVES_LISTED(Positions.class),
+    /** Twice as many as are fitted, with twice the total. */
+    PROOF_POSITIONS_TWICE(Positions.class),
+    /** More than can be: a reading error. */
+    PROOF_POSITIONS_ABOVE(Positions.class),
     PROOF_WIDTH_SUSPICIOUS(Width.class),
     PROOF_WIDTH_FINE(Width.class),
     PROOF_WIDTH_ONE_THREAD(Width.class),

@@ -156,7 +156,7 @@ public final class ReadoutComparison {
         if (host.ceiling().map(got::equals).orElse(false)) {
             return List.of(amounts(ProofFinding.PROOF_CEILING, Severity.NOTE, installed, got));
         }
-        boolean reserve = lost >= 0 && lost * 100 < installed.mebibytes() * 3;
+        boolean reserve = lost >= 0 && lost <= usualReserve(installed.mebibytes());
         boolean share = lost >= SMALLEST_SHARE && lost <= LARGEST_SHARE;
         boolean round = got.mebibytes() % GIB_IN_MIB == 0 && lost > 0;
         boolean word = installed.mebibytes() > 4096 - hole.mebibytes()
@@ -175,7 +175,7 @@ public final class ReadoutComparison {
         }
         if (round) {
             boolean half = got.bytes() * 2 == installed.bytes() && record.kind() == MachineKind.SERVER;
-            boolean shareUnknown = record.controller().carveOut().isZero() && (lost == 1024 || lost == 2048);
+            boolean shareUnknown = shareOrCap(lost);
             why.add(
                     half
                             ? amounts(ProofFinding.PROOF_MIRRORED, Severity.RISK, installed, got)
@@ -184,6 +184,8 @@ public final class ReadoutComparison {
                                     : amounts(ProofFinding.PROOF_BOOT_CAP, Severity.RISK, installed, got));
         } else if (reserve) {
             why.add(amounts(ProofFinding.PROOF_NORMAL_RESERVE, Severity.NOTE, installed, got));
+        } else if (shareOrCap(lost)) {
+            why.add(amounts(ProofFinding.PROOF_SHARE_OR_CAP, Severity.RISK, installed, got));
         } else if (share) {
             why.add(amounts(ProofFinding.PROOF_GRAPHICS_SHARE, Severity.NOTE, installed, got));
         }
@@ -191,6 +193,18 @@ public final class ReadoutComparison {
             why.add(amounts(ProofFinding.PROOF_USABLE_UNEXPLAINED, Severity.RISK, installed, got));
         }
         return why;
+    }
+
+    /** What firmware and system usually keep, in MiB (R-7.2; common practice, no source). */
+    private static long usualReserve(long installed) {
+        return installed > 16 * GIB_IN_MIB
+                ? installed * 3 / 100
+                : Math.min(512, Math.max(128, installed * 5 / 100));
+    }
+
+    /** A usual share of graphics, or a cap set at the start: without a share in the record nobody can tell them apart. */
+    private boolean shareOrCap(long lost) {
+        return record.controller().carveOut().isZero() && (lost == 512 || lost == 1024 || lost == 2048);
     }
 
     private Line rate() {
@@ -216,10 +230,11 @@ public final class ReadoutComparison {
         DataRate want = rates.get(0);
         boolean clock = found.rateUnit().filter(Readout.RateUnit.CLOCK::equals).isPresent();
         ProofFinding.Rates detail = new ProofFinding.Rates(shown, want);
-        if (!clock && shown == want.name()) {
+        // The planned figure is the planned rate whatever unit stands beside it: systems print transfers as MHz.
+        if (shown == want.name()) {
             return new Line(Field.RATE, wanted, read, Verdict.MATCH, List.of());
         }
-        if (!clock && shown == want.nameRounded()) {
+        if (Math.abs(shown - want.name()) <= 1 || shown == want.nameRounded()) {
             return line(wanted, read, Verdict.EXPLAINED, say(ProofFinding.PROOF_ROUNDED_NAME, Severity.NOTE, detail));
         }
         boolean half = want.hasClock(shown);
@@ -265,21 +280,50 @@ public final class ReadoutComparison {
             return new Line(Field.POSITIONS, wanted, Value.NONE, Verdict.NOT_READ, List.of());
         }
         int got = found.positionsFilled().get();
-        boolean same = got == expected.positionsFilled();
-        boolean fewer = got < expected.positionsFilled();
-        // Firmware that lists a soldered bank per channel counts too many; only too few is a missing module.
-        List<Finding> why = same
-                ? List.of()
-                : List.of(say(
-                        ProofFinding.PROOF_POSITIONS,
-                        fewer ? Severity.RISK : Severity.NOTE,
-                        new ProofFinding.Positions(expected.positionsFilled(), got)));
-        return new Line(
-                Field.POSITIONS,
-                wanted,
-                new Value.Count(got),
-                same ? Verdict.MATCH : fewer ? Verdict.DIFFERENT : Verdict.EXPLAINED,
-                why);
+        int want = expected.positionsFilled();
+        Value read = new Value.Count(got);
+        ProofFinding.Positions detail = new ProofFinding.Positions(want, got);
+        if (got == want) {
+            return new Line(Field.POSITIONS, wanted, read, Verdict.MATCH, List.of());
+        }
+        if (got < want) {
+            return positions(wanted, read, Verdict.DIFFERENT, ProofFinding.PROOF_POSITIONS, Severity.RISK, detail);
+        }
+        // A bank is often listed once per channel; a module is listed once.
+        if (got <= want + banks()) {
+            return positions(wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_POSITIONS, Severity.NOTE, detail);
+        }
+        if (got == 2 * want && totals(1)) {
+            return positions(
+                    wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_HALVES_LISTED, Severity.NOTE, detail);
+        }
+        if (got == 2 * want && totals(2)) {
+            return positions(
+                    wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_POSITIONS_TWICE, Severity.NOTE, detail);
+        }
+        return positions(
+                wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_POSITIONS_ABOVE, Severity.RISK, detail);
+    }
+
+    private static Line positions(
+            Value wanted, Value read, Verdict verdict, ProofFinding code, Severity severity, Detail detail) {
+        return new Line(Field.POSITIONS, wanted, read, verdict, List.of(say(code, severity, detail)));
+    }
+
+    private int banks() {
+        int banks = 0;
+        for (int p = 0; p < layout.size(); p++) {
+            banks += record.positions().get(p).isSoldered() && layout.isThere(record, p) ? 1 : 0;
+        }
+        return banks;
+    }
+
+    /** Whether a total was read, and is so many times the expected one. */
+    private boolean totals(int times) {
+        return found.firmwareTotal()
+                .or(found::systemTotal)
+                .filter(expected.firmwareTotal().times(times)::equals)
+                .isPresent();
     }
 
     /** Judged from an all-thread figure only, against the narrowest region's peak. */

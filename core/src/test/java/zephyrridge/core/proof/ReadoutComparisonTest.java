@@ -362,4 +362,67 @@ class ReadoutComparisonTest {
         assertThat(e.widest().orElseThrow()).hasToString("42.7 GB/s");
         assertThat(e.firstStartTo()).isEqualTo(40);
     }
+
+    private static final MachineRecord PAIR = Machines.of(MemoryGeneration.DDR5, 4800, 4400)
+            .sockets(2, 1)
+            .cap(null, null, null, 4800)
+            .build();
+    private static final String E16 = "16GB 1Rx8 PC5-4800B-SA0-1010-XT";
+
+    /** The planned figure is the planned rate whatever unit stands beside it; one off it is another way to round. */
+    @ParameterizedTest
+    @CsvSource({
+        "4800,CLOCK,MATCH",
+        "4800,TRANSFERS,MATCH",
+        "4800,,MATCH",
+        "4799,CLOCK,EXPLAINED PROOF_ROUNDED_NAME",
+        "4801,,EXPLAINED PROOF_ROUNDED_NAME",
+        "2400,CLOCK,EXPLAINED PROOF_HALF_CLOCK",
+        "5600,,DIFFERENT PROOF_RATE_ABOVE"
+    })
+    void thePlannedFigureIsThePlan(int shown, Readout.RateUnit unit, String outcome) {
+        Readout found = Readout.NOTHING
+                .with()
+                .rate(Optional.of(shown))
+                .rateUnit(Optional.ofNullable(unit))
+                .build();
+        assertThat(outcome(compare(PAIR, HOME, found, "A1=" + E16, "B1=" + E16), Field.RATE))
+                .isEqualTo(outcome);
+    }
+
+    /** A module is listed once; twice all of them are halves or a double listing, by the total; else somebody misread. */
+    @ParameterizedTest
+    @CsvSource({
+        "2,32 GB,MATCH",
+        "3,32 GB,UNDECIDED PROOF_POSITIONS_ABOVE",
+        "3,,UNDECIDED PROOF_POSITIONS_ABOVE",
+        "4,32 GB,EXPLAINED PROOF_HALVES_LISTED",
+        "4,64 GB,EXPLAINED PROOF_POSITIONS_TWICE",
+        "4,,UNDECIDED PROOF_POSITIONS_ABOVE",
+        "1,32 GB,DIFFERENT PROOF_POSITIONS"
+    })
+    void moreThanAreFitted(int listed, String total, String outcome) {
+        Readout found = read(total, null, null)
+                .with()
+                .positionsFilled(Optional.of(listed))
+                .build();
+        assertThat(outcome(compare(PAIR, HOME, found, "A1=" + E16, "B1=" + E16), Field.POSITIONS))
+                .isEqualTo(outcome);
+    }
+
+    /** Half a gigabyte less, and no share in the record: a share or a cap, nobody can tell. A little less is as usual. */
+    @ParameterizedTest
+    @CsvSource({
+        "7.5 GB,UNDECIDED PROOF_SHARE_OR_CAP",
+        "7.0 GB,UNDECIDED PROOF_SHARE_OR_CAP",
+        "7800 MB,EXPLAINED PROOF_NORMAL_RESERVE"
+    })
+    void aShareOrACap(String usable, String outcome) {
+        MachineRecord one = Machines.of(MemoryGeneration.DDR4, 2666)
+                .sockets(1, 1)
+                .cap(null, null, null, 2666)
+                .build();
+        assertThat(outcome(compare(one, HOME, read("8 GB", usable, null), "A1=" + D8), Field.USABLE))
+                .isEqualTo(outcome);
+    }
 }
