@@ -10,15 +10,15 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
-import zephyrridge.core.finding.Subject;
-import zephyrridge.core.finding.Severity;
-import zephyrridge.core.finding.Finding;
-import zephyrridge.core.finding.Evidence;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import zephyrridge.core.access.Caution;
 import zephyrridge.core.change.Refusal;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.FindingCode;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.opening.GateFinding;
@@ -92,7 +92,9 @@ class TextsTest {
                     .anyMatch(c -> c.getType() == List.class
                             && TEXTS.get("finding." + code.name()).contains("{" + c.getName() + "}"));
             if (lists && code != LabelFinding.LABEL_IMPOSSIBLE_DENSITY && code != LabelFinding.LABEL_RARE_DENSITY) {
-                assertThat(TEXTS.has("finding." + code.name() + ".none")).as(code.name()).isTrue();
+                assertThat(TEXTS.has("finding." + code.name() + ".none"))
+                        .as(code.name())
+                        .isTrue();
             }
         }
         Finding missing = Finding.of(

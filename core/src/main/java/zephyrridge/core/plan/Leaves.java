@@ -29,6 +29,11 @@ final class Leaves {
 
     private record Likelihood(int permille, boolean stops) {}
 
+    private static final int TEST_MINUTES = 12;
+    private static final int UNTESTED_PERCENT = 5;
+    /** To open and start again, however near the socket lies. */
+    private static final int LEAST_AGAIN_MINUTES = 5;
+
     private final PlanTask task;
     private final Kinds kinds;
     private final LayoutFigures figures;
@@ -40,6 +45,7 @@ final class Leaves {
     private final long[] leastMoney;
     private final long[] pulledValue;
     private final long allPulled;
+    private final boolean acceptable;
     private final boolean plain;
     private final Map<Reach, Likelihood> chances = new HashMap<>();
     private final Front<Leaf> front = new Front<>();
@@ -47,8 +53,10 @@ final class Leaves {
     private final int[] ownKinds;
     private final Figures found;
 
-    Leaves(PlanTask task, Kinds kinds, LayoutFigures figures, List<GroupChoices> groups) {
+    /** @param acceptable whether only what the house recommends is kept */
+    Leaves(PlanTask task, Kinds kinds, LayoutFigures figures, List<GroupChoices> groups, boolean acceptable) {
         this.task = task;
+        this.acceptable = acceptable;
         this.kinds = kinds;
         this.figures = figures;
         this.groups = groups;
@@ -320,9 +328,12 @@ final class Leaves {
             }
         }
         Sourcing.Supply[] best = new Sourcing.Supply[wanted.size()];
+        long doubt = doubt(labour);
         for (int i = 0; i < best.length; i++) {
+            Sourcing from = sourcing.get(d).get(wanted.get(i));
             best[i] = ways.get(i).stream()
-                    .min(Comparator.comparingLong((Sourcing.Supply s) -> 1000 * s.money() + q * s.loss())
+                    .min(Comparator.comparingLong(
+                                    (Sourcing.Supply s) -> 1000 * (s.money() + doubt * from.untested(s)) + q * s.loss())
                             .thenComparingInt(Sourcing.Supply::packs))
                     .orElseThrow();
         }
@@ -334,7 +345,8 @@ final class Leaves {
         long loss = 0;
         Map<Integer, Sourcing.Supply> supplies = new TreeMap<>();
         for (int i = 0; i < best.length; i++) {
-            money += best[i].money();
+            money +=
+                    best[i].money() + doubt * sourcing.get(d).get(wanted.get(i)).untested(best[i]);
             loss += best[i].loss();
             supplies.put(wanted.get(i), best[i]);
             ready = Math.max(ready, best[i].lead());
@@ -347,8 +359,17 @@ final class Leaves {
         Criteria c = new Criteria(
                 bound.usableMib(), bound.meanTenths(), cost, bound.chancePermille(), bound.minutes(), ready);
         if (!front.hasNoWorse(c)) {
-            front.add(c, new Leaf(kindOf(path), supplies, d));
+            Leaf leaf = new Leaf(kindOf(path), supplies, d);
+            if (!acceptable || option(c, leaf).isAllowed()) {
+                front.add(c, leaf);
+            }
         }
+    }
+
+    /** What an untested piece adds: the cheaper of its test and of the risk to open twice for it (R-8.2; common practice, no source). */
+    private long doubt(long labour) {
+        long again = Math.max(labour, task.terms().labour(LEAST_AGAIN_MINUTES).minor());
+        return Math.min(task.terms().labour(TEST_MINUTES).minor(), again * UNTESTED_PERCENT / 100);
     }
 
     /** Purchases, labour, and with the chance of a refusal what is lost and a second opening; less what comes out; rounded half up. */
@@ -420,7 +441,7 @@ final class Leaves {
         leaf.supplies.forEach((kind, s) -> {
             List<PlanOption.Piece> pool = pools.computeIfAbsent(kind, k -> new ArrayList<>());
             List<DrawerPiece> drawn = sourcing.get(leaf.day).get(kind).drawerOf(s);
-            drawn.forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec())));
+            drawn.forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec(), p.tested())));
             for (Sourcing.Bought b : s.bought()) {
                 bought.add(new PlanOption.Purchase(b.offer(), b.packs()));
                 for (int i = 0; i < b.packs() * b.offer().pieces(); i++) {

@@ -37,8 +37,12 @@ public record PlanOption(
         OFFER
     }
 
-    /** @param id the position it was in, the tag, or the offer's id */
-    public record Piece(From from, String id, ModuleSpec spec) {}
+    /** @param id the position it was in, the tag, or the offer's id; {@code tested} false for what lies in the drawer and nobody tried */
+    public record Piece(From from, String id, ModuleSpec spec, boolean tested) {
+        Piece(From from, String id, ModuleSpec spec) {
+            this(from, id, spec, true);
+        }
+    }
 
     public record Purchase(Offer offer, int packs) {
         public Money price() {
@@ -59,6 +63,20 @@ public record PlanOption(
             mib += layout.module(p).map(m -> m.capacity().mebibytes()).orElse(0L);
         }
         return mib;
+    }
+
+    /** Tags of the drawer's pieces that nobody tested. */
+    public List<String> untested() {
+        return pieces.values().stream().filter(p -> !p.tested()).map(Piece::id).toList();
+    }
+
+    /** Modules in sockets that are unlike each other in size or organisation; one alone is like. */
+    boolean isUnlike() {
+        return pieces.values().stream()
+                        .map(p -> p.spec().organisation())
+                        .distinct()
+                        .count()
+                > 1;
     }
 
     public boolean isAllowed() {

@@ -44,6 +44,25 @@ public record PlanTask(
         offers = List.copyOf(offers);
     }
 
+    PlanTask withTestedOnly() {
+        return new PlanTask(
+                record,
+                evaluator,
+                limits,
+                house,
+                host,
+                asFound,
+                own,
+                ownValue,
+                drawer.stream().filter(DrawerPiece::tested).toList(),
+                offers,
+                terms,
+                target,
+                firmware,
+                processor,
+                fitDay);
+    }
+
     PlanTask withTarget(Target next) {
         return new PlanTask(
                 record, evaluator, limits, house, host, asFound, own, ownValue, drawer, offers, terms, next, firmware,

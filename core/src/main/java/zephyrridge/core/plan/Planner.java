@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.function.BooleanSupplier;
 import zephyrridge.core.layout.ChannelSummary;
 import zephyrridge.core.layout.LayoutFigures;
+import zephyrridge.core.quantity.Bounded;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
@@ -25,6 +26,8 @@ public final class Planner {
     private static final int MOST_CHOICES = 30_000;
     /** Patterns of a large machine that are tried against each other. */
     private static final int MOST_PATTERNS = 400;
+
+    private static final int MOST_FOR_ACCEPTABLE = 8;
 
     private final PlanTask task;
     private final long mostNodes;
@@ -46,6 +49,10 @@ public final class Planner {
     private final int[] available;
 
     private Planner(PlanTask task, long mostNodes, BooleanSupplier stop) {
+        this(task, mostNodes, stop, false);
+    }
+
+    private Planner(PlanTask task, long mostNodes, BooleanSupplier stop, boolean acceptable) {
         this.task = task;
         this.mostNodes = mostNodes;
         this.stop = stop;
@@ -58,7 +65,7 @@ public final class Planner {
             groups.add(new GroupChoices(task, figures, kinds, g, most));
             cut |= groups.get(g).cut;
         }
-        leaves = new Leaves(task, kinds, figures, groups);
+        leaves = new Leaves(task, kinds, figures, groups, acceptable);
         used = new int[kinds.size()];
         available = java.util.stream.IntStream.range(0, kinds.size())
                 .map(kinds::available)
@@ -106,6 +113,20 @@ public final class Planner {
         return stop.getAsBoolean() ? new Outcome.Stopped(front, p.nodes) : new Outcome.Infeasible(conflict, p.nodes);
     }
 
+    /**
+     * The front of what the house recommends, out of pieces that were tested: what is cheaper by a coin and against the house would
+     * stand in its way otherwise. For machines with few sockets; a large one is filled alike anyway.
+     */
+    static List<PlanOption> acceptable(PlanTask task) {
+        if (task.record().positions().size() > MOST_FOR_ACCEPTABLE) {
+            return List.of();
+        }
+        Planner p = new Planner(task.withTestedOnly(), NODES, () -> false, true);
+        p.sameEverywhere();
+        p.combine(0, 0, 0, false);
+        return p.leaves.front();
+    }
+
     /** The ways to have exactly one layout of which none beats another, the cheapest first; empty where it cannot be had within budget and days. */
     static List<PlanOption> exactly(PlanTask task, Map<String, zephyrridge.core.module.ModuleSpec> seenAt) {
         Planner p = new Planner(task, NODES, () -> false);
@@ -139,21 +160,23 @@ public final class Planner {
         t.withinDays().ifPresent(d -> kept.add(Outcome.Conflict.READY));
         for (Outcome.Conflict c : List.copyOf(kept)) {
             kept.remove(c);
-            if (hasAny(task.withTarget(only(t, kept)), mostNodes, stop)) {
+            // Where the search is cut nothing was shown: the wish stays, and the set may be larger than it need be, but
+            // is true.
+            if (hasAny(task.withTarget(only(t, kept)), mostNodes, stop).orIfCut(true)) {
                 kept.add(c);
             }
         }
         return kept.isEmpty() ? List.of(Outcome.Conflict.NOTHING_FITS) : List.copyOf(kept);
     }
 
-    private static boolean hasAny(PlanTask task, long mostNodes, BooleanSupplier stop) {
+    private static Bounded<Boolean> hasAny(PlanTask task, long mostNodes, BooleanSupplier stop) {
         Planner p = new Planner(task, mostNodes, stop);
         p.sameEverywhere();
-        if (!p.leaves.isEmpty()) {
-            return true;
+        if (p.leaves.isEmpty()) {
+            p.combine(0, 0, 0, false);
         }
-        p.combine(0, 0, 0, false);
-        return !p.leaves.isEmpty();
+        boolean any = !p.leaves.isEmpty();
+        return new Bounded<>(any, any || !p.cut && !p.stopped);
     }
 
     private static Target only(Target t, Set<Outcome.Conflict> kept) {

@@ -28,7 +28,8 @@ public final class Selection {
     private Selection() {}
 
     /** With what the shop would rather have than what costs least. */
-    public static Chosen of(PlanTask task, List<PlanOption> front, Target target) {
+    public static Chosen of(PlanTask task, List<PlanOption> all, Target target) {
+        List<PlanOption> front = cards(task, all, target);
         Optional<PlanOption> cheapest = recommended(front, target);
         Optional<HousePreference.Preferred> instead = cheapest.flatMap(r -> HousePreference.instead(task, r));
         return around(
@@ -37,11 +38,29 @@ public final class Selection {
                 instead.map(HousePreference.Preferred::reason));
     }
 
+    /** What cards are made of: the front and what the house recommends; less memory than there was is for who asks for less. */
+    static List<PlanOption> cards(PlanTask task, List<PlanOption> front, Target target) {
+        List<PlanOption> all = new ArrayList<>(front);
+        Planner.acceptable(task).stream()
+                .filter(o -> front.stream().noneMatch(f -> f.pieces().equals(o.pieces())))
+                .forEach(all::add);
+        long found = task.asFound().installed(task.record()).mebibytes();
+        boolean asksForLess =
+                target.ideally().filter(i -> i.mebibytes() < found).isPresent();
+        return asksForLess
+                ? all
+                : all.stream().filter(o -> o.layoutMib() >= found).toList();
+    }
+
     static Chosen of(List<PlanOption> front, Target target) {
         return around(front, recommended(front, target), Optional.empty());
     }
 
-    /** The cheapest that the house allows and that is large enough. */
+    /**
+     * What an old hand would take (R-8.5): allowed and large enough; of what costs about as little as the cheapest, and is about as sure
+     * as the surest, nothing that gives away a quarter of the memory or the bandwidth that another has; of those tested before
+     * untested, like before unlike, more memory, more bandwidth, then exact cost and minutes.
+     */
     static Optional<PlanOption> recommended(List<PlanOption> front, Target target) {
         List<PlanOption> allowed = front.stream()
                 .filter(o -> o.isAllowed() && !o.pieces().isEmpty())
@@ -49,8 +68,46 @@ public final class Selection {
         // Where none reaches the ideal, what comes nearest to it.
         long most = allowed.stream().mapToLong(PlanOption::layoutMib).max().orElse(0);
         long wanted = target.ideally().map(i -> Math.min(i.mebibytes(), most)).orElse(0L);
-        return allowed.stream().filter(o -> o.layoutMib() >= wanted).min(order());
+        List<PlanOption> reaching =
+                allowed.stream().filter(o -> o.layoutMib() >= wanted).toList();
+        long least =
+                reaching.stream().mapToLong(o -> o.criteria().costMinor()).min().orElse(0);
+        List<PlanOption> asCheap = reaching.stream()
+                .filter(o -> o.criteria().costMinor() - least <= Math.max(SAME_COST, Math.abs(least) / 20))
+                .toList();
+        int surest = asCheap.stream()
+                .mapToInt(o -> o.criteria().chancePermille())
+                .max()
+                .orElse(0);
+        List<PlanOption> asSure = asCheap.stream()
+                .filter(o -> o.criteria().chancePermille() >= surest - SAME_CHANCE)
+                .toList();
+        long usable =
+                asSure.stream().mapToLong(o -> o.criteria().usableMib()).max().orElse(0);
+        long mean =
+                asSure.stream().mapToLong(o -> o.criteria().meanTenths()).max().orElse(0);
+        return asSure.stream()
+                .filter(o -> 4L * o.criteria().usableMib() >= 3 * usable
+                        && 4L * o.criteria().meanTenths() >= 3 * mean)
+                .min(TOLD_APART.thenComparing(order()))
+                // What has the most memory may have little bandwidth, and the other way round.
+                .or(() -> asSure.stream().min(TOLD_APART.thenComparing(order())));
     }
+
+    /** Money, in minor units, and chance, in thousandths, that a person does not tell apart. */
+    private static final long SAME_COST = 500;
+
+    private static final int SAME_CHANCE = 50;
+
+    private static final Comparator<PlanOption> TOLD_APART = Comparator.comparing(
+                    (PlanOption o) -> !o.untested().isEmpty())
+            .thenComparing(PlanOption::isUnlike)
+            .thenComparing(
+                    Comparator.comparingInt((PlanOption o) -> o.criteria().usableMib())
+                            .reversed())
+            .thenComparing(
+                    Comparator.comparingInt((PlanOption o) -> o.criteria().meanTenths() / 10)
+                            .reversed());
 
     private static Chosen around(
             List<PlanOption> front, Optional<PlanOption> recommended, Optional<HousePreference.Reason> preferred) {

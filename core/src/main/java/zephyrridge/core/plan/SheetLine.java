@@ -2,6 +2,7 @@ package zephyrridge.core.plan;
 
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.module.ModuleSpec;
@@ -28,6 +29,12 @@ public record SheetLine(
     public static final int STOCK_NOT_TOLD = 999;
 
     private static final Pattern WHOLE = Pattern.compile("\\d{1,6}");
+    private static final String CURRENCY = "(?:[A-Z]{3}|\\p{Sc}|[Ff]r\\.?|[Kk]r\\.?|z\u0142)";
+    /** A price is read whole or not at all: "-4.00" is not 4.00, and "2 x 12.50" is not 212.50. */
+    private static final Pattern PRICE = Pattern.compile("(?:" + CURRENCY
+            + "\\s?)?(\\d{1,3}(?:[ '\u2019\u00a0]\\d{3})+|\\d{1,3}(?:[.]\\d{3})+(?=,)|\\d{1,3}(?:,\\d{3})+(?=[.])|\\d{1,9})"
+            + "(?:[.,](\\d{1,2}|-{1,2}))?(?:\\s?" + CURRENCY + ")?");
+
     private static final Pattern NEVER = Pattern.compile("(?i)no|none|never|0|-|nein|non");
 
     public enum Reason {
@@ -86,7 +93,7 @@ public record SheetLine(
         }
         Money price;
         try {
-            price = Money.parse(c.price.replaceAll("[^0-9.,]", ""));
+            price = price(c.price);
         } catch (IllegalArgumentException e) {
             return unread(Reason.PRICE, c.price);
         }
@@ -127,5 +134,14 @@ public record SheetLine(
 
     private static Read unread(Reason reason, String cell) {
         return new Read(Optional.empty(), Optional.of(new Unread(reason, cell)));
+    }
+
+    private static Money price(String cell) {
+        Matcher m = PRICE.matcher(cell.strip());
+        if (!m.matches()) {
+            throw new IllegalArgumentException("no price: " + cell);
+        }
+        String part = m.group(2) == null || m.group(2).startsWith("-") ? "" : "." + m.group(2);
+        return Money.parse(m.group(1).replaceAll("\\D", "") + part);
     }
 }

@@ -64,7 +64,12 @@ final class Sourcing {
         return count < byCount.size() ? byCount.get(count) : List.of();
     }
 
-    /** The drawer's pieces of a way: of one kind the cheapest are taken. */
+    /** How many of a way's pieces nobody has tested. */
+    int untested(Supply supply) {
+        return (int) drawerOf(supply).stream().filter(p -> !p.tested()).count();
+    }
+
+    /** The drawer's pieces of a way: of one kind the cheapest are taken, tested ones first. */
     List<DrawerPiece> drawerOf(Supply supply) {
         return drawer.subList(0, supply.drawn());
     }
@@ -76,7 +81,9 @@ final class Sourcing {
     static Sourcing of(
             List<DrawerPiece> drawer, List<Offer> offers, int most, int readyDay, int proofDay, Terms terms) {
         List<DrawerPiece> pieces = drawer.stream()
-                .sorted(Comparator.comparing(DrawerPiece::bookValue).thenComparing(DrawerPiece::tag))
+                .sorted(Comparator.comparing(DrawerPiece::bookValue)
+                        .thenComparing(p -> !p.tested())
+                        .thenComparing(DrawerPiece::tag))
                 .toList();
         List<List<Supply>> table = new ArrayList<>();
         long money = 0;

@@ -197,9 +197,7 @@ public final class ReadoutComparison {
 
     /** What firmware and system usually keep, in MiB (R-7.2; common practice, no source). */
     private static long usualReserve(long installed) {
-        return installed > 16 * GIB_IN_MIB
-                ? installed * 3 / 100
-                : Math.min(512, Math.max(128, installed * 5 / 100));
+        return installed > 16 * GIB_IN_MIB ? installed * 3 / 100 : Math.min(512, Math.max(128, installed * 5 / 100));
     }
 
     /** A usual share of graphics, or a cap set at the start: without a share in the record nobody can tell them apart. */
@@ -294,15 +292,13 @@ public final class ReadoutComparison {
             return positions(wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_POSITIONS, Severity.NOTE, detail);
         }
         if (got == 2 * want && totals(1)) {
-            return positions(
-                    wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_HALVES_LISTED, Severity.NOTE, detail);
+            return positions(wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_HALVES_LISTED, Severity.NOTE, detail);
         }
         if (got == 2 * want && totals(2)) {
             return positions(
                     wanted, read, Verdict.EXPLAINED, ProofFinding.PROOF_POSITIONS_TWICE, Severity.NOTE, detail);
         }
-        return positions(
-                wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_POSITIONS_ABOVE, Severity.RISK, detail);
+        return positions(wanted, read, Verdict.UNDECIDED, ProofFinding.PROOF_POSITIONS_ABOVE, Severity.RISK, detail);
     }
 
     private static Line positions(

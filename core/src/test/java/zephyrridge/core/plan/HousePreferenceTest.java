@@ -184,7 +184,7 @@ class HousePreferenceTest {
             PlanTask task = withTwoRanks(PlanInstances.small(seed), 900 + seed % 300);
             List<PlanOption> front = Planner.plan(task).front();
             Selection.Chosen with = Selection.of(task, front, task.target());
-            Selection.Chosen without = Selection.of(front, task.target());
+            Selection.Chosen without = Selection.of(Selection.cards(task, front, task.target()), task.target());
             assertThat(with.recommended().isPresent())
                     .isEqualTo(without.recommended().isPresent());
             if (with.preferred().isEmpty()) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.core.plan.SheetLine.Cells;
 import zephyrridge.core.plan.SheetLine.Reason;
 import zephyrridge.core.plan.SheetLine.Usual;
@@ -57,5 +58,51 @@ class SheetLineTest {
                         .orElseThrow()
                         .reason())
                 .isEqualTo(reason);
+    }
+
+    /** A price is read whole: with its currency before or behind, thousands parted where the cents say so, "-" for no cents. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "31.5|3150",
+                "EUR 59,90|5990",
+                "59,90 \u20ac|5990",
+                "$12|1200",
+                "1.299,00|129900",
+                "1,299.00 USD|129900",
+                "1 299,00|129900",
+                "'1''299.00'|129900",
+                "45,-|4500",
+                "45.-- Fr.|4500"
+            })
+    void prices(String cell, long minor) {
+        assertThat(SheetLine.of(new Cells("8GB 1Rx8 PC4-2666V-SA1-11", cell, "", "", "", ""), USUAL)
+                        .line()
+                        .map(SheetLine::price))
+                .as(cell)
+                .contains(Money.ofMinor(minor));
+    }
+
+    /** What is more than a price is refused, never read in part. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "-4.00",
+                "2 x 12.50",
+                "12.50 each of 2",
+                "1.299",
+                "12.345",
+                "10-12",
+                "from 9.90 net",
+                "4.00%",
+                "12..50"
+            })
+    void whatIsNoPriceIsRefused(String cell) {
+        assertThat(SheetLine.of(new Cells("8GB 1Rx8 PC4-2666V-SA1-11", cell, "", "", "", ""), USUAL)
+                        .unread()
+                        .map(SheetLine.Unread::reason))
+                .as(cell)
+                .contains(Reason.PRICE);
     }
 }

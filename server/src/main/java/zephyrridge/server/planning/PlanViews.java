@@ -292,6 +292,9 @@ class PlanViews {
         if (!tags.isEmpty()) {
             parts.add(texts.say("say.fromDrawer", "tags", tags));
         }
+        if (!o.untested().isEmpty()) {
+            parts.add(texts.say("say.untested", "tags", String.join(", ", o.untested())));
+        }
         if (!o.pulled().isEmpty()) {
             parts.add(texts.say("say.comesOut", "n", o.pulled().size()));
         }

@@ -151,6 +151,10 @@ class PlanningController {
                 task.target(), answer, found.installed(), task.house().howMuch());
     }
 
+    private static DrawerPiece piece(Drawer.StockModule m) {
+        return new DrawerPiece(m.tag(), m.spec(), m.bookValue(), m.tested() != Drawer.Tested.UNTESTED);
+    }
+
     public PlanTask task(Jobs.Current c) {
         Unit u = c.unit();
         SortedMap<String, ModuleSpec> own = new TreeMap<>();
@@ -160,14 +164,12 @@ class PlanningController {
             }
         });
         List<DrawerPiece> pieces = drawer.free(c.machine().record().controller().generation()).stream()
-                .map(m -> new DrawerPiece(m.tag(), m.spec(), m.bookValue()))
+                .map(m -> piece(m))
                 .toList();
         // What this job holds already is free for it.
         List<DrawerPiece> all = new ArrayList<>(pieces);
         for (String tag : DrawerUse.held(u)) {
-            drawer.find(tag)
-                    .filter(m -> m.tested() != Drawer.Tested.BAD)
-                    .ifPresent(m -> all.add(new DrawerPiece(m.tag(), m.spec(), m.bookValue())));
+            drawer.find(tag).filter(m -> m.tested() != Drawer.Tested.BAD).ifPresent(m -> all.add(piece(m)));
         }
         return new PlanTask(
                 c.machine().record(),

@@ -49,7 +49,8 @@ public class Texts {
         String text = get(key);
         // "It could be: " with nothing behind it says nothing: such a sentence has another form for that.
         boolean nothing = has(key + ".none")
-                && FIGURE.matcher(text).results()
+                && FIGURE.matcher(text)
+                        .results()
                         .anyMatch(f -> figure(finding.detail(), f.group(1)) instanceof List<?> l && l.isEmpty());
         Matcher m = FIGURE.matcher(nothing ? get(key + ".none") : text);
         StringBuilder out = new StringBuilder();

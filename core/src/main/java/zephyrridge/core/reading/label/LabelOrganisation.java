@@ -1,8 +1,8 @@
 package zephyrridge.core.reading.label;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.Comparator;
 import java.util.Optional;
 import java.util.OptionalInt;
 import zephyrridge.core.finding.Evidence;

@@ -20,8 +20,8 @@ final class LabelText {
     /** A full line: generation, voltage letter, number, then everything up to the next long gap. */
     private static final Pattern PC = Pattern.compile("PC\\s?([2345]?)\\s?([LU])?" + GAP + "(" + D + "{4,5})");
     /** S-25330: module letter, CL in tenths, tRCD, tRP, SPD revision. */
-    private static final Pattern DDR_TAIL =
-            Pattern.compile("([USRM])(?![A-Z])(?:" + GAP + "(" + D + "{4})" + GAP + "(" + D + "))?(?:" + GAP + "([A-Z])(" + D + ")(?![A-Z0-9]))?");
+    private static final Pattern DDR_TAIL = Pattern.compile("([USRM])(?![A-Z])(?:" + GAP + "(" + D + "{4})" + GAP + "("
+            + D + "))?(?:" + GAP + "([A-Z])(" + D + ")(?![A-Z0-9]))?");
 
     /** A group of digits that ends here and is no capacity: "PC4-21300 16GB" has no SPD revision 1.6. */
     private static final String ENDS = "(?![0-9OI]|\\s?[GM]I?B|\\s?[X*]|\\s?[1248I]?R\\s?[X*])";
@@ -38,8 +38,8 @@ final class LabelText {
 
     private static final Pattern DDR4_TAIL = Pattern.compile("(AA|AB|AC|[JKLMNPRTUVWYZ](?![A-Z]{3})" + STRAY + ")?(?:"
             + GAP + CARD + ")?(?:" + GAP + "(" + D + "{2})" + ENDS + ")?");
-    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?" + STRAY + ")?(?:" + GAP + CARD
-            + ")?(?:" + GAP + "(" + D + "{4})" + ENDS + ")?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
+    private static final Pattern DDR5_TAIL = Pattern.compile("([ABC]N?" + STRAY + ")?(?:" + GAP + CARD + ")?(?:" + GAP
+            + "(" + D + "{4})" + ENDS + ")?(?:" + GAP + "(XT|NT|IT|ET|ST|RT))?");
     /** Something written where an organisation belongs that is none: "1Px8". */
     private static final Pattern BROKEN_ORGANISATION =
             Pattern.compile("(?<![A-Z0-9-])[0-9A-Z]{1,3}[X*][0-9A-Z]{1,2}(?![A-Z0-9-])");

@@ -44,7 +44,9 @@ final class LabelWords {
     /** Where the width is printed beside it, any number is one of pieces. */
     private static final Pattern PIECES_LAST_BESIDE_WIDTH =
             Pattern.compile("(?<![A-Z0-9])([0-9]{1,5})\\s?[GM]B\\s?[X*]\\s?([2-9])(?![A-Z0-9])");
-    private static final Pattern WIDTH = Pattern.compile("(?<![A-Z0-9])[1248][SDQ]?[248]?\\s?R\\s?[X*]\\s?(?:4|8|16|32)(?![0-9])");
+
+    private static final Pattern WIDTH =
+            Pattern.compile("(?<![A-Z0-9])[1248][SDQ]?[248]?\\s?R\\s?[X*]\\s?(?:4|8|16|32)(?![0-9])");
 
     private static final Pattern KIT_OF = Pattern.compile("(?<![A-Z0-9])KIT OF ([2-9])(?![A-Z0-9])");
     private static final Pattern LONE_WIDTH = Pattern.compile("(?<![A-Z0-9])[X*]\\s?(4|8|16)(?![0-9A-Z])");

@@ -42,7 +42,8 @@ class ShopLabelsTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"16GB 2Rx8 PC4-21300 UDIMM", "16GB 2Rx8 PC4-2666 Registered DIMM", "16GB 2Rx8 PC5-38400 UDIMM"})
+    @ValueSource(
+            strings = {"16GB 2Rx8 PC4-21300 UDIMM", "16GB 2Rx8 PC4-2666 Registered DIMM", "16GB 2Rx8 PC5-38400 UDIMM"})
     void noWordIsARawCard(String line) {
         assertThat(value(LabelParser.parse(line), LabelField.RAW_CARD)).isEmpty();
     }
@@ -68,7 +69,8 @@ class ShopLabelsTest {
         LabelReading r = LabelParser.parse(line);
         assertThat(r.spec().orElseThrow().capacity()).isEqualTo(ByteSize.ofMebibytes(mebibytes));
         assertThat(r.findings()).anySatisfy(f -> assertThat(f.detail())
-                .isInstanceOfSatisfying(LabelFinding.Pack.class, p -> assertThat(p.pieces()).isEqualTo(pieces)));
+                .isInstanceOfSatisfying(
+                        LabelFinding.Pack.class, p -> assertThat(p.pieces()).isEqualTo(pieces)));
     }
 
     /** A repair mends what stands there, the nearest first; it puts nothing beside it. */
@@ -82,21 +84,24 @@ class ShopLabelsTest {
         LabelReading r = LabelParser.parse(line);
         assertThat(r.suggestions()).isNotEmpty();
         assertThat(r.suggestions().get(0).line()).isEqualTo(mended);
-        assertThat(r.suggestions()).isSortedAccordingTo(java.util.Comparator.comparingInt(
-                LabelReading.Suggestion::charactersChanged));
+        assertThat(r.suggestions())
+                .isSortedAccordingTo(java.util.Comparator.comparingInt(LabelReading.Suggestion::charactersChanged));
     }
 
     @Test
     void halfClocks() {
-        assertThat(value(LabelParser.parse("1GB 2Rx8 PC2700S-2533-0-A1"), LabelField.TIMINGS)).isEqualTo("2.5-3-3");
-        assertThat(value(LabelParser.parse("512MB 1Rx8 PC3200 CL2.5 SODIMM"), LabelField.TIMINGS)).isEqualTo("CL2.5");
+        assertThat(value(LabelParser.parse("1GB 2Rx8 PC2700S-2533-0-A1"), LabelField.TIMINGS))
+                .isEqualTo("2.5-3-3");
+        assertThat(value(LabelParser.parse("512MB 1Rx8 PC3200 CL2.5 SODIMM"), LabelField.TIMINGS))
+                .isEqualTo("CL2.5");
     }
 
     @Test
     void aRevisionOfTwoParts() {
         assertThat(value(LabelParser.parse("16GB 1Rx8 PC5-5600B-SA0-1010-XT"), LabelField.SPD_REVISION))
                 .isEqualTo("1.0, module 1.0");
-        assertThat(value(LabelParser.parse("16GB 2Rx8 PC4-2666V-SE1-11"), LabelField.SPD_REVISION)).isEqualTo("1.1");
+        assertThat(value(LabelParser.parse("16GB 2Rx8 PC4-2666V-SE1-11"), LabelField.SPD_REVISION))
+                .isEqualTo("1.1");
     }
 
     /** A slow module is slow; one faster than any bin may promise what only an overclock profile keeps. */
