@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Grid, Heading, Stack, Table, Text } from '@chakra-ui/react';
 import { Findings } from './Findings';
 import type { Schemas } from '../api/client';
 
@@ -7,7 +7,14 @@ type GlanceView = Schemas['GlanceView'];
 const MARK = { YES: '✓', LIKELY: '≈', OPEN: '?', UNLIKELY: '≈', NO: '✗' } as const;
 
 /** What is in it, bank or socket and how sure, what it can take, what to look at next. */
-export function GlanceAnswer({ glance: g }: { glance: GlanceView }) {
+export function GlanceAnswer({
+  glance: g,
+  onSay,
+}: {
+  glance: GlanceView;
+  /** Puts the words in place that say what was meant. */
+  onSay?: (text: string) => void;
+}) {
   return (
     <Stack gap="4" aria-live="polite">
       <Box>
@@ -18,6 +25,17 @@ export function GlanceAnswer({ glance: g }: { glance: GlanceView }) {
           <Text key={line}>{line}</Text>
         ))}
       </Box>
+      {g.question && (
+        <Flex gap="3" wrap="wrap" align="center">
+          {g.question.text !== g.headline && <Text flex="1 1 20rem">{g.question.text}</Text>}
+          {onSay &&
+            g.question.choices.map((c) => (
+              <Button key={c.says} variant="outline" color="ink" onClick={() => onSay(c.says)}>
+                {c.label}
+              </Button>
+            ))}
+        </Flex>
+      )}
       <Findings findings={g.findings} />
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="5">
         {g.answers.length > 0 && (

@@ -93,7 +93,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
               {glance.error.message}
             </Text>
           ) : glance.data ? (
-            <GlanceAnswer glance={glance.data} />
+            <GlanceAnswer glance={glance.data} onSay={setText} />
           ) : (
             <Text color="quiet">One moment …</Text>
           )}

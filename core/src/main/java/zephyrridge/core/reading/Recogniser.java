@@ -10,8 +10,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import zephyrridge.core.finding.Evidence;
+import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
+import zephyrridge.core.finding.Subject;
+import zephyrridge.core.reading.dialog.DialogFinding;
 import zephyrridge.core.reading.dialog.DialogReader;
 import zephyrridge.core.reading.dialog.DialogReading;
+import zephyrridge.core.reading.dialog.Meaning;
+import zephyrridge.core.reading.label.LabelField;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.label.LabelReading;
 import zephyrridge.core.reading.listing.ListingDecoder;
@@ -36,6 +45,10 @@ public final class Recogniser {
             "(?m)^\\s{0,8}(?:0x)?[0-9A-Fa-f]{1,8}:|^[0-9A-Fa-f]{7,8} {1,3}|\\s{2}\\|.{0,16}\\|?$|0x|[\\s,;]");
 
     private static final Pattern HEX = Pattern.compile("[0-9A-Fa-f]{128,8192}");
+
+    /** Words that say that a line is about what is in a machine. */
+    private static final Pattern OF_A_MACHINE = Pattern.compile(
+            "(?i)(?<!\\p{L})(?:ram|memory|installed|installiert|arbeitsspeicher|m\u00e9moire|machine|laptop|notebook|desktop|in it|total|system)(?!\\p{L})|-?bit\\b");
 
     private static final int MOST_LABELS = 16;
     /** A text no longer than this is asked about where it cannot be understood alone. */
@@ -154,7 +167,36 @@ public final class Recogniser {
         }
         DialogReading dialog = DialogReader.read(text);
         boolean asks = text.length() <= MOST_ASKED && dialog.asks();
-        return dialog.isEmpty() && !asks ? new Recognised.Unknown(Recognised.Why.TEXT) : new Recognised.Dialog(dialog);
+        return dialog.isEmpty() && !asks
+                ? new Recognised.Unknown(Recognised.Why.TEXT)
+                : new Recognised.Dialog(askedWhose(text, dialog));
+    }
+
+    /** "16GB DDR4 3200" on a bag is a module's, over the counter it is the machine's: read as this, with the other beside it. */
+    private static DialogReading askedWhose(String text, DialogReading dialog) {
+        boolean alone = text.length() <= 60
+                && text.indexOf('\n') < 0
+                && dialog.size(Meaning.INSTALLED).isPresent()
+                && dialog.generation().isPresent()
+                && dialog.slots().isEmpty()
+                && dialog.modules().isEmpty()
+                && !OF_A_MACHINE.matcher(text).find();
+        return alone
+                ? dialog.with(Finding.of(
+                        DialogFinding.DIALOG_MACHINE_OR_MODULE,
+                        Severity.NOTE,
+                        Subject.machine(),
+                        new DialogFinding.Module(text, saidOfAModule(LabelParser.parse(text))),
+                        new Evidence.Word("line 1", text)))
+                : dialog;
+    }
+
+    /** Capacity, generation and rate, as far as the line says them of a module. */
+    private static String saidOfAModule(LabelReading label) {
+        return Stream.of(LabelField.CAPACITY, LabelField.GENERATION, LabelField.RATE)
+                .flatMap(f -> label.value(f).stream())
+                .map(LabelReading.Value::value)
+                .collect(Collectors.joining(", "));
     }
 
     /** The content as text, when it is: UTF-8, or UTF-16 with its mark as Windows shells write it; without control characters. */

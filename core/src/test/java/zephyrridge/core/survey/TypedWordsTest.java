@@ -174,6 +174,11 @@ class TypedWordsTest {
                     .as(text)
                     .isPresent();
         }
+        // Both readings are told; a word about the machine answers it.
+        assertThat(dialog("16GB DDR4 3200").findings()).anySatisfy(f -> assertThat(f.detail())
+                .isEqualTo(new DialogFinding.Module("16GB DDR4 3200", "16 GiB, DDR4, 3200 MT/s")));
+        assertThat(dialog("RAM 16GB DDR4 3200").findings()).isEmpty();
+        assertThat(dialog("16GB DDR4 3200, 1 of 2 slots").findings()).isEmpty();
         for (String text : List.of("16GB 2Rx8 PC4-3200AA-SE1-12", "8GB 1Rx8 DDR4 3200", "PC4-21300 16GB")) {
             assertThat(read(text).get(0)).as(text).isInstanceOf(Recognised.Label.class);
         }

@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.dialog.DialogFinding;
 import zephyrridge.core.reading.dialog.Meaning;
 import zephyrridge.core.reading.dialog.Printed;
 import zephyrridge.core.survey.Glance;
@@ -26,6 +28,7 @@ import zephyrridge.server.text.Texts;
  * @param next what to look at next
  * @param understood each figure that was read, with what it means
  * @param readings what it says of the memory, under the names that readings have
+ * @param question what has to be answered before it counts, or could be meant otherwise; each choice with the text that says so
  * @param machine id of the record that was held beside it
  */
 public record GlanceView(
@@ -38,6 +41,7 @@ public record GlanceView(
         List<UnderstoodView> understood,
         List<FindingView> findings,
         SortedMap<String, String> readings,
+        Optional<QuestionView> question,
         Optional<String> machine) {
     public enum Sureness {
         YES,
@@ -63,6 +67,11 @@ public record GlanceView(
 
     public record AskView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
 
+    public record QuestionView(String text, List<ChoiceView> choices) {}
+
+    /** @param says what the text becomes where this is meant */
+    public record ChoiceView(String label, String says) {}
+
     public record UnderstoodView(int line, String text, String meaning) {}
 
     private static final int MOST_SHAPES = 4;
@@ -80,7 +89,10 @@ public record GlanceView(
 
     public static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
         return new GlanceView(
-                headline(g, texts),
+                question(g, texts)
+                        .filter(q -> nothing(g))
+                        .map(QuestionView::text)
+                        .orElseGet(() -> headline(g, texts)),
                 more(g, texts),
                 g.shapes().isEmpty() || nothing(g) ? List.of() : answers(g, texts),
                 nothing(g)
@@ -97,9 +109,31 @@ public record GlanceView(
                 takes(g, texts),
                 g.next().stream().map(n -> next(n, texts)).toList(),
                 understood(read, texts),
-                FindingView.of(g.findings(), texts),
+                FindingView.of(g.findings().stream().filter(f -> !isAsked(f)).toList(), texts),
                 readings(g, read),
+                question(g, texts),
                 machine);
+    }
+
+    private static boolean isAsked(Finding f) {
+        return f.code() == DialogFinding.DIALOG_FIGURE_ALONE || f.code() == DialogFinding.DIALOG_MACHINE_OR_MODULE;
+    }
+
+    /** The first thing that has to be asked; nothing is kept before it is answered. */
+    private static Optional<QuestionView> question(Glance g, Texts texts) {
+        return g.findings().stream().filter(GlanceView::isAsked).findFirst().map(f -> {
+            if (f.detail() instanceof DialogFinding.Module m) {
+                return new QuestionView(
+                        texts.say("glance.ask.module", "module", m.module()),
+                        List.of(new ChoiceView(texts.get("glance.choice.machine"), "RAM " + m.line())));
+            }
+            String line = ((DialogFinding.Line) f.detail()).line();
+            return new QuestionView(
+                    texts.say("glance.ask.figure", "line", line),
+                    List.of(
+                            new ChoiceView(texts.get("glance.choice.installed"), "Installed RAM " + line),
+                            new ChoiceView(texts.get("glance.choice.usable"), line + " usable")));
+        });
     }
 
     private static boolean nothing(Glance g) {

@@ -2,6 +2,7 @@ package zephyrridge.core.reading.dialog;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
@@ -55,6 +56,15 @@ public record DialogReading(
     /** Whether anything at all was understood. */
     public boolean isEmpty() {
         return words.isEmpty() && modules.isEmpty() && positions.isEmpty() && maximum.isEmpty();
+    }
+
+    public DialogReading with(Finding more) {
+        return new DialogReading(
+                words,
+                modules,
+                positions,
+                maximum,
+                Stream.concat(findings.stream(), Stream.of(more)).toList());
     }
 
     /** Whether something was said that has to be asked about before it counts. */
