@@ -41,7 +41,7 @@ public record GlanceView(
         List<UnderstoodView> understood,
         List<FindingView> findings,
         SortedMap<String, String> readings,
-        Optional<QuestionView> question,
+        Optional<GlanceQuestionView> question,
         Optional<String> machine) {
     public enum Sureness {
         YES,
@@ -67,10 +67,10 @@ public record GlanceView(
 
     public record AskView(Glance.Ask ask, String text, String settles, int minutes, double bits) {}
 
-    public record QuestionView(String text, List<ChoiceView> choices) {}
+    public record GlanceQuestionView(String text, List<GlanceChoiceView> choices) {}
 
     /** @param says what the text becomes where this is meant */
-    public record ChoiceView(String label, String says) {}
+    public record GlanceChoiceView(String label, String says) {}
 
     public record UnderstoodView(int line, String text, String meaning) {}
 
@@ -91,7 +91,7 @@ public record GlanceView(
         return new GlanceView(
                 question(g, texts)
                         .filter(q -> nothing(g))
-                        .map(QuestionView::text)
+                        .map(GlanceQuestionView::text)
                         .orElseGet(() -> headline(g, texts)),
                 more(g, texts),
                 g.shapes().isEmpty() || nothing(g) ? List.of() : answers(g, texts),
@@ -120,19 +120,19 @@ public record GlanceView(
     }
 
     /** The first thing that has to be asked; nothing is kept before it is answered. */
-    private static Optional<QuestionView> question(Glance g, Texts texts) {
+    private static Optional<GlanceQuestionView> question(Glance g, Texts texts) {
         return g.findings().stream().filter(GlanceView::isAsked).findFirst().map(f -> {
             if (f.detail() instanceof DialogFinding.Module m) {
-                return new QuestionView(
+                return new GlanceQuestionView(
                         texts.say("glance.ask.module", "module", m.module()),
-                        List.of(new ChoiceView(texts.get("glance.choice.machine"), "RAM " + m.line())));
+                        List.of(new GlanceChoiceView(texts.get("glance.choice.machine"), "RAM " + m.line())));
             }
             String line = ((DialogFinding.Line) f.detail()).line();
-            return new QuestionView(
+            return new GlanceQuestionView(
                     texts.say("glance.ask.figure", "line", line),
                     List.of(
-                            new ChoiceView(texts.get("glance.choice.installed"), "Installed RAM " + line),
-                            new ChoiceView(texts.get("glance.choice.usable"), line + " usable")));
+                            new GlanceChoiceView(texts.get("glance.choice.installed"), "Installed RAM " + line),
+                            new GlanceChoiceView(texts.get("glance.choice.usable"), line + " usable")));
         });
     }
 
