@@ -49,120 +49,137 @@ export function Wanted({ job, change, readOnly }: { job: JobView; change: Change
     else next[id] = level;
     measure({ work: next });
   };
+  const wished = options.data?.wished;
+  const asked = wished && !readOnly && (
+    <Flex gap="3" wrap="wrap" align="center">
+      <Text>{`“${job.order.wish}”: is that ${wished} of memory?`}</Text>
+      <Button
+        size="sm"
+        variant="outline"
+        color="ink"
+        onClick={() => want({ ideally: wished }, () => undefined)}
+      >
+        {`Plan for ${wished}`}
+      </Button>
+    </Flex>
+  );
   return (
-    <Box asChild>
-      <details>
-        <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
-          What is wanted, and what the work needs
-          <Text as="span" fontWeight="400" color="quiet">
-            {said.length > 0 ? `: ${said.join(', ')}` : ': not said'}
-          </Text>
-        </Box>
-        <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" mt="2">
-          <TextField
-            label="At least"
-            value={plain(target.atLeast)}
-            disabled={readOnly}
-            help="GB"
-            onCommit={(v, refused) => want({ atLeast: v ? size(v) : '0 GiB' }, refused)}
-          />
-          <TextField
-            label="Ideally"
-            value={plain(target.ideally)}
-            disabled={readOnly}
-            help="GB"
-            onCommit={(v, refused) => want({ ideally: v ? size(v) : undefined }, refused)}
-          />
-          <TextField
-            label="Budget, with tax"
-            value={target.budget ?? ''}
-            disabled={readOnly}
-            onCommit={(v, refused) => want({ budget: v || undefined }, refused)}
-          />
-          <TextField
-            label="Ready within, days"
-            value={target.withinDays === undefined ? '' : String(target.withinDays)}
-            disabled={readOnly}
-            onCommit={(v, refused) =>
-              /^\d{0,3}$/.test(v.trim())
-                ? want({ withinDays: v.trim() ? Number(v) : undefined }, refused)
-                : refused('a number of days')
-            }
-          />
-          <TextField
-            label="Most in use, measured"
-            value={plain(measured.peak)}
-            disabled={readOnly}
-            help="GB: total less available"
-            onCommit={(v, refused) => measure({ peak: v ? size(v) : undefined }, refused)}
-          />
-          <TextField
-            label="Watched for, hours"
-            value={measured.hours === undefined ? '' : String(measured.hours)}
-            disabled={readOnly}
-            onCommit={(v, refused) =>
-              /^\d{0,4}$/.test(v.trim())
-                ? measure({ hours: v.trim() ? Number(v) : undefined }, refused)
-                : refused('a number of hours')
-            }
-          />
-        </Grid>
-        <Flex gap="4" wrap="wrap" mt="2">
-          <Choice
-            label="Paged for longer"
-            value={measured.paging === undefined ? undefined : measured.paging ? 'YES' : 'NO'}
-            options={[
-              ['NO', 'No'],
-              ['YES', 'Yes'],
-            ]}
-            disabled={readOnly}
-            onChange={(v) => measure({ paging: v === 'YES' })}
-          />
-          <Choice
-            label="System drive"
-            labelWidth="8rem"
-            value={measured.drive}
-            options={[
-              ['NOT_KNOWN', 'Not known'],
-              ['SPINNING', 'Spinning'],
-              ['SOLID', 'Solid'],
-            ]}
-            disabled={readOnly}
-            onChange={(drive) => measure({ drive })}
-          />
-        </Flex>
-        {!measured.peak && work.length > 0 && (
-          <Box mt="2">
-            <Text fontWeight="600">Or by the work (common practice, no source)</Text>
-            <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="2">
-              {work.map((w) => (
-                <Flex key={w.id} align="center" gap="2" asChild>
-                  <label>
-                    <Text as="span" flex="1">
-                      {w.name}
-                    </Text>
-                    <NativeSelect.Root size="sm" width="9.5rem" disabled={readOnly}>
-                      <NativeSelect.Field
-                        value={(measured.work as Record<string, Level>)[w.id] ?? ''}
-                        onChange={(e) => setWork(w.id, e.target.value as Level | '')}
-                        bg="panel"
-                      >
-                        <option value="">no</option>
-                        <option value="LOW">{`a little: ${w.low}`}</option>
-                        <option value="USUAL">{`as usual: ${w.usual}`}</option>
-                        <option value="HIGH">{`much: ${w.high}`}</option>
-                      </NativeSelect.Field>
-                      <NativeSelect.Indicator />
-                    </NativeSelect.Root>
-                  </label>
-                </Flex>
-              ))}
-            </Grid>
+    <>
+      {asked}
+      <Box asChild>
+        <details>
+          <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
+            What is wanted, and what the work needs
+            <Text as="span" fontWeight="400" color="quiet">
+              {said.length > 0 ? `: ${said.join(', ')}` : ': not said'}
+            </Text>
           </Box>
-        )}
-        <Schools job={job} change={change} readOnly={readOnly} />
-      </details>
-    </Box>
+          <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="3" mt="2">
+            <TextField
+              label="At least"
+              value={plain(target.atLeast)}
+              disabled={readOnly}
+              help="GB"
+              onCommit={(v, refused) => want({ atLeast: v ? size(v) : '0 GiB' }, refused)}
+            />
+            <TextField
+              label="Ideally"
+              value={plain(target.ideally)}
+              disabled={readOnly}
+              help="GB"
+              onCommit={(v, refused) => want({ ideally: v ? size(v) : undefined }, refused)}
+            />
+            <TextField
+              label="Budget, with tax"
+              value={target.budget ?? ''}
+              disabled={readOnly}
+              onCommit={(v, refused) => want({ budget: v || undefined }, refused)}
+            />
+            <TextField
+              label="Ready within, days"
+              value={target.withinDays === undefined ? '' : String(target.withinDays)}
+              disabled={readOnly}
+              onCommit={(v, refused) =>
+                /^\d{0,3}$/.test(v.trim())
+                  ? want({ withinDays: v.trim() ? Number(v) : undefined }, refused)
+                  : refused('a number of days')
+              }
+            />
+            <TextField
+              label="Most in use, measured"
+              value={plain(measured.peak)}
+              disabled={readOnly}
+              help="GB: total less available"
+              onCommit={(v, refused) => measure({ peak: v ? size(v) : undefined }, refused)}
+            />
+            <TextField
+              label="Watched for, hours"
+              value={measured.hours === undefined ? '' : String(measured.hours)}
+              disabled={readOnly}
+              onCommit={(v, refused) =>
+                /^\d{0,4}$/.test(v.trim())
+                  ? measure({ hours: v.trim() ? Number(v) : undefined }, refused)
+                  : refused('a number of hours')
+              }
+            />
+          </Grid>
+          <Flex gap="4" wrap="wrap" mt="2">
+            <Choice
+              label="Paged for longer"
+              value={measured.paging === undefined ? undefined : measured.paging ? 'YES' : 'NO'}
+              options={[
+                ['NO', 'No'],
+                ['YES', 'Yes'],
+              ]}
+              disabled={readOnly}
+              onChange={(v) => measure({ paging: v === 'YES' })}
+            />
+            <Choice
+              label="System drive"
+              labelWidth="8rem"
+              value={measured.drive}
+              options={[
+                ['NOT_KNOWN', 'Not known'],
+                ['SPINNING', 'Spinning'],
+                ['SOLID', 'Solid'],
+              ]}
+              disabled={readOnly}
+              onChange={(drive) => measure({ drive })}
+            />
+          </Flex>
+          {!measured.peak && work.length > 0 && (
+            <Box mt="2">
+              <Text fontWeight="600">Or by the work (common practice, no source)</Text>
+              <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="2">
+                {work.map((w) => (
+                  <Flex key={w.id} align="center" gap="2" asChild>
+                    <label>
+                      <Text as="span" flex="1">
+                        {w.name}
+                      </Text>
+                      <NativeSelect.Root size="sm" width="9.5rem" disabled={readOnly}>
+                        <NativeSelect.Field
+                          value={(measured.work as Record<string, Level>)[w.id] ?? ''}
+                          onChange={(e) => setWork(w.id, e.target.value as Level | '')}
+                          bg="panel"
+                        >
+                          <option value="">no</option>
+                          <option value="LOW">{`a little: ${w.low}`}</option>
+                          <option value="USUAL">{`as usual: ${w.usual}`}</option>
+                          <option value="HIGH">{`much: ${w.high}`}</option>
+                        </NativeSelect.Field>
+                        <NativeSelect.Indicator />
+                      </NativeSelect.Root>
+                    </label>
+                  </Flex>
+                ))}
+              </Grid>
+            </Box>
+          )}
+          <Schools job={job} change={change} readOnly={readOnly} />
+        </details>
+      </Box>
+    </>
   );
 }
 

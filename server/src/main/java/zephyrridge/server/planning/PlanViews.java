@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zephyrridge.core.unit.Wish;
+import zephyrridge.core.plan.Target;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.change.PlanChange;
@@ -84,12 +86,14 @@ class PlanViews {
     /**
      * @param outcome what the search came to, in words; {@code exact} nothing better can be had
      * @param search while it still goes on; there are no options then
+     * @param wished memory that the owner's words name while nobody has said what is wanted; to be asked
      * @param sizing whether more is needed at all, in words; "" where nothing was measured or said
      */
     record OptionsView(
             Optional<SearchView> search,
             String outcome,
             boolean exact,
+            Optional<String> wished,
             String sizing,
             List<OptionView> options,
             int found,
@@ -181,6 +185,9 @@ class PlanViews {
                 search,
                 outcome,
                 exact,
+                c.unit().need().target().equals(Target.ANY)
+                        ? Wish.memory(c.work().order().wish()).map(texts::show)
+                        : Optional.empty(),
                 sizing(Sizing.of(measured, profiles, now.usable()), now, measured),
                 options,
                 found,
