@@ -2,7 +2,6 @@ package zephyrridge.core.limit;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -36,7 +35,7 @@ import zephyrridge.core.quantity.DieDensity;
  * knowledge; a pure function of its input, safe under concurrent use.
  */
 public final class LimitJudge {
-    private static final int PROVEN_QUARTERS = 4;
+    static final int PROVEN_QUARTERS = 4;
 
     private record Tried(Trial trial, Coverage.Tried layout) {}
 
@@ -203,8 +202,9 @@ public final class LimitJudge {
         LimitClass c = classOf(broken, here, outweighed, !against.isEmpty());
         List<Finding> findings = new ArrayList<>();
         whichController(processor).ifPresent(findings::add);
-        say(c, broken, planned, here, covering, against, successes, findings);
-        List<Condition> conditions = conditions(c, broken, covering, against, firmware, planned, findings);
+        LimitTold told = new LimitTold(record, c, broken, planned, covering, against);
+        findings.addAll(told.findings(here, successes));
+        List<Condition> conditions = told.conditions(firmware, findings);
         // The school on going beyond speaks of what passes an official figure, and of nothing else.
         boolean beyond = broken.official().isPresent();
         boolean allowed = c != LimitClass.BEYOND_CONTROLLER
@@ -329,154 +329,6 @@ public final class LimitJudge {
         return LimitClass.ALLOWED_UNPROVEN;
     }
 
-    private void say(
-            LimitClass c,
-            Ceilings.Broken broken,
-            ByteSize planned,
-            int here,
-            List<Trial> covering,
-            List<Trial> against,
-            int successes,
-            List<Finding> out) {
-        boolean reportedOnly = here < PROVEN_QUARTERS && successes > 0;
-        long elsewhere = covering.stream()
-                .filter(t -> t.relation() != Trial.Relation.THIS_MODEL)
-                .count();
-        for (Finding hard : broken.hard()) {
-            out.add(
-                    c == LimitClass.BEYOND_CONTROLLER
-                            ? reportedOnly ? withSeverity(hard, Severity.RISK) : hard
-                            : contradicted(hard, planned));
-        }
-        Optional<Finding> official = broken.official().or(broken::published);
-        official.ifPresent(f -> out.add(c == LimitClass.PROVEN_HERE ? contradicted(f, planned) : f));
-        if (broken.official().isPresent() && c != LimitClass.PROVEN_HERE) {
-            broken.published().ifPresent(out::add);
-        }
-        if (c == LimitClass.PROVEN_HERE && !covering.stream().allMatch(Trial::isAsItCame)) {
-            out.add(Finding.of(
-                    LimitFinding.LIMIT_PROVEN,
-                    Severity.PROVEN,
-                    Subject.machine(),
-                    new LimitFinding.Counts(
-                            (int) covering.stream()
-                                    .filter(t -> t.relation() == Trial.Relation.THIS_MODEL && !t.isAsItCame())
-                                    .map(Trial::machine)
-                                    .distinct()
-                                    .count(),
-                            planned),
-                    evidence(covering)));
-        } else if (elsewhere > 0 && c != LimitClass.WITHIN_OFFICIAL) {
-            out.add(Finding.of(
-                    LimitFinding.LIMIT_REPORTED,
-                    Severity.NOTE,
-                    Subject.machine(),
-                    new LimitFinding.Counts((int) elsewhere, planned),
-                    evidence(covering)));
-        }
-        for (Trial t : against) {
-            out.add(Finding.of(
-                    LimitFinding.LIMIT_FAILURE_COUNTS,
-                    Severity.RISK,
-                    Subject.machine(),
-                    new LimitFinding.Failure(t.who(), t.when().toString(), t.cause()),
-                    evidence(List.of(t))));
-        }
-        yearsPassed(c, broken).ifPresent(out::add);
-        if (!broken.controllerSpeaks() && broken.official().isPresent() && c == LimitClass.DOUBTFUL) {
-            out.add(Finding.of(
-                    LimitFinding.LIMIT_CONTROLLER_UNKNOWN,
-                    Severity.RISK,
-                    Subject.machine(),
-                    new LimitFinding.Size(planned),
-                    new Evidence.RecordEntry("limits.CONTROLLER", "none", record.name())));
-        }
-        // What ran speaks of its dies.
-        broken.unspoken().filter(f -> c != LimitClass.PROVEN_HERE).ifPresent(out::add);
-        out.addAll(broken.hints());
-    }
-
-    /** Where nobody states an official figure, how far the largest module goes beyond what its years were made for. */
-    private Optional<Finding> yearsPassed(LimitClass c, Ceilings.Broken broken) {
-        MemoryGeneration g = record.controller().generation();
-        boolean far = broken.largest().compareTo(ItsYears.worthATry(g)) > 0;
-        boolean said = c == LimitClass.FURTHER_THAN_ITS_YEARS || c == LimitClass.DOUBTFUL && far;
-        return broken.officialKnown() || broken.official().isPresent() || !said
-                ? Optional.empty()
-                : Optional.of(Finding.of(
-                        far ? LimitFinding.LIMIT_FAR_FROM_ITS_YEARS : LimitFinding.LIMIT_FURTHER_THAN_ITS_YEARS,
-                        Severity.RISK,
-                        Subject.position(broken.position().orElseThrow().id()),
-                        new LimitFinding.Years(g, broken.largest(), ItsYears.atASocket(g)),
-                        new Evidence.Clause("docs/rules", "R-4.9", false)));
-    }
-
-    private static Finding withSeverity(Finding f, Severity severity) {
-        return new Finding(f.code(), severity, f.subject(), f.detail(), f.evidence());
-    }
-
-    /** What a sheet says and this bench has seen otherwise. */
-    private static Finding contradicted(Finding f, ByteSize planned) {
-        return f.detail() instanceof LimitFinding.Limit l
-                ? new Finding(
-                        LimitFinding.LIMIT_SHEET_CONTRADICTED,
-                        Severity.NOTE,
-                        f.subject(),
-                        new LimitFinding.Limit(planned, l.limit(), l.where()),
-                        f.evidence())
-                : withSeverity(f, Severity.NOTE);
-    }
-
-    private List<Condition> conditions(
-            LimitClass c,
-            Ceilings.Broken broken,
-            List<Trial> covering,
-            List<Trial> against,
-            String firmware,
-            ByteSize planned,
-            List<Finding> out) {
-        List<Condition> conditions = new ArrayList<>();
-        boolean uncertain =
-                switch (c) {
-                    case WITHIN_OFFICIAL, AS_ITS_YEARS, PROVEN_HERE -> !against.isEmpty();
-                    case ALLOWED_UNPROVEN, FURTHER_THAN_ITS_YEARS, DOUBTFUL, BEYOND_CONTROLLER -> true;
-                };
-        // To keep what came, or less of it, needs nobody's yes.
-        boolean keeps = covering.stream().anyMatch(Trial::isAsItCame);
-        if (c == LimitClass.PROVEN_HERE && broken.official().isPresent() && !uncertain && !keeps) {
-            conditions.add(Condition.of(Condition.Kind.CONSENT));
-        }
-        if (uncertain && !(keeps && against.isEmpty())) {
-            conditions.add(Condition.of(Condition.Kind.CONSENT));
-            conditions.add(Condition.of(Condition.Kind.RIGHT_OF_RETURN));
-            conditions.add(Condition.of(Condition.Kind.FALLBACK));
-        }
-        Optional<String> least = broken.firmware();
-        if (keeps) {
-            least = Optional.empty();
-        } else if (c == LimitClass.PROVEN_HERE) {
-            // It ran with the oldest of these; nobody has seen it with an older one.
-            least = covering.stream()
-                    .filter(t -> t.relation() == Trial.Relation.THIS_MODEL)
-                    .map(t -> t.firmware().orElse(""))
-                    .min(FirmwareVersion.ORDER)
-                    .filter(v -> !v.isEmpty())
-                    .or(broken::firmware);
-        }
-        least.ifPresent(v -> {
-            conditions.add(new Condition(Condition.Kind.FIRMWARE_AT_LEAST, v));
-            if (!reaches(firmware, v)) {
-                out.add(Finding.of(
-                        LimitFinding.LIMIT_FIRMWARE,
-                        Severity.RISK,
-                        Subject.machine(),
-                        new LimitFinding.Firmware(planned, v, firmware),
-                        new Evidence.Word("firmware version", firmware.isEmpty() ? "not noted" : firmware)));
-            }
-        });
-        return conditions;
-    }
-
     /** Whether a noted version is at least another; one that was not noted is not. */
     public static boolean reaches(String noted, String wanted) {
         return !noted.isBlank() && FirmwareVersion.ORDER.compare(noted, wanted) >= 0;
@@ -491,17 +343,5 @@ public final class LimitJudge {
             }
         }
         return byMachine.values().stream().mapToInt(Integer::intValue).sum();
-    }
-
-    private static Evidence[] evidence(List<Trial> trials) {
-        return trials.stream()
-                .filter(t -> !t.isAsItCame())
-                .sorted(Comparator.comparing(Trial::when).thenComparing(Trial::id))
-                .limit(6)
-                .map(t -> new Evidence.Word(
-                        "trial of " + t.when() + " by " + t.who(),
-                        t.outcome().name().toLowerCase(java.util.Locale.ROOT).replace('_', ' ')
-                                + (t.note().isEmpty() ? "" : ": " + t.note())))
-                .toArray(Evidence[]::new);
     }
 }

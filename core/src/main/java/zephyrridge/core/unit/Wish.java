@@ -16,6 +16,7 @@ public final class Wish {
     private static final Pattern OTHER = Pattern.compile(
             "(?<!\\p{L})(?:ssd|hdd|nvme|drive|disk|disc|storage|card|stick|phone|backup|has|only|now|from|instead of|festplatte)(?!\\p{L})",
             Pattern.CASE_INSENSITIVE);
+
     private static final int NEAR = 14;
 
     private Wish() {}
