@@ -5,7 +5,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Firmware versions as they are printed: groups of digits compared as numbers, the rest as text (common practice, no source). */
-final class FirmwareVersion {
+public final class FirmwareVersion {
     private static final Pattern GROUP = Pattern.compile("\\d{1,18}|[A-Za-z]+");
     static final Comparator<String> ORDER = FirmwareVersion::compare;
 
@@ -28,5 +28,10 @@ final class FirmwareVersion {
                 return c;
             }
         }
+    }
+
+    /** Whether a noted version is at least another; one that was not noted is not. */
+    public static boolean reaches(String noted, String wanted) {
+        return !noted.isBlank() && ORDER.compare(noted, wanted) >= 0;
     }
 }

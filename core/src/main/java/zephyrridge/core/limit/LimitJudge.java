@@ -35,8 +35,6 @@ import zephyrridge.core.quantity.DieDensity;
  * knowledge; a pure function of its input, safe under concurrent use.
  */
 public final class LimitJudge {
-    static final int PROVEN_QUARTERS = 4;
-
     private record Tried(Trial trial, Coverage.Tried layout) {}
 
     private final MachineRecord record;
@@ -190,12 +188,12 @@ public final class LimitJudge {
             }
         }
         int here = quarters(covering, Trial.Relation.THIS_MODEL);
-        int reported = Math.min(PROVEN_QUARTERS, quarters(covering, Trial.Relation.REPORTED));
+        int reported = Math.min(Trial.PROVEN_QUARTERS, quarters(covering, Trial.Relation.REPORTED));
         int successes = here + quarters(covering, Trial.Relation.BOARD_FAMILY) + reported;
         int failures = 0;
         for (Trial.Relation r : Trial.Relation.values()) {
             int q = quarters(against, r);
-            failures += r == Trial.Relation.REPORTED ? Math.min(PROVEN_QUARTERS, q) : q;
+            failures += r == Trial.Relation.REPORTED ? Math.min(Trial.PROVEN_QUARTERS, q) : q;
         }
         Ceilings.Broken broken = ceilings.brokenBy(asked.layout(), processor, dies);
         boolean outweighed = quarters(against, Trial.Relation.THIS_MODEL) > 0 && successes <= failures;
@@ -295,7 +293,7 @@ public final class LimitJudge {
      *     whether one of this model does and the successes do not outweigh it
      */
     private LimitClass classOf(Ceilings.Broken broken, int here, boolean outweighed, boolean failed) {
-        boolean proven = here >= PROVEN_QUARTERS;
+        boolean proven = here >= Trial.PROVEN_QUARTERS;
         if (!broken.hard().isEmpty() && !proven) {
             return LimitClass.BEYOND_CONTROLLER;
         }
@@ -327,11 +325,6 @@ public final class LimitJudge {
                             : LimitClass.DOUBTFUL;
         }
         return LimitClass.ALLOWED_UNPROVEN;
-    }
-
-    /** Whether a noted version is at least another; one that was not noted is not. */
-    public static boolean reaches(String noted, String wanted) {
-        return !noted.isBlank() && FirmwareVersion.ORDER.compare(noted, wanted) >= 0;
     }
 
     /** One physical machine counts once; its best trial counts. */

@@ -27,7 +27,7 @@ record LimitTold(
      */
     List<Finding> findings(int here, int successes) {
         List<Finding> out = new ArrayList<>();
-        boolean reportedOnly = here < LimitJudge.PROVEN_QUARTERS && successes > 0;
+        boolean reportedOnly = here < Trial.PROVEN_QUARTERS && successes > 0;
         long elsewhere = covering.stream()
                 .filter(t -> t.relation() != Trial.Relation.THIS_MODEL)
                 .count();
@@ -149,7 +149,7 @@ record LimitTold(
         }
         least.ifPresent(v -> {
             conditions.add(new Condition(Condition.Kind.FIRMWARE_AT_LEAST, v));
-            if (!LimitJudge.reaches(firmware, v)) {
+            if (!FirmwareVersion.reaches(firmware, v)) {
                 out.add(Finding.of(
                         LimitFinding.LIMIT_FIRMWARE,
                         Severity.RISK,

@@ -33,6 +33,9 @@ public record Trial(
         LocalDate when,
         String note,
         Optional<String> processor) {
+    /** A success of this model, in the quarters that trials are weighed in. */
+    static final int PROVEN_QUARTERS = 4;
+
     /** Id of the arrangement that a machine came with, where it counts as a success of its own. */
     static final String AS_IT_CAME = "as it came";
 

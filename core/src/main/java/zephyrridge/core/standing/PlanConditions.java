@@ -3,8 +3,8 @@ package zephyrridge.core.standing;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.limit.Condition;
+import zephyrridge.core.limit.FirmwareVersion;
 import zephyrridge.core.limit.Judgement;
-import zephyrridge.core.limit.LimitJudge;
 import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.Unit;
 
@@ -50,7 +50,7 @@ public final class PlanConditions {
                         c, other.isPresent(), other.map(Alternative::name).orElse(""));
             }
             case FIRMWARE_AT_LEAST -> new State(
-                    c, LimitJudge.reaches(unit.intake().firmwareVersion(), c.figure()), c.figure());
+                    c, FirmwareVersion.reaches(unit.intake().firmwareVersion(), c.figure()), c.figure());
         };
     }
 }

@@ -51,11 +51,11 @@ class ChanceTest {
 
     @Test
     void firmwareVersionsAreComparedByTheirNumbers() {
-        assertThat(LimitJudge.reaches("1.12", "1.9")).isTrue();
-        assertThat(LimitJudge.reaches("1.9", "1.12")).isFalse();
-        assertThat(LimitJudge.reaches("F.12 b", "F.12")).isTrue();
-        assertThat(LimitJudge.reaches("V1.12", "v1.12")).isTrue();
-        assertThat(LimitJudge.reaches("", "1")).isFalse();
+        assertThat(FirmwareVersion.reaches("1.12", "1.9")).isTrue();
+        assertThat(FirmwareVersion.reaches("1.9", "1.12")).isFalse();
+        assertThat(FirmwareVersion.reaches("F.12 b", "F.12")).isTrue();
+        assertThat(FirmwareVersion.reaches("V1.12", "v1.12")).isTrue();
+        assertThat(FirmwareVersion.reaches("", "1")).isFalse();
     }
 
     /** As it is said at the bench; never all of them, since nothing is certain. */
