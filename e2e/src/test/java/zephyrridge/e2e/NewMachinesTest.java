@@ -207,6 +207,16 @@ class NewMachinesTest {
     void halfAMinuteAtTheFieldDesk(TestServer.Running server, Browser.Running browser) {
         Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/desk");
+        // A size alone is asked about, and one press says which it is.
+        t.page.getByLabel("What the system says").fill("24GB");
+        sees(t.heading2("24GB: installed, or usable?"));
+        t.button("Installed").click();
+        sees(t.heading2("24 GB installed"));
+        // Typed as people type; whether it is a module's is asked beside what it says of the machine.
+        t.page.getByLabel("What the system says").fill("6 GB ddr3 one slot of two free");
+        sees(t.heading2("6 GB DDR3 installed, 1 of 2 positions used"));
+        t.page.getByLabel("What the system says").fill("16GB DDR4 3200");
+        sees(t.page.getByText("If it stands on a module, it says 16 GB, DDR4, 3200 MT/s"));
         t.page.getByLabel("What the system says")
                 .fill("Installierter RAM 12,0 GB (11,6 GB verwendbar)\nVerwendete Steckpl\u00e4tze: 2 von 2\nDDR4");
         sees(t.page.getByText("12 GB DDR4 installed, 2 of 2 positions used"));

@@ -2,6 +2,7 @@ package zephyrridge.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.gone;
 import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Locator;
@@ -99,6 +100,23 @@ class PlanJourneyTest {
         assertThat(judged).containsText("Beyond what the controller can");
         t.button("Retract").first().click();
         assertThat(judged).not().containsText("Beyond what the controller can");
+        assertThat(t.complaints).isEmpty();
+    }
+
+    /** What the owner asked for in figures is proposed, and taken with one press. */
+    @Test
+    void theWishIsRead(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "bram");
+        t.takeIn("Skerrow Tern 16", "Survey team", "48 GB, please");
+        t.go("Read");
+        t.page.getByLabel("Label line of the module").fill("8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        t.button("It was in this position").click();
+        t.kept().go("Plan");
+        t.button("Plan for 48 GB").click();
+        t.kept();
+        gone(t.button("Plan for 48 GB"));
+        assertThat(t.page.getByText("What is wanted, and what the work needs")).containsText("ideally 48 GB");
+        assertThat(cards(t).first()).containsText("48 GB");
         assertThat(t.complaints).isEmpty();
     }
 }

@@ -191,6 +191,13 @@ final class Technician {
                 new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(1));
     }
 
+    /** What an answer begins with. */
+    Locator heading2(String name) {
+        return page.getByRole(
+                AriaRole.HEADING,
+                new Page.GetByRoleOptions().setName(name).setExact(true).setLevel(2));
+    }
+
     /** The one button of the line that leads. */
     Locator lead(String text) {
         return page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next"))
