@@ -32,6 +32,11 @@ export function FieldDeskPage({ account }: { account: Account }) {
     keepGlance(text);
     navigate(machine ? `/jobs?take=${encodeURIComponent(machine)}&glance` : '/jobs?take&glance');
   };
+  /** Nobody has a record of it yet: it is described first, and what was told here goes with it. */
+  const describe = (typed: string) => {
+    keepGlance(text);
+    navigate(`/machines?new=${encodeURIComponent(typed)}${text.trim() ? '&then=take&glance' : ''}`);
+  };
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="76rem" mx="auto" width="full">
       <Keys map={EVERYWHERE} />
@@ -63,7 +68,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
             machines={machines.data}
             chosen={machine}
             onChoose={setMachine}
-            onUnknown={writes ? (typed) => navigate(`/machines?new=${encodeURIComponent(typed)}`) : undefined}
+            onUnknown={writes ? describe : undefined}
           />
           {writes && text.trim() !== '' && <AddToJob told={text} />}
           <Flex gap="2" wrap="wrap" align="center">

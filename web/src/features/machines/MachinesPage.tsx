@@ -125,7 +125,10 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
   const draft = useDraft();
   const [maker, ...model] = name.trim().split(/\s+/);
   // Who came here to take a machine in goes on with that.
-  const then = (id: string) => navigate(params.has('then') ? `/jobs?take=${id}` : `/machines/${id}`);
+  const then = (id: string) =>
+    navigate(
+      params.has('then') ? `/jobs?take=${id}${params.has('glance') ? '&glance' : ''}` : `/machines/${id}`,
+    );
   return (
     <>
       <QuickForm

@@ -246,4 +246,23 @@ class NewMachinesTest {
         assertThat(t.page.locator("[data-source='LISTING']")).not().hasCount(0);
         assertThat(t.complaints).isEmpty();
     }
+
+    /** What was told at the desk of a machine that nobody has a record of goes through its description into the job. */
+    @Test
+    void whatWasToldGoesWithAnUnknownMachine(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        t.page.navigate("/desk");
+        t.page.getByLabel("What the system says").fill("6 GB DDR4 2666 1 of 2 slots used");
+        t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Model, if it is known"))
+                .fill("Sedgewick Fern 14");
+        t.press("Enter");
+        t.button("Make the record").click();
+        sees(t.page.getByText("What was told at the field desk goes with it."));
+        t.page.getByLabel("Whose it is").fill("Parish office");
+        t.button("Take in").click();
+        sees(t.heading("Take in"));
+        t.go("Read");
+        sees(t.page.getByText("In half a minute: 6 GB DDR4 installed"));
+        assertThat(t.complaints).isEmpty();
+    }
 }
