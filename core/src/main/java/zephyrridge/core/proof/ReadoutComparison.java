@@ -19,6 +19,7 @@ import zephyrridge.core.proof.Comparison.Line;
 import zephyrridge.core.proof.Comparison.Value;
 import zephyrridge.core.proof.Comparison.Verdict;
 import zephyrridge.core.quantity.Bandwidth;
+import zephyrridge.core.quantity.Bounded;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 
@@ -100,11 +101,13 @@ public final class ReadoutComparison {
             return amounts(ProofFinding.PROOF_TOTAL_ABOVE, Severity.RISK, want, got);
         }
         ByteSize gap = want.minusFloored(got);
-        List<MissingSet> sets = Shortfall.sets(record, layout, gap, printedWithin(got));
+        Bounded<List<MissingSet>> all = Shortfall.sets(record, layout, gap, printedWithin(got));
+        List<MissingSet> sets = all.found();
         if (sets.isEmpty()) {
             return amounts(ProofFinding.PROOF_TOTAL_UNEXPLAINED, Severity.RISK, want, got);
         }
-        boolean exactly = sets.size() == 1 && sets.get(0).isCertain();
+        // "Exactly" is said only where all was looked at.
+        boolean exactly = all.map(s -> s.size() == 1 && s.get(0).isCertain()).orIfCut(false);
         return say(
                 exactly ? ProofFinding.PROOF_EXACTLY_MISSING : ProofFinding.PROOF_COULD_BE_MISSING,
                 Severity.STOP,

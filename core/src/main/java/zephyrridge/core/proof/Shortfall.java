@@ -10,6 +10,7 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.proof.MissingSet.Kind;
+import zephyrridge.core.quantity.Bounded;
 import zephyrridge.core.quantity.ByteSize;
 
 /**
@@ -38,6 +39,7 @@ final class Shortfall {
     private final List<Like> kinds;
     private final List<int[]> found = new ArrayList<>();
     private int steps;
+    private boolean cut;
 
     private Shortfall(MachineRecord record, Layout layout) {
         this.record = record;
@@ -56,16 +58,17 @@ final class Shortfall {
         kinds = List.copyOf(parts.keySet());
     }
 
-    /** The sets for a gap that is known to within {@code within}; empty where nothing adds up. */
-    static List<MissingSet> sets(MachineRecord record, Layout layout, ByteSize gap, ByteSize within) {
+    /** The sets for a gap that is known to within {@code within}; none where nothing adds up. Cut: there may be others. */
+    static Bounded<List<MissingSet>> sets(MachineRecord record, Layout layout, ByteSize gap, ByteSize within) {
         Shortfall s = new Shortfall(record, layout);
         s.search(0, new int[s.kinds.size()], 0, gap.bytes(), within.bytes());
-        return s.found.stream()
+        List<MissingSet> sets = s.found.stream()
                 .map(s::set)
                 .sorted(Comparator.comparingInt(MissingSet::size)
                         .thenComparingInt(m -> m.parts().get(0).kind().ordinal()))
                 .limit(MOST_SETS)
                 .toList();
+        return new Bounded<>(sets, !s.cut);
     }
 
     private void add(Kind kind, ByteSize size, int position) {
@@ -79,7 +82,11 @@ final class Shortfall {
             keep(counts, used);
             return;
         }
-        if (kind == kinds.size() || gap < 0 || used > MOST_PARTS || ++steps > MOST_STEPS) {
+        if (kind == kinds.size() || gap < 0) {
+            return;
+        }
+        if (used > MOST_PARTS || ++steps > MOST_STEPS) {
+            cut = true;
             return;
         }
         Like like = kinds.get(kind);
