@@ -27,7 +27,8 @@ public final class Planner {
     /** Patterns of a large machine that are tried against each other. */
     private static final int MOST_PATTERNS = 400;
 
-    private static final int MOST_FOR_ACCEPTABLE = 8;
+    private static final int MOST_FOR_ACCEPTABLE = 4;
+    private static final long NODES_FOR_ACCEPTABLE = 300_000;
 
     private final PlanTask task;
     private final long mostNodes;
@@ -115,13 +116,16 @@ public final class Planner {
 
     /**
      * The front of what the house recommends, out of pieces that were tested: what is cheaper by a coin and against the house would
-     * stand in its way otherwise. For machines with few sockets; a large one is filled alike anyway.
+     * stand in its way otherwise. For machines of up to four sockets: a larger one is filled alike anyway, and the search would take as long again many times.
      */
     static List<PlanOption> acceptable(PlanTask task) {
-        if (task.record().positions().size() > MOST_FOR_ACCEPTABLE) {
+        long sockets =
+                task.record().positions().stream().filter(x -> !x.isSoldered()).count();
+        if (sockets > MOST_FOR_ACCEPTABLE) {
             return List.of();
         }
-        Planner p = new Planner(task.withTestedOnly(), NODES, () -> false, true);
+        // Where it is cut, what was found is as good, only there may be better.
+        Planner p = new Planner(task.withTestedOnly(), NODES_FOR_ACCEPTABLE, () -> false, true);
         p.sameEverywhere();
         p.combine(0, 0, 0, false);
         return p.leaves.front();
