@@ -100,7 +100,7 @@ export function TrailPicture({
                 <button
                   type="button"
                   aria-current={here ? 'step' : undefined}
-                  aria-label={`${i + 1} ${station.name}, ${WORD[l.status]}, ${l.minutes} min`}
+                  aria-label={`${i + 1} ${station.name}, ${WORD[l.status]}${l.minutes > 0 ? `, ${l.minutes} min` : ''}`}
                   onClick={() => onGo(station.path)}
                 >
                   <Box as="span" color={l.status === 'BLOCKED' ? 'stop' : undefined}>
@@ -111,7 +111,7 @@ export function TrailPicture({
                     {l.status === 'DONE' ? ' ✓' : l.status === 'BLOCKED' ? ' ⬣' : ''}
                   </Box>
                   <Box as="span" hideBelow="xl" color="quiet" fontWeight="400" ms="1">
-                    {l.minutes} min
+                    {l.minutes > 0 && `${l.minutes} min`}
                   </Box>
                 </button>
               </Box>

@@ -80,7 +80,9 @@ public record Trail(List<Leg> legs, boolean planned) {
                 LIMITS_MINUTES));
         legs.add(leg(Station.PLAN, changed && !stops && unit.isChosen(), changed && stops, PLAN_MINUTES));
         boolean open = changed && !shut && (allFitted || waysOpen);
-        legs.add(leg(Station.OPEN, open, shut, took(unit, open, Trail::isOpening, minutes(opening))));
+        // Once it is open no steps are left: what was to be expected stays where nobody recorded what it took.
+        int toOpen = Math.max(minutes(opening), open ? (plan.effortSeconds() / 2 + 59) / 60 : 0);
+        legs.add(leg(Station.OPEN, open, shut, took(unit, open, Trail::isOpening, toOpen)));
         legs.add(leg(
                 Station.FIT,
                 allFitted,
