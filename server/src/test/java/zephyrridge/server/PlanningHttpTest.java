@@ -325,11 +325,11 @@ class PlanningHttpTest {
         assertThat(offers.size()).isEqualTo(2);
         assertThat(offers.at("/0/pieces").asInt()).isEqualTo(2);
         StringBuilder large = new StringBuilder("What,Costs\n");
-        for (int i = 0; i < 50_000; i++) {
+        for (int i = 0; i < 100_000; i++) {
             large.append("16GB 2Rx8 PC4-2666V-SE1-11,").append(30 + i % 9).append('\n');
         }
         JsonNode begun = ok(sheet(client, id, large.toString()));
-        assertThat(begun.get("lines").asInt()).isEqualTo(50_000);
+        assertThat(begun.get("lines").asInt()).isEqualTo(100_000);
         ok(client.delete("/api/sheets/" + begun.get("id").asLong()));
         assertThat(finished(client, begun.get("id").asLong()).get("state").asString())
                 .isEqualTo("CANCELLED");
