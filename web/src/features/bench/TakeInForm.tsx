@@ -29,9 +29,9 @@ export function TakeInForm({
     takeIn.mutate(
       { machineId, owner: owner.trim(), wish: wish.trim(), takeInId, told },
       {
-        onSuccess: (job) => {
-          dropGlance();
-          navigate(`/jobs/${job.id}/take-in`);
+        onSuccess: ({ job, unread }) => {
+          if (!unread) dropGlance();
+          navigate(unread ? `/jobs/${job.id}/read?told` : `/jobs/${job.id}/take-in`);
         },
       },
     );

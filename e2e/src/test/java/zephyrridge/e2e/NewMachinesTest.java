@@ -265,4 +265,26 @@ class NewMachinesTest {
         sees(t.page.getByText("In half a minute: 6 GB DDR4 installed"));
         assertThat(t.complaints).isEmpty();
     }
+
+    /** The machine is in, and the words that say nothing yet stand where they can be made to. */
+    @Test
+    void whatCannotBeReadYetGoesAlongToBeAmended(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        t.page.navigate("/desk");
+        t.page.getByLabel("What the system says").fill("8GB");
+        t.button("Make it a job").click();
+        picker(t).fill("tern 16");
+        t.press("Enter");
+        t.page.getByLabel("Whose it is").fill("Ice harbour");
+        t.button("Take in").click();
+        Locator typed = t.page.getByLabel("Or type what the system says");
+        assertThat(typed).hasValue("8GB");
+        t.button("Read it").click();
+        sees(t.page.getByText("is a size without a word that says what it is"));
+        assertThat(typed).hasValue("8GB");
+        typed.fill("8GB installed");
+        t.button("Read it").click();
+        t.kept();
+        assertThat(typed).hasValue("");
+    }
 }

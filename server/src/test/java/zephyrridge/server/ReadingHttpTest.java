@@ -319,6 +319,20 @@ class ReadingHttpTest {
     }
 
     @Test
+    void aSizeAloneIsAskedAboutBeforeItIsKept(TestServer.Running server) {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        long job = takeIn(ilka, "ostrell-drift-12");
+        ApiClient.Answer alone = upload(ilka, job, "typed", "8GB".getBytes(StandardCharsets.UTF_8));
+        assertThat(alone.status()).isEqualTo(422);
+        assertThat(alone.json().get("code").asString()).isEqualTo("ASKED_FIRST");
+        assertThat(alone.json().get("detail").asString()).contains("8GB").contains("installed, usable");
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources")).isEmpty();
+        assertThat(upload(ilka, job, "typed", "8GB usable".getBytes(StandardCharsets.UTF_8))
+                        .status())
+                .isEqualTo(201);
+    }
+
+    @Test
     void bounds(TestServer.Running server) {
         ApiClient ilka = ApiClient.signedIn(server, "ilka");
         long job = takeIn(ilka, "ostrell-drift-12");

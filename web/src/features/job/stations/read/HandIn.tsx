@@ -1,7 +1,9 @@
 import { Box, Button, Flex, Stack, Text, Textarea } from '@chakra-ui/react';
 import { useCallback, useEffect, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { ApiProblem } from '../../../../api/client';
 import { ChooseFile } from '../../../../parts/ChooseFile';
+import { dropGlance, keptGlance } from '../../../../parts/glance';
 import { type Change, handIn } from '../../api';
 
 type Outcome = { name: string; text: string; good: boolean };
@@ -11,7 +13,9 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
   const [over, setOver] = useState(false);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [sending, setSending] = useState(false);
-  const [typed, setTyped] = useState('');
+  // What was told at the field desk and could not be read as it was stands here to be amended.
+  const [params] = useSearchParams();
+  const [typed, setTyped] = useState(() => (params.has('told') ? keptGlance() : ''));
 
   const send = useCallback(
     async (items: { name: string; content: Blob }[]): Promise<boolean> => {
@@ -66,7 +70,11 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
 
   const readTyped = () => {
     if (typed.trim() !== '' && !sending) {
-      void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => good && setTyped(''));
+      void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => {
+        if (!good) return;
+        setTyped('');
+        dropGlance();
+      });
     }
   };
   return (

@@ -37,11 +37,24 @@ public class Sources {
     /**
      * Recognises and keeps it.
      *
-     * @throws Problem NOT_RECOGNISED, saying what it seems to be and what to do, when it is nothing that is known; it is not kept then
+     * @throws Problem NOT_RECOGNISED, saying what it seems to be and what to do, when it is nothing that is known; ASKED_FIRST when all
+     *     of it has to be asked about, as a size alone has; it is not kept then
      */
     @Transactional
     public Kept keep(long jobId, String name, byte[] content, String by) {
-        return keepAs(UUID.randomUUID().toString(), jobId, name, content, by);
+        String id = UUID.randomUUID().toString();
+        Kept kept = keepAs(id, jobId, name, content, by);
+        // It would stand among what was read and say nothing; whoever typed it can say what it is now, and nobody can later.
+        if (kept.content() instanceof Recognised.Dialog d && d.reading().isEmpty()) {
+            throw Problem.of(
+                    HttpStatus.UNPROCESSABLE_CONTENT,
+                    "ASKED_FIRST",
+                    d.reading().findings().stream()
+                            .map(f -> texts.of(f) + " " + texts.advice(f))
+                            .collect(Collectors.joining(" ")),
+                    Map.of("field", "content"));
+        }
+        return kept;
     }
 
     /** The same under an id that nothing has yet. */
