@@ -326,7 +326,8 @@ class ReadingHttpTest {
         assertThat(alone.status()).isEqualTo(422);
         assertThat(alone.json().get("code").asString()).isEqualTo("ASKED_FIRST");
         assertThat(alone.json().get("detail").asString()).contains("8GB").contains("installed, usable");
-        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources")).isEmpty();
+        assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources"))
+                .isEmpty();
         assertThat(upload(ilka, job, "typed", "8GB usable".getBytes(StandardCharsets.UTF_8))
                         .status())
                 .isEqualTo(201);

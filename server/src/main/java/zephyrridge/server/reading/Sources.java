@@ -44,7 +44,8 @@ public class Sources {
     public Kept keep(long jobId, String name, byte[] content, String by) {
         String id = UUID.randomUUID().toString();
         Kept kept = keepAs(id, jobId, name, content, by);
-        // It would stand among what was read and say nothing; whoever typed it can say what it is now, and nobody can later.
+        // It would stand among what was read and say nothing; whoever typed it can say what it is now, and nobody can
+        // later.
         if (kept.content() instanceof Recognised.Dialog d && d.reading().isEmpty()) {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
