@@ -326,6 +326,10 @@ class ReadingHttpTest {
         assertThat(alone.status()).isEqualTo(422);
         assertThat(alone.json().get("code").asString()).isEqualTo("ASKED_FIRST");
         assertThat(alone.json().get("detail").asString()).contains("8GB").contains("installed, usable");
+        // Beside words that mean nothing it is no rest that counts.
+        ApiClient.Answer beside = upload(ilka, job, "typed", "8GB sorrel\n16GB".getBytes(StandardCharsets.UTF_8));
+        assertThat(beside.status()).isEqualTo(422);
+        assertThat(beside.json().get("detail").asString()).doesNotContain("The rest counts");
         assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources"))
                 .isEmpty();
         assertThat(upload(ilka, job, "typed", "8GB usable".getBytes(StandardCharsets.UTF_8))

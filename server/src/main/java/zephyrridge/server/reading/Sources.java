@@ -50,7 +50,7 @@ public class Sources {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "ASKED_FIRST",
-                    d.reading().findings().stream()
+                    d.reading().asked().stream()
                             .map(f -> texts.of(f) + " " + texts.advice(f))
                             .collect(Collectors.joining(" ")),
                     Map.of("field", "content"));

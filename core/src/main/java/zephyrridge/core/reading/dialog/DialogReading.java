@@ -69,9 +69,15 @@ public record DialogReading(
 
     /** Whether something was said that has to be asked about before it counts. */
     public boolean asks() {
+        return !asked().isEmpty();
+    }
+
+    /** What has to be asked about before it counts. */
+    public List<Finding> asked() {
         return findings.stream()
-                .anyMatch(f ->
-                        f.code() == DialogFinding.DIALOG_FIGURE_ALONE || f.code() == DialogFinding.DIALOG_TWO_ANSWERS);
+                .filter(f ->
+                        f.code() == DialogFinding.DIALOG_FIGURE_ALONE || f.code() == DialogFinding.DIALOG_TWO_ANSWERS)
+                .toList();
     }
 
     public Optional<Printed> size(Meaning meaning) {
