@@ -327,7 +327,8 @@ class ReadingHttpTest {
         assertThat(alone.json().get("code").asString()).isEqualTo("ASKED_FIRST");
         assertThat(alone.json().get("detail").asString()).contains("8GB").contains("installed, usable");
         // Two answers beside a word that means nothing: no rest of it counts.
-        ApiClient.Answer beside = upload(ilka, job, "typed", "8gb ram sorrel\n16gb ram".getBytes(StandardCharsets.UTF_8));
+        ApiClient.Answer beside =
+                upload(ilka, job, "typed", "8gb ram sorrel\n16gb ram".getBytes(StandardCharsets.UTF_8));
         assertThat(beside.status()).isEqualTo(422);
         assertThat(beside.json().get("detail").asString()).doesNotContain("The rest counts");
         assertThat(ilka.get("/api/jobs/" + job + "/evidence").json().get("sources"))
