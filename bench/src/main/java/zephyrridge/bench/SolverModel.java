@@ -189,14 +189,14 @@ public final class SolverModel {
             moneyParts.add(drawn[d]);
             moneyPer.add((int) task.drawer().get(d).bookValue().minor());
         }
-        IntVar pulled = pulled(all, packs, drawn);
-        IntVar money = model.intVar("money", 0, MOST_MONEY);
-        weighted(moneyParts, moneyPer, money);
-
-        // Days on which something can be ready; what is lost of a pack depends on the day.
+        // Days on which something can be ready; what is lost of a pack, and who can deliver, depends on the day.
         TreeSet<Integer> days = new TreeSet<>(Set.of(0));
         task.offers().forEach(o -> days.add(o.leadDays()));
         IntVar ready = model.intVar("ready", days.stream().mapToInt(i -> i).toArray());
+        IntVar pulled = pulled(all, packs, drawn, ready, days);
+        IntVar money = model.intVar("money", 0, MOST_MONEY);
+        weighted(moneyParts, moneyPer, money);
+
         IntVar[] leads = new IntVar[packs.length + 1];
         leads[0] = model.intVar(0);
         IntVar[] lost = new IntVar[packs.length];
@@ -287,7 +287,7 @@ public final class SolverModel {
     }
 
     /** What is used of each kind is there: own pieces, drawer pieces, packs; gives what comes out is worth. */
-    private IntVar pulled(IntVar[] all, IntVar[] packs, BoolVar[] drawn) {
+    private IntVar pulled(IntVar[] all, IntVar[] packs, BoolVar[] drawn, IntVar ready, Set<Integer> days) {
         List<IntVar> parts = new ArrayList<>();
         List<Integer> per = new ArrayList<>();
         for (int k = 0; k < kinds.size(); k++) {
@@ -322,6 +322,7 @@ public final class SolverModel {
             IntVar have = model.intVar("have" + k, 0, 1000);
             weighted(from, pieces, have);
             model.arithm(model.offset(have, own), ">=", use).post();
+            oneLine(kind, own, use, order.stream().map(d -> drawn[d]).toList(), packs, ready, days);
             if (task.terms().takesPulled() && own > 0) {
                 int worth = (int) was.entrySet().stream()
                         .filter(e -> e.getValue().equals(kind))
@@ -340,6 +341,45 @@ public final class SolverModel {
         IntVar pulled = model.intVar("pulled", 0, MOST_MONEY);
         weighted(parts, per, pulled);
         return pulled;
+    }
+
+    /** What is bought of a kind is one line, where one line gives just that many by the day. */
+    private void oneLine(
+            ModuleSpec kind,
+            int own,
+            IntVar use,
+            List<BoolVar> drawn,
+            IntVar[] packs,
+            IntVar ready,
+            Set<Integer> days) {
+        List<Integer> lines = IntStream.range(0, packs.length)
+                .filter(o -> seen(task.offers().get(o).spec()).equals(kind))
+                .boxed()
+                .toList();
+        if (lines.size() < 2) {
+            return;
+        }
+        List<IntVar> has = new ArrayList<>(drawn);
+        IntVar taken = model.intVar("taken", 0, drawn.size());
+        weighted(has, has.stream().map(d -> 1).toList(), taken);
+        IntVar most = model.intVar("mostLines", 1, lines.size());
+        Tuples allowed = new Tuples(true);
+        for (int u = 0; u <= use.getUB(); u++) {
+            for (int t = 0; t <= drawn.size(); t++) {
+                int more = Math.max(0, u - own - t);
+                for (int day : days) {
+                    boolean one = lines.stream()
+                            .map(o -> task.offers().get(o))
+                            .anyMatch(o ->
+                                    o.leadDays() <= day && more % o.pieces() == 0 && more / o.pieces() <= o.stock());
+                    allowed.add(u, t, day, one ? 1 : lines.size());
+                }
+            }
+        }
+        model.table(new IntVar[] {use, taken, ready, most}, allowed).post();
+        BoolVar[] bought =
+                lines.stream().map(o -> model.arithm(packs[o], ">", 0).reify()).toArray(BoolVar[]::new);
+        model.sum(bought, "<=", most).post();
     }
 
     private void weighted(List<IntVar> parts, List<Integer> per, IntVar sum) {

@@ -5,14 +5,20 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.ToLongFunction;
 
 /**
- * From where so many pieces of one kind come: for each number the ways none of which is better than another in both money and loss,
- * by a dynamic programme over packs, stock and drawer pieces (R-8.3). A pack that holds more than is wanted is paid in full.
+ * From where so many pieces of one kind come: for each number the ways none of which is better than another in both money and loss
+ * (R-8.3). What is bought is one line of one supplier wherever one alone gives exactly the number; several lines only where stock or
+ * packs force it, then by a dynamic programme over them. A pack that holds more than is wanted is paid in full.
  */
 final class Sourcing {
     /** Ways kept for one number of pieces; real sheets stay far below. */
     static final int MOST_WAYS = 64;
+
+    private static final Comparator<Supply> CHEAPEST = Comparator.comparingLong(Supply::money)
+            .thenComparingLong(Supply::loss)
+            .thenComparingInt(Supply::packs);
 
     /** @param packs how many of it */
     record Bought(Offer offer, int packs) {}
@@ -23,10 +29,11 @@ final class Sourcing {
      * @param money what is paid for the pieces, drawer pieces at book value
      * @param loss what is lost if they do not run here
      * @param packs bought in all; {@code lead} days until the last of them is here
-     * @param offer what this step buys {@code step} packs of, null for the drawer's cheapest pieces, as many
+     * @param drawn how many of the drawer's cheapest pieces
+     * @param offer what this step buys {@code step} packs of, null where nothing is bought
      */
-    record Supply(long money, long loss, int packs, int lead, Supply before, Offer offer, int step) {
-        static final Supply NOTHING = new Supply(0, 0, 0, 0, null, null, 0);
+    record Supply(long money, long loss, int packs, int lead, int drawn, Supply before, Offer offer, int step) {
+        static final Supply NOTHING = new Supply(0, 0, 0, 0, 0, null, null, 0);
 
         List<Bought> bought() {
             Map<Offer, Integer> packsOf = new LinkedHashMap<>();
@@ -41,13 +48,20 @@ final class Sourcing {
                     .toList();
         }
 
-        /** How many of the drawer's pieces. */
-        int drawn() {
-            int n = 0;
-            for (Supply s = this; s != null; s = s.before) {
-                n += s.offer == null ? s.step : 0;
-            }
-            return n;
+        private Supply and(Offer o, int more, long packLoss) {
+            return new Supply(
+                    money + more * o.price().minor(),
+                    loss + more * packLoss,
+                    packs + more,
+                    Math.max(lead, o.leadDays()),
+                    drawn,
+                    this,
+                    o,
+                    more);
+        }
+
+        private Supply withDrawn(int pieces, long worth) {
+            return new Supply(money + worth, loss, packs, lead, pieces, before, offer, step);
         }
     }
 
@@ -85,44 +99,82 @@ final class Sourcing {
                         .thenComparing(p -> !p.tested())
                         .thenComparing(DrawerPiece::tag))
                 .toList();
+        List<Offer> inTime = offers.stream()
+                .filter(o -> o.leadDays() <= readyDay && o.stock() > 0)
+                .toList();
+        List<List<Supply>> bought = bought(inTime, most, o -> loss(o, proofDay, terms));
         List<List<Supply>> table = new ArrayList<>();
-        long money = 0;
-        table.add(List.of(Supply.NOTHING));
-        for (int k = 1; k <= most; k++) {
-            if (k <= pieces.size()) {
-                money += pieces.get(k - 1).bookValue().minor();
-                table.add(List.of(new Supply(money, 0, 0, 0, null, null, k)));
-            } else {
-                table.add(List.of());
+        for (int k = 0; k <= most; k++) {
+            List<Supply> ways = new ArrayList<>();
+            long worth = 0;
+            for (int d = 0; d <= Math.min(k, pieces.size()); d++) {
+                worth += d == 0 ? 0 : pieces.get(d - 1).bookValue().minor();
+                for (Supply s : bought.get(k - d)) {
+                    ways.add(s.withDrawn(d, worth));
+                }
             }
+            table.add(best(ways));
         }
-        for (Offer o : offers) {
-            if (o.leadDays() > readyDay || o.stock() == 0) {
-                continue;
-            }
-            long loss = loss(o, proofDay, terms);
-            // Any number of packs is a sum of ones, twos, fours ... and a rest, each bought or not.
-            int left = (int) Math.min(o.stock(), ((long) most + o.pieces() - 1) / o.pieces());
-            for (int step = 1; left > 0; step *= 2) {
-                int packs = Math.min(step, left);
-                left -= packs;
-                for (int k = most; k >= 1; k--) {
-                    List<Supply> from = table.get(Math.max(0, k - packs * o.pieces()));
-                    if (!from.isEmpty()) {
-                        table.set(
-                                k,
-                                merged(
-                                        table.get(k),
-                                        from,
-                                        o,
-                                        packs,
-                                        packs * o.price().minor(),
-                                        packs * loss));
-                    }
+        return new Sourcing(pieces, table);
+    }
+
+    /** Ways to buy each number. */
+    private static List<List<Supply>> bought(List<Offer> offers, int most, ToLongFunction<Offer> loss) {
+        List<List<Supply>> lots = new ArrayList<>();
+        boolean forced = false;
+        for (int k = 0; k <= most; k++) {
+            int wanted = k;
+            boolean exact = k == 0
+                    || offers.stream().anyMatch(o -> wanted % o.pieces() == 0 && wanted / o.pieces() <= o.stock());
+            forced |= !exact;
+            lots.add(
+                    k == 0
+                            ? List.of(Supply.NOTHING)
+                            : !exact
+                                    ? List.of()
+                                    : best(offers.stream()
+                                            .filter(o -> packs(o, wanted) <= o.stock())
+                                            .map(o -> Supply.NOTHING.and(o, packs(o, wanted), loss.applyAsLong(o)))
+                                            .toList()));
+        }
+        if (forced) {
+            List<List<Supply>> mixed = mixed(offers, most, loss);
+            for (int k = 1; k <= most; k++) {
+                if (lots.get(k).isEmpty()) {
+                    lots.set(k, mixed.get(k));
                 }
             }
         }
-        return new Sourcing(pieces, table);
+        return lots;
+    }
+
+    /** Of several lines together. */
+    private static List<List<Supply>> mixed(List<Offer> offers, int most, ToLongFunction<Offer> loss) {
+        List<List<Supply>> table = new ArrayList<>();
+        table.add(List.of(Supply.NOTHING));
+        for (int k = 1; k <= most; k++) {
+            table.add(List.of());
+        }
+        for (Offer o : offers) {
+            // Any number of packs is a sum of ones, twos, fours ... and a rest, each bought or not.
+            int left = Math.min(o.stock(), packs(o, most));
+            for (int step = 1; left > 0; step *= 2) {
+                int more = Math.min(step, left);
+                left -= more;
+                for (int k = most; k >= 1; k--) {
+                    List<Supply> ways = new ArrayList<>(table.get(k));
+                    for (Supply s : table.get(Math.max(0, k - more * o.pieces()))) {
+                        ways.add(s.and(o, more, loss.applyAsLong(o)));
+                    }
+                    table.set(k, best(ways));
+                }
+            }
+        }
+        return table;
+    }
+
+    private static int packs(Offer o, int pieces) {
+        return (pieces + o.pieces() - 1) / o.pieces();
     }
 
     private static long loss(Offer o, int proofDay, Terms terms) {
@@ -132,40 +184,19 @@ final class Sourcing {
                         - o.price().share(terms.resalePermille(), 1000).minor();
     }
 
-    /** Both lists ascend in money and descend in loss; so does what comes of them. */
-    private static List<Supply> merged(
-            List<Supply> now, List<Supply> from, Offer offer, int packs, long money, long loss) {
-        List<Supply> next = new ArrayList<>(now.size() + from.size());
+    /** Those that nothing beats: ascending in money, descending in loss. */
+    private static List<Supply> best(List<Supply> ways) {
+        if (ways.size() < 2) {
+            return List.copyOf(ways);
+        }
+        List<Supply> kept = new ArrayList<>();
         long least = Long.MAX_VALUE;
-        int i = 0;
-        int j = 0;
-        while ((i < now.size() || j < from.size()) && next.size() < MOST_WAYS) {
-            Supply a = i < now.size() ? now.get(i) : null;
-            Supply b = j < from.size() ? from.get(j) : null;
-            boolean old = b == null
-                    || a != null
-                            && (a.money < b.money + money || a.money == b.money + money && a.loss <= b.loss + loss);
-            if (old) {
-                i++;
-                if (a.loss < least) {
-                    least = a.loss;
-                    next.add(a);
-                }
-            } else {
-                j++;
-                if (b.loss + loss < least) {
-                    least = b.loss + loss;
-                    next.add(new Supply(
-                            b.money + money,
-                            least,
-                            b.packs + packs,
-                            Math.max(b.lead, offer.leadDays()),
-                            b,
-                            offer,
-                            packs));
-                }
+        for (Supply s : ways.stream().sorted(CHEAPEST).toList()) {
+            if (s.loss < least && kept.size() < MOST_WAYS) {
+                least = s.loss;
+                kept.add(s);
             }
         }
-        return next;
+        return List.copyOf(kept);
     }
 }

@@ -140,8 +140,11 @@ final class NaivePlanner {
         long out = pulled;
         int minutes = (e.effortSeconds() + 59) / 60;
         long labour = Math.round(task.terms().labourPerHour().minor() * minutes / 60.0);
-        buy(0, 0, 0, 0, wanted, new ArrayList<>(), (money, packs) -> {
+        buy(0, 0, 0, 0, wanted, wanted, new ArrayList<>(), (money, toBuy, packs) -> {
             int ready = packs.stream().mapToInt(Offer::leadDays).max().orElse(0);
+            if (!asAShopBuys(toBuy, packs, ready)) {
+                return;
+            }
             if (task.target().withinDays().filter(d -> d < ready).isPresent()) {
                 return;
             }
@@ -166,7 +169,28 @@ final class NaivePlanner {
     }
 
     private interface Had {
-        void with(long money, List<Offer> packs);
+        void with(long money, Map<ModuleSpec, Integer> toBuy, List<Offer> packs);
+    }
+
+    /** Of each kind one line, where one line of a supplier gives just what is to be bought by then. */
+    private boolean asAShopBuys(Map<ModuleSpec, Integer> toBuy, List<Offer> packs, int ready) {
+        for (Map.Entry<ModuleSpec, Integer> e : toBuy.entrySet()) {
+            int n = e.getValue();
+            boolean oneGivesAll = task.offers().stream()
+                    .anyMatch(o -> seen(o.spec()).equals(e.getKey())
+                            && o.leadDays() <= ready
+                            && n % o.pieces() == 0
+                            && n / o.pieces() <= o.stock());
+            long lines = packs.stream()
+                    .filter(o -> seen(o.spec()).equals(e.getKey()))
+                    .map(Offer::id)
+                    .distinct()
+                    .count();
+            if (n > 0 && oneGivesAll && lines > 1) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** Every set of drawer pieces and packs that gives what is wanted. */
@@ -176,30 +200,31 @@ final class NaivePlanner {
             int packsOfIt,
             long money,
             Map<ModuleSpec, Integer> wanted,
+            Map<ModuleSpec, Integer> toBuy,
             List<Offer> packs,
             Had had) {
         if (wanted.values().stream().allMatch(n -> n <= 0)) {
-            had.with(money, packs);
+            had.with(money, toBuy, packs);
         }
         if (piece < task.drawer().size()) {
             DrawerPiece d = task.drawer().get(piece);
-            buy(piece + 1, offer, 0, money, wanted, packs, had);
+            buy(piece + 1, offer, 0, money, wanted, wanted, packs, had);
             if (wanted.getOrDefault(seen(d.spec()), 0) > 0) {
                 Map<ModuleSpec, Integer> rest = new LinkedHashMap<>(wanted);
                 rest.merge(seen(d.spec()), -1, Integer::sum);
-                buy(piece + 1, offer, 0, money + d.bookValue().minor(), rest, packs, had);
+                buy(piece + 1, offer, 0, money + d.bookValue().minor(), rest, rest, packs, had);
             }
             return;
         }
         if (offer < task.offers().size()) {
             Offer o = task.offers().get(offer);
-            buy(piece, offer + 1, 0, money, wanted, packs, had);
+            buy(piece, offer + 1, 0, money, wanted, toBuy, packs, had);
             if (packsOfIt < o.stock() && wanted.getOrDefault(seen(o.spec()), 0) > 0) {
                 Map<ModuleSpec, Integer> rest = new LinkedHashMap<>(wanted);
                 rest.merge(seen(o.spec()), -o.pieces(), Integer::sum);
                 List<Offer> more = new ArrayList<>(packs);
                 more.add(o);
-                buy(piece, offer, packsOfIt + 1, money + o.price().minor(), rest, more, had);
+                buy(piece, offer, packsOfIt + 1, money + o.price().minor(), rest, toBuy, more, had);
             }
         }
     }
