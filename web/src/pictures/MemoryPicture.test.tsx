@@ -3,7 +3,8 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { system } from '../theme/system';
-import { fit, MemoryPicture, MemoryTable } from './MemoryPicture';
+import { fit, MemoryPicture } from './MemoryPicture';
+import { MemoryTable } from './MemoryTable';
 import type { Picture } from './memoryModel';
 import { height } from './TrailPicture';
 

@@ -22,6 +22,12 @@ function crest(x: number, width: number, h: number): string {
   return `${at(0)} ${y(VALLEY)} L${at(0.2)} ${y(h * 0.42)} ${at(0.44)} ${y(h)} ${at(0.64)} ${y(h * 0.46)} ${at(0.76)} ${y(h * 0.6)} ${at(1)} ${y(VALLEY)}`;
 }
 
+/** What is to be expected, and beside it what it took. */
+function time(l: Leg): string {
+  const expected = l.minutes > 0 ? `${l.minutes} min` : '';
+  return l.took ? `${expected}${expected && ', '}took ${l.took}` : expected;
+}
+
 const WORD = { DONE: 'done', OPEN: 'open', BLOCKED: 'blocked' } as const;
 
 /**
@@ -100,7 +106,7 @@ export function TrailPicture({
                 <button
                   type="button"
                   aria-current={here ? 'step' : undefined}
-                  aria-label={`${i + 1} ${station.name}, ${WORD[l.status]}${l.minutes > 0 ? `, ${l.minutes} min` : ''}`}
+                  aria-label={`${i + 1} ${station.name}, ${WORD[l.status]}${time(l) && `, ${time(l)}`}`}
                   onClick={() => onGo(station.path)}
                 >
                   <Box as="span" color={l.status === 'BLOCKED' ? 'stop' : undefined}>
@@ -111,7 +117,7 @@ export function TrailPicture({
                     {l.status === 'DONE' ? ' ✓' : l.status === 'BLOCKED' ? ' ⬣' : ''}
                   </Box>
                   <Box as="span" hideBelow="xl" color="quiet" fontWeight="400" ms="1">
-                    {l.minutes > 0 && `${l.minutes} min`}
+                    {time(l)}
                   </Box>
                 </button>
               </Box>

@@ -139,6 +139,17 @@ function TermsForm({ house, writes }: { house: House; writes: boolean }) {
         {number('Left of the price of what cannot go back, %', terms.resalePermille / 10, (v) =>
           setTerms({ ...terms, resalePermille: Math.round(v * 10) }),
         )}
+        <Box alignSelf="end">
+          <label>
+            <input
+              type="checkbox"
+              checked={terms.takesPulled}
+              disabled={!writes}
+              onChange={(e) => setTerms({ ...terms, takesPulled: e.target.checked })}
+            />{' '}
+            What comes out is taken over, as a like piece of the drawer is booked
+          </label>
+        </Box>
         {number('Tax, %', terms.taxPermille / 10, (v) =>
           setTerms({ ...terms, taxPermille: Math.round(v * 10) }),
         )}

@@ -6,7 +6,7 @@ import { type KeyMap, Keys, onControl, useScan } from '../../parts/keys';
 import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
-import { withWaiting } from './queue';
+import { withWaiting } from './overlay';
 import { confirms, useScrews } from './stations/fit/FitStation';
 import { OffNow } from './stations/open/Tray';
 import { isBarred, type Step, StepDetail } from './stations/shared/Steps';

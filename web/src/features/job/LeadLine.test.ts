@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { EvidenceView, JobView } from './api';
+import type { EvidenceView } from './stations/read/api';
+import type { JobView } from './api';
 import { leading, missingAt } from './LeadLine';
 
 const SILENT = 'no module, total or look speaks of Socket B';

@@ -1,7 +1,8 @@
 import { Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Hint } from '../../parts/Bar';
 import { STATIONS } from '../../parts/stations';
-import type { EvidenceView, JobChange, JobView } from './api';
+import type { EvidenceView } from './stations/read/api';
+import type { JobChange, JobView } from './api';
 
 export type Leading = { text: string; change?: JobChange; to?: string };
 

@@ -1,6 +1,7 @@
 import { Box, Heading, HStack, Stack, Text } from '@chakra-ui/react';
 import { Findings } from '../../parts/Findings';
-import type { EvidenceView, JobView } from './api';
+import type { EvidenceView } from './stations/read/api';
+import type { JobView } from './api';
 import type { StationId } from '../../parts/stations';
 
 const VERDICT: Record<JobView['rules'][number]['verdict'], { mark: string; word: string; color: string }> = {

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiProblem, isRefusal } from '../../api/client';
 import type { JobChange, JobView } from './api';
-import { ChangeQueue, IN_WORDS, type Wire, withWaiting } from './queue';
+import { ChangeQueue, type Wire } from './queue';
+import { IN_WORDS, withWaiting } from './overlay';
 import { type Waiting, WaitingStore } from './waiting';
 
 const PREFIX = 'ridge-waiting:ilka:1';

@@ -268,7 +268,7 @@ public final class SolverModel {
         if (j.findings().stream().anyMatch(f -> f.severity() == Severity.STOP)) {
             return java.util.Optional.empty();
         }
-        int minutes = (e.effortSeconds() + 59) / 60;
+        int minutes = e.effort().minutes();
         int labour = (int) task.terms().labour(minutes).minor();
         int quoted = minutes == 0 ? 0 : (int) task.terms().labourQuoted(minutes).minor();
         int[] figures = {

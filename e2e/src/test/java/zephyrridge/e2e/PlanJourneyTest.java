@@ -81,9 +81,15 @@ class PlanJourneyTest {
         Locator closer = t.page.getByRole(
                 AriaRole.BUTTON,
                 new Page.GetByRoleOptions().setName("Look closer").setExact(true));
+        // Looking changes nothing: no layout is put together by it.
         closer.last().click();
+        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName(Pattern.compile("^Looked at: "))));
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")))
+                .hasCount(0);
+        t.button("Put on the table, to change it by hand").click();
         t.kept();
         closer.first().click();
+        t.button("Put on the table, to change it by hand").click();
         t.kept();
         sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")));
         t.button("Why not what is on the table?").click();

@@ -1,5 +1,7 @@
 package zephyrridge.server;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
@@ -25,6 +27,13 @@ public final class ApiClient {
     }
 
     private static final JsonMapper JSON = new JsonMapper();
+
+    /** What an answer says that must be a good one; null where it says nothing. */
+    public static JsonNode ok(Answer answer) {
+        assertThat(answer.status()).as(answer.body()).isBetween(200, 299);
+        return answer.body().isBlank() ? null : answer.json();
+    }
+
     private final String address;
     private final CookieManager cookies = new CookieManager();
     private final HttpClient http =

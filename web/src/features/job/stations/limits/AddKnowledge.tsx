@@ -2,7 +2,8 @@ import { Box, Button, Field, Heading, Input, Stack, Text } from '@chakra-ui/reac
 import { type FormEvent, useState } from 'react';
 import type { Schemas } from '../../../../api/client';
 import { SelectField } from '../../../../parts/Labelled';
-import { type JobView, useLimits } from '../../api';
+import type { JobView } from '../../api';
+import { useLimits } from './api';
 
 type NewClaim = Schemas['NewClaim'];
 type NewTrial = Schemas['NewTrial'];

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
 import { LimitsPicture } from '../../../../pictures/LimitsPicture';
-import { type JobView, useLimits } from '../../api';
+import type { JobView } from '../../api';
+import { useLimits } from './api';
 import { AddClaim, AddTrial, QUANTITY, SOURCE } from './AddKnowledge';
 import type { StationProps } from '../shared/props';
 

@@ -1,6 +1,7 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
-import { type JobView, useOptions } from '../../api';
+import type { JobView } from '../../api';
+import { useOptions } from '../plan/api';
 
 /** From here on a round is worth asking whether it can be spared. */
 const LONG_MINUTES = 8;

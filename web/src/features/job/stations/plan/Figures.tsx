@@ -27,7 +27,7 @@ export function Figures({ picture }: { picture: JobView['planned'] }) {
       'Mean bandwidth',
       c?.meanGigabytesPerSecond === undefined ? 'not known' : `${c.meanGigabytesPerSecond.toFixed(1)} GB/s`,
     ],
-    ['Open and close', picture.effortMinutes === 0 ? 'nothing to do' : `${picture.effortMinutes} min`],
+    ['Bench time', picture.effortMinutes === 0 ? 'nothing to do' : `${picture.effortMinutes} min`],
   ];
   return (
     <Grid

@@ -2,23 +2,23 @@ import { Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react';
 import type { Schemas } from '../../../../api/client';
 import { SeverityMark } from '../../../../parts/severity';
+import { Findings } from '../../../../parts/Findings';
+import { MemoryPicture } from '../../../../pictures/MemoryPicture';
+import { longest } from '../../../../pictures/memoryModel';
 import { MiniPicture } from '../../../../pictures/MiniPicture';
-import { type JobView, useOptions, useWhyNot } from '../../api';
+import type { JobView } from '../../api';
+import { useOptions, useWhyNot } from './api';
+import { useProcessor } from '../shared/ProcessorChoice';
 import type { StationProps } from '../shared/props';
+import { Figures } from './Figures';
 
 type Option = Schemas['OptionView'];
-
-const ROLE: Record<Option['role'], string> = {
-  RECOMMENDED: 'Recommended',
-  CHEAPER: 'Cheaper',
-  FURTHER: 'Further',
-  OTHER: 'Other',
-};
 
 /** As found, and the layouts worth choosing between, side by side; the button stands on the card. */
 export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
   const options = useOptions(job);
   const [more, setMore] = useState(false);
+  const [closer, setCloser] = useState<string>();
   if (!job.found.read) {
     return (
       <Text color="quiet">Once something of it is read, layouts worth choosing between stand here.</Text>
@@ -51,6 +51,7 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
   const others = all.filter((o) => o.role === 'OTHER');
   // Where the house recommends none, what was found is shown all the same.
   const shown = more || first.length === 0 ? [...first, ...others] : first;
+  const looked = shown.find((o) => keyOf(o) === closer);
   return (
     <Box as="section" aria-label="Layouts worth choosing between">
       {sizing && (
@@ -62,14 +63,28 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
         <AsFound job={job} />
         {shown.map((o) => (
           <Card
-            key={`${o.role}${o.name}${o.price}`}
+            key={keyOf(o)}
             option={o}
             job={job}
             readOnly={readOnly}
             change={change}
+            closer={closer === keyOf(o)}
+            onCloser={() => setCloser(closer === keyOf(o) ? undefined : keyOf(o))}
           />
         ))}
       </Grid>
+      {looked && (
+        <Closer
+          option={looked}
+          job={job}
+          readOnly={readOnly}
+          onTable={(choose) => {
+            setCloser(undefined);
+            void change({ ...looked.change, type: 'AdoptLayout', choose });
+          }}
+          onDone={() => setCloser(undefined)}
+        />
+      )}
       <Flex gap="3" align="center" mt="1" wrap="wrap">
         <Text color="quiet" fontSize="sm" flex="1">
           Prices with tax and labour. {outcome}
@@ -105,11 +120,15 @@ function Card({
   job,
   change,
   readOnly,
+  closer,
+  onCloser,
 }: {
   option: Option;
   job: JobView;
   change: StationProps['change'];
   readOnly: boolean;
+  closer: boolean;
+  onCloser: () => void;
 }) {
   const onTable = job.alternatives.find((a) => a.name === o.name);
   const chosen = onTable?.chosen ?? false;
@@ -119,7 +138,7 @@ function Card({
   return (
     <Stack
       as="article"
-      aria-label={`${ROLE[o.role]}: ${o.name}`}
+      aria-label={`${o.title}: ${o.name}`}
       gap="1"
       bg={chosen || onTable?.onTheTable ? 'accentSoft' : 'panel'}
       borderWidth="2px"
@@ -130,7 +149,7 @@ function Card({
       <Flex align="baseline" gap="0" columnGap="2" wrap="wrap">
         <Text color={o.role === 'RECOMMENDED' ? 'good' : 'quiet'} fontWeight="700" flex="1">
           {o.role === 'RECOMMENDED' ? '✓\u00a0' : ''}
-          {ROLE[o.role]}
+          {o.title}
         </Text>
         <Text fontWeight="700" whiteSpace="nowrap">
           {o.price}
@@ -172,37 +191,93 @@ function Card({
           <li key={p}>{p}</li>
         ))}
       </Box>
-      {chosen ? (
-        <Text color="good" fontWeight="700">
-          ✓ Chosen
-        </Text>
-      ) : (
-        !readOnly && (
-          <Flex gap="2" wrap="wrap">
-            {!barred && (
-              <Button
-                size="sm"
-                variant={leads ? 'solid' : 'outline'}
-                color={leads ? undefined : 'ink'}
-                onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: true })}
-              >
-                Choose
-              </Button>
-            )}
-            {!onTable?.onTheTable && (
-              <Button
-                size="sm"
-                variant="ghost"
-                color="ink"
-                onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: false })}
-              >
-                Look closer
-              </Button>
-            )}
-          </Flex>
-        )
-      )}
+      <Flex gap="2" wrap="wrap" align="center">
+        {chosen ? (
+          <Text color="good" fontWeight="700" flex="1">
+            ✓ Chosen
+          </Text>
+        ) : (
+          !readOnly &&
+          !barred && (
+            <Button
+              size="sm"
+              variant={leads ? 'solid' : 'outline'}
+              color={leads ? undefined : 'ink'}
+              onClick={() => void change({ ...o.change, type: 'AdoptLayout', choose: true })}
+            >
+              Choose
+            </Button>
+          )
+        )}
+        <Button size="sm" variant="ghost" color="ink" aria-expanded={closer} onClick={onCloser}>
+          Look closer
+        </Button>
+      </Flex>
     </Stack>
+  );
+}
+
+function keyOf(o: Option): string {
+  return `${o.role}${o.name}${o.price}`;
+}
+
+/** One layout in full, looked at: nothing of the job is changed by it. */
+function Closer({
+  option: o,
+  job,
+  readOnly,
+  onTable,
+  onDone,
+}: {
+  option: Option;
+  job: JobView;
+  readOnly: boolean;
+  onTable: (choose: boolean) => void;
+  onDone: () => void;
+}) {
+  const processor = useProcessor(o.picture);
+  const here = job.alternatives.find((a) => a.name === o.name);
+  const chosen = job.alternatives.some((a) => a.chosen);
+  return (
+    <Box
+      as="section"
+      aria-label={`Looked at: ${o.name}`}
+      borderWidth="1px"
+      borderColor="edge"
+      borderRadius="md"
+      p="3"
+      mt="2"
+    >
+      <Flex gap="2" align="center" wrap="wrap" mb="1">
+        <Heading as="h3" size="sm" flex="1">
+          {o.title}: {o.name}, {o.installed}
+        </Heading>
+        {!readOnly && o.worst !== 'STOP' && !here?.chosen && (
+          <Button size="sm" variant="outline" color="ink" onClick={() => onTable(true)}>
+            Choose
+          </Button>
+        )}
+        {!readOnly && !here?.onTheTable && (
+          <Button size="sm" variant="outline" color="ink" onClick={() => onTable(false)}>
+            {chosen
+              ? 'Put on the table in place of the chosen one'
+              : 'Put on the table, to change it by hand'}
+          </Button>
+        )}
+        <Button size="sm" variant="ghost" color="ink" onClick={onDone}>
+          Done
+        </Button>
+      </Flex>
+      {processor.choice}
+      <MemoryPicture
+        picture={processor.only(o.picture)}
+        most={longest(job.found, o.picture)}
+        name={`Memory of ${o.name}`}
+        together
+      />
+      <Figures picture={o.picture} />
+      <Findings findings={o.findings} />
+    </Box>
   );
 }
 

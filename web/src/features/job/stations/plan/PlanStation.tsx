@@ -2,9 +2,10 @@ import { Box, Button, Flex, Grid, Heading, Stack } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { DragArea } from '../../../../parts/drag';
-import { MemoryPicture, MemoryTable } from '../../../../pictures/MemoryPicture';
+import { MemoryPicture } from '../../../../pictures/MemoryPicture';
+import { MemoryTable } from '../../../../pictures/MemoryTable';
 import { longest } from '../../../../pictures/memoryModel';
-import { useStock } from '../../api';
+import { useStock } from './api';
 import { LabelEntry } from '../shared/LabelEntry';
 import { LikeThis } from '../shared/LikeThis';
 import { Chosen } from './Chosen';
@@ -14,6 +15,7 @@ import { Layouts } from './Layouts';
 import { Options } from './Options';
 import { PlanParts } from './PlanParts';
 import { Strip } from './Strip';
+import { TypedModules } from './TypedModules';
 import { Wanted } from './Wanted';
 import { useProcessor } from '../shared/ProcessorChoice';
 import type { StationProps } from '../shared/props';
@@ -135,6 +137,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
           </Box>
         </Grid>
         {large && figuresOfPlan}
+        <TypedModules job={job} change={change} readOnly={readOnly} />
         <PlanParts job={job} change={change} readOnly={readOnly} />
         <Box role="status" fontWeight="600" color="accent">
           {inHand ? `In hand: ${inHand.text}. Choose a position (Enter), or Esc to put it down.` : ''}

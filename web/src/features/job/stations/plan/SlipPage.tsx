@@ -89,17 +89,16 @@ export function SlipPage({ account }: { account: Account }) {
                     <b>Total</b>
                   </td>
                   <td style={{ textAlign: 'right' }}>
-                    <b>
-                      {s.currency} {s.total}
-                    </b>
+                    <b>{s.total ? `${s.currency} ${s.total}` : 'open'}</b>
                   </td>
                 </tr>
               </tbody>
             </Box>
+            {s.open && <Text>{s.open}</Text>}
           </Part>
           <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} gap="4" my="4">
             <Part name="Ready">
-              {s.ready}, {s.minutes} minutes of work
+              {s.ready ?? 'open: when all is here nobody has said'}, {s.minutes} minutes of work
             </Part>
             {s.returnUntil && <Part name="Can go back until">{s.returnUntil}</Part>}
             {s.comesOut.length > 0 && <Part name="Comes out, yours">{s.comesOut.join(', ')}</Part>}

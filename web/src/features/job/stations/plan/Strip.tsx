@@ -1,7 +1,8 @@
 import { Badge, Box, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useDrag } from '../../../../parts/drag';
-import { type JobView, useStock } from '../../api';
+import type { JobView } from '../../api';
+import { useStock } from './api';
 import { heldAs, type InHand } from './inHand';
 
 /** Modules that can be placed: those of this job that have no position, then those in the drawer that fit the machine's generation. */

@@ -2,7 +2,8 @@ import { Box, Button, Field, Flex, Grid, Input, NativeSelect, Text } from '@chak
 import { useState } from 'react';
 import { Choice } from '../../../../parts/Choice';
 import { SelectField, TextField } from '../../../../parts/Labelled';
-import { type JobView, useHouse, useOptions } from '../../api';
+import type { JobView } from '../../api';
+import { useHouse, useOptions } from './api';
 import type { StationProps } from '../shared/props';
 
 type Change = StationProps['change'];

@@ -5,7 +5,7 @@ import type { JobView } from '../../api';
 
 type Start = JobView['starts'][number];
 
-/** Two starts side by side: kit against kit, order against order. What differs is bold. */
+/** Two starts side by side, beside how it came: kit against kit, order against order. What differs is bold. */
 export function CompareStarts({ job }: { job: JobView }) {
   const { starts } = job;
   const [left, setLeft] = useState<number>();
@@ -25,6 +25,7 @@ export function CompareStarts({ job }: { job: JobView }) {
             <Table.ColumnHeader>
               <Text srOnly>What</Text>
             </Table.ColumnHeader>
+            <Table.ColumnHeader verticalAlign="bottom">Before the work</Table.ColumnHeader>
             {[
               { start: a, choose: setLeft, label: 'One start' },
               { start: b, choose: setRight, label: 'Another start' },
@@ -43,9 +44,10 @@ export function CompareStarts({ job }: { job: JobView }) {
           </Table.Row>
         </Table.Header>
         <Table.Body>
-          {rows(a, b).map(([name, one, other]) => (
+          {rows(job, a, b).map(([name, before, one, other]) => (
             <Table.Row key={name} bg="panel">
               <Table.Cell>{name}</Table.Cell>
+              <Table.Cell color="quiet">{before}</Table.Cell>
               {[one, other].map((text, i) => (
                 <Table.Cell
                   // biome-ignore lint/suspicious/noArrayIndexKey: a left and a right one
@@ -72,14 +74,45 @@ const SEEN: Record<Start['outcome'], string> = {
   NOT_SAID: 'not said',
 };
 
-function rows(a: Start, b: Start): [string, string, string][] {
-  const both = (name: string, of: (s: Start) => string): [string, string, string] => [name, of(a), of(b)];
+/** What was read before the work, by the field of a comparison. */
+function before(job: JobView, field: string): string {
+  const b = job.before;
+  switch (field) {
+    case 'FIRMWARE_TOTAL':
+      return b.firmwareTotal ?? '';
+    case 'SYSTEM_TOTAL':
+      return b.systemTotal ?? '';
+    case 'USABLE':
+      return b.usable ?? '';
+    case 'RATE':
+      return b.rate?.toString() ?? '';
+    case 'CAS_LATENCY':
+      return b.casLatency?.toString() ?? '';
+    case 'POSITIONS':
+      return b.positionsFilled?.toString() ?? '';
+    default:
+      return '';
+  }
+}
+
+type Row = [name: string, before: string, one: string, other: string];
+
+function rows(job: JobView, a: Start, b: Start): Row[] {
+  const both = (name: string, was: string, of: (s: Start) => string): Row => [name, was, of(a), of(b)];
   const read = (s: Start, field: string) => s.comparison.find((l) => l.field === field)?.found || 'not read';
+  const measured = (s: Start, name: string) => s.measured.find((m) => m.name === name);
+  const names = [...new Set([...a.measured, ...b.measured].map((m) => m.name))];
   return [
-    both('In it', (s) => s.arrangement.join('\n') || 'no module'),
-    both('Before it', (s) => s.actions.join('\n') || 'nothing'),
-    both('What it did', (s) => `${SEEN[s.outcome]}${s.note ? `: ${s.note}` : ''}`),
-    both('Minutes', (s) => (s.minutes === undefined ? 'not said' : String(s.minutes))),
-    ...a.comparison.map((l) => both(l.name, (s) => read(s, l.field))),
+    both('In it', '', (s) => s.arrangement.join('\n') || 'no module'),
+    both('Before it', '', (s) => s.actions.join('\n') || 'nothing'),
+    both('What it did', '', (s) => `${SEEN[s.outcome]}${s.note ? `: ${s.note}` : ''}`),
+    both('Minutes', '', (s) => (s.minutes === undefined ? 'not said' : String(s.minutes))),
+    ...a.comparison.map((l) => both(l.name, before(job, l.field), (s) => read(s, l.field))),
+    ...names.map((name) =>
+      both(name, measured(a, name)?.before ?? measured(b, name)?.before ?? '', (s) => {
+        const m = measured(s, name);
+        return m ? `${m.after}\n${m.verdict}` : 'not measured';
+      }),
+    ),
   ];
 }

@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Schemas } from '../../../../api/client';
-import { type Change, type JobView, useTrouble } from '../../api';
+import type { Change, JobView } from '../../api';
+import { useTrouble } from './api';
 import { Steps } from '../shared/Steps';
 
 type Test = Schemas['TestView'];

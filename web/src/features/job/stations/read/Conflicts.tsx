@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
-import type { Change, EvidenceView } from '../../api';
+import type { Change } from '../../api';
+import type { EvidenceView } from './api';
 
 type Conflict = EvidenceView['conflicts'][number];
 type Side = Conflict['one'];

@@ -3,7 +3,7 @@ import { cleanup, render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { system } from '../../../../theme/system';
-import type { EvidenceView } from '../../api';
+import type { EvidenceView } from './api';
 import { EvidenceTable } from './EvidenceTable';
 import { type PositionEvidence, Positions } from './Positions';
 

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Table, Text } from '@chakra-ui/react';
 import { Fragment, useState } from 'react';
-import type { Change, EvidenceView } from '../../api';
+import type { Change } from '../../api';
+import type { EvidenceView } from './api';
 import type { PositionEvidence } from './Positions';
 
 type FieldView = PositionEvidence['fields'][number];

@@ -4,9 +4,12 @@ import { useSearchParams } from 'react-router';
 import { ApiProblem } from '../../../../api/client';
 import { ChooseFile } from '../../../../parts/ChooseFile';
 import { dropGlance, keptGlance } from '../../../../parts/glance';
-import { type Change, handIn } from '../../api';
+import type { Change } from '../../api';
+import { handIn } from './api';
 
-type Outcome = { name: string; text: string; good: boolean };
+type Choice = { label: string; says: string };
+
+type Outcome = { name: string; text: string; good: boolean; choices?: Choice[] };
 
 /** Anything that says something of the machine: dropped, chosen or pasted anywhere on the page. The server tells what it is. */
 export function HandIn({ job, position, change }: { job: number; position?: string; change: Change }) {
@@ -40,6 +43,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
               name,
               text: e instanceof ApiProblem || e instanceof Error ? e.message : String(e),
               good: false,
+              choices: e instanceof ApiProblem ? ((e.body.choices ?? []) as Choice[]) : [],
             },
           ]);
         }
@@ -68,9 +72,9 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     return () => window.removeEventListener('paste', paste);
   }, [send]);
 
-  const readTyped = () => {
-    if (typed.trim() !== '' && !sending) {
-      void send([{ name: 'typed', content: new Blob([typed]) }]).then((good) => {
+  const readTyped = (text = typed) => {
+    if (text.trim() !== '' && !sending) {
+      void send([{ name: 'typed', content: new Blob([text]) }]).then((good) => {
         if (!good) return;
         setTyped('');
         dropGlance();
@@ -138,7 +142,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           color="ink"
           disabled={typed.trim() === ''}
           loading={sending}
-          onClick={readTyped}
+          onClick={() => readTyped()}
         >
           Read it
         </Button>
@@ -155,6 +159,18 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
             >
               {o.good ? '✓ ' : '⬣ '}
               {o.name}: {o.text}
+              {o.choices?.map((c) => (
+                <Button
+                  key={c.says}
+                  size="xs"
+                  variant="outline"
+                  color="ink"
+                  ms="2"
+                  onClick={() => readTyped(c.says)}
+                >
+                  {c.label}
+                </Button>
+              ))}
             </Text>
           ))}
         </Stack>

@@ -1,6 +1,7 @@
 import { Box, Flex, Link, NativeSelect, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
-import { type JobView, useDrawer } from '../../api';
+import type { JobView } from '../../api';
+import { useDrawer } from './api';
 
 const WAYS: [string, string, string][] = [
   [

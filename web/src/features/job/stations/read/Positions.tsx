@@ -1,7 +1,8 @@
 import { Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import { Choice } from '../../../../parts/Choice';
-import type { Change, EvidenceView } from '../../api';
+import type { Change } from '../../api';
+import type { EvidenceView } from './api';
 
 export type PositionEvidence = EvidenceView['positions'][number];
 type State = NonNullable<PositionEvidence['seen']>;

@@ -1,10 +1,11 @@
 import { Box, Button, Checkbox, Flex, Heading, Link, Stack, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../../parts/Labelled';
-import { MemoryPicture, MemoryTable } from '../../../../pictures/MemoryPicture';
+import { MemoryPicture } from '../../../../pictures/MemoryPicture';
+import { MemoryTable } from '../../../../pictures/MemoryTable';
 import { longest } from '../../../../pictures/memoryModel';
 import { GlanceAnswer } from '../../../../parts/GlanceAnswer';
-import { useEvidence, useJobGlance, usePublish } from '../../api';
+import { useEvidence, useJobGlance, usePublish } from './api';
 import { LabelEntry } from '../shared/LabelEntry';
 import { Conflicts } from './Conflicts';
 import { EvidenceTable } from './EvidenceTable';

@@ -13,7 +13,8 @@ import {
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
 import { dayAndClock } from '../../../../parts/times';
-import { type Change, type EvidenceView, useSourceDetail } from '../../api';
+import type { Change } from '../../api';
+import { type EvidenceView, useSourceDetail } from './api';
 
 type Props = { job: number; evidence: EvidenceView; change: Change; readOnly: boolean };
 

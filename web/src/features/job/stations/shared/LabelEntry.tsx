@@ -1,7 +1,7 @@
 import { Badge, Box, Button, Field, Flex, Grid, Input, Text } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
-import { useLabel } from '../../api';
+import { useLabel } from './api';
 
 const ORIGIN = { PRINTED: 'printed', TABLE: 'from a table', COMPUTED: 'computed' } as const;
 

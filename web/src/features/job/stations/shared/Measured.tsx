@@ -8,9 +8,13 @@ type Runs = Extract<JobChange, { type: 'NoteRuns' }>;
 
 const WHAT: [Runs['what'], string][] = [
   ['READ', 'bandwidth, read (GB/s)'],
+  ['WRITE', 'bandwidth, write (GB/s)'],
   ['COPY', 'bandwidth, copy (GB/s)'],
   ['LATENCY', 'latency (ns)'],
   ['TASK', "the owner's own task (s)"],
+  ['SCORE', 'a task in points'],
+  ['FRAMES', 'pictures in a second'],
+  ['DRIVE', 'the drive (MB/s)'],
 ];
 const THREADS: [string, string][] = [
   ['', 'not said'],
@@ -22,6 +26,9 @@ const CONDITIONS: [NonNullable<Runs['conditions']>[number], string][] = [
   ['PROGRAMS_CLOSED', 'other programs closed'],
   ['FRESH_START', 'freshly started'],
 ];
+
+/** What is told apart by a name, not by threads. */
+const NAMED: Runs['what'][] = ['TASK', 'SCORE', 'FRAMES', 'DRIVE'];
 
 /** Run after run, before and after, each under its conditions; what cannot be compared says why. */
 export function Measured({
@@ -72,10 +79,10 @@ export function Measured({
                 onChange={(w) => setWhat(w as Runs['what'])}
               />
             </Box>
-            {what === 'TASK' ? (
+            {NAMED.includes(what) ? (
               <Box width="14rem">
                 <label>
-                  <Text fontWeight="600">Which task</Text>
+                  <Text fontWeight="600">Which one</Text>
                   <Input value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
                 </label>
               </Box>

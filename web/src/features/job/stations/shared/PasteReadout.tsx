@@ -8,6 +8,7 @@ const NAMES: Record<string, string> = {
   systemTotal: 'total in the system',
   usable: 'usable',
   rate: 'rate',
+  casLatency: 'CL',
   positionsFilled: 'modules listed',
 };
 

@@ -42,6 +42,7 @@ export function ReadoutFields({
         onChange={(rateUnit) => onChange({ rateUnit }, () => undefined)}
         disabled={disabled}
       />
+      <TextField label="CL" {...field('casLatency')} help="if it is shown" />
       <TextField label="Modules listed" {...field('positionsFilled')} help="soldered banks included" />
       <TextField label="Bandwidth, MB/s" {...field('bandwidthMegabytes')} help="measured, if it was" />
       <Choice
@@ -50,6 +51,7 @@ export function ReadoutFields({
         value={value.test}
         options={[
           ['READ', 'Read'],
+          ['WRITE', 'Write'],
           ['COPY', 'Copy'],
         ]}
         onChange={(test) => onChange({ test }, () => undefined)}

@@ -1,7 +1,8 @@
 import { Box, Flex, Grid, Heading, Stack } from '@chakra-ui/react';
 import { Choice } from '../../../../parts/Choice';
 import { SelectField, TextBox, TextField } from '../../../../parts/Labelled';
-import { type JobView, useOperatingSystems } from '../../api';
+import type { JobView } from '../../api';
+import { useOperatingSystems } from './api';
 import { Photos } from './Photos';
 import type { StationProps } from '../shared/props';
 import { Measured } from '../shared/Measured';

@@ -38,6 +38,7 @@ public final class OpeningPlanner {
     private final AccessGraph graph;
     private final long[] closure;
     private final int[] secondsOf;
+    private final int[] secondsOffOf;
     private final int[] cautionsOf;
     /** Each part's place in the order of ids. */
     private final int[] placeOf;
@@ -68,6 +69,7 @@ public final class OpeningPlanner {
         this.secondsOf = graph.parts().stream()
                 .mapToInt(p -> p.secondsOff() + p.secondsOn())
                 .toArray();
+        this.secondsOffOf = graph.parts().stream().mapToInt(Part::secondsOff).toArray();
         this.cautionsOf =
                 graph.parts().stream().mapToInt(p -> p.cautions().size()).toArray();
         List<String> ids = graph.parts().stream().map(Part::id).sorted().toList();
@@ -262,6 +264,11 @@ public final class OpeningPlanner {
     /** Bench seconds, off and on, to reach positions of these classes. */
     public int secondsFor(long classSet) {
         return choice(classSet).seconds;
+    }
+
+    /** Of {@link #secondsFor} what it takes to get them off. */
+    public int secondsOff(long classSet) {
+        return sum(secondsOffOf, choice(classSet).parts);
     }
 
     /** The plan to reach positions by their number in the record, from a closed machine. */

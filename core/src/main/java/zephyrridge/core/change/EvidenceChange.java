@@ -37,8 +37,7 @@ public sealed interface EvidenceChange extends Change {
                     .spec()
                     .orElseThrow(() -> s.refused(Refusal.LABEL_NOT_WHOLE.of("label", label)));
             String key = s.freshKey();
-            Unit next = s.unit.withModule(
-                    new JobModule(key, origin, label.strip(), Optional.empty(), Optional.empty(), spec));
+            Unit next = s.unit.withModule(JobModule.named(key, origin, label.strip(), spec));
             return s.work.with(position.map(p -> s.stillHolds(next.withFound(s.socket(p), key), s.bench))
                     .orElse(next));
         }
@@ -57,13 +56,7 @@ public sealed interface EvidenceChange extends Change {
             Unit next = s.unit;
             for (String p : like) {
                 String key = s.freshKey(next);
-                next = next.withModule(new JobModule(
-                                key,
-                                JobModule.Origin.FOUND,
-                                model.labelLine(),
-                                Optional.empty(),
-                                Optional.empty(),
-                                model.spec()))
+                next = next.withModule(JobModule.named(key, JobModule.Origin.FOUND, model.labelLine(), model.spec()))
                         .withFound(p, key);
             }
             return s.work.with(s.stillHolds(next, s.bench));

@@ -13,22 +13,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
-import java.util.SortedSet;
 import java.util.TreeMap;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.log.Extra;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.Offer;
-import zephyrridge.core.plan.Sizing;
-import zephyrridge.core.plan.Target;
-import zephyrridge.core.plan.WorkProfile;
-import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.Money;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.unit.Alternative;
-import zephyrridge.core.unit.Counter;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Whence;
 import zephyrridge.core.unit.Work;
 
 /** What is to be in it. */
@@ -50,13 +43,7 @@ public sealed interface PlanChange extends Change {
                 throw s.refused(Refusal.TAG_HERE_ALREADY.of("tag", tag));
             }
             Ports.Stock stock = s.stock(tag);
-            return new JobModule(
-                    s.freshKey(next),
-                    JobModule.Origin.DRAWER,
-                    stock.labelLine(),
-                    Optional.of(tag),
-                    Optional.empty(),
-                    stock.spec());
+            return JobModule.drawn(s.freshKey(next), stock.labelLine(), tag, stock.spec());
         }
 
         static Optional<JobModule> withTag(Unit unit, String tag) {
@@ -133,6 +120,7 @@ public sealed interface PlanChange extends Change {
                                 model.labelLine(),
                                 Optional.empty(),
                                 Optional.empty(),
+                                model.whence().or(() -> Optional.of(Whence.NOT_SAID)),
                                 model.spec());
                 if (!module.spec().equals(model.spec())) {
                     throw s.refused(Refusal.ANOTHER_KIND.of("tags", tags.get(i), model.labelLine()));
@@ -220,13 +208,7 @@ public sealed interface PlanChange extends Change {
                     module = here.orElse(null);
                     if (module == null) {
                         Ports.Stock stock = s.stock(tag);
-                        module = new JobModule(
-                                unit.freshModuleKey(),
-                                JobModule.Origin.DRAWER,
-                                stock.labelLine(),
-                                Optional.of(tag),
-                                Optional.empty(),
-                                stock.spec());
+                        module = JobModule.drawn(unit.freshModuleKey(), stock.labelLine(), tag, stock.spec());
                     }
                 } else {
                     Offer o = s.offer(piece.offer().orElse(""));
@@ -310,117 +292,6 @@ public sealed interface PlanChange extends Change {
         @Override
         public Work to(Situation s) {
             return s.work.with(s.unit.withNamed(s.alternative(alternative), name.strip()));
-        }
-    }
-
-    /** What is wanted, in figures; what is not named is not wanted. */
-    record Want(
-            Optional<ByteSize> atLeast,
-            Optional<ByteSize> ideally,
-            Optional<Money> budget,
-            Optional<@Min(0) @Max(365) Integer> withinDays)
-            implements PlanChange {
-        @Override
-        public Work to(Situation s) {
-            Target t = new Target(atLeast.orElse(ByteSize.ZERO), ideally, budget, withinDays);
-            return s.work.with(s.unit.withNeed(new Unit.Need(t, s.unit.need().measured())));
-        }
-    }
-
-    /** What the work keeps busy, measured or by its kinds. */
-    record Measure(
-            Optional<ByteSize> peak,
-            Optional<@Min(0) @Max(10_000) Integer> hours,
-            Optional<Boolean> paging,
-            Optional<Sizing.Drive> drive,
-            @Size(max = 30) Map<@NotBlank @Size(max = 40) String, WorkProfile.Level> work)
-            implements PlanChange {
-        @Override
-        public Work to(Situation s) {
-            Sizing.Measured m = new Sizing.Measured(peak, hours, paging, drive.orElse(Sizing.Drive.NOT_KNOWN), work);
-            return s.work.with(s.unit.withNeed(new Unit.Need(s.unit.need().target(), m)));
-        }
-    }
-
-    /** The owner's yes to the layout on the table: who, to what; "" takes it back. */
-    record OwnerAgrees(@Size(max = 100) String who, @Size(max = 500) String to) implements PlanChange {
-        @Override
-        public Work to(Situation s) {
-            if (who.isBlank()) {
-                return s.work.with(s.unit.withConsent(Optional.empty()));
-            }
-            return s.work.with(s.unit.withConsent(Optional.of(new Unit.Consent(
-                    who.strip(), to.strip(), s.unit.onTheTable().id(), s.ports.now(), s.ports.by()))));
-        }
-    }
-
-    /** What was said over the counter; what is not named stays as it is. */
-    record CounterSays(
-            Optional<@Size(max = 500) String> forbids,
-            Optional<@Size(max = 10) SortedSet<Counter.Ban>> bans,
-            Optional<Extra> extra,
-            Optional<Counter.Offered> offered,
-            Optional<Counter.Worth> worth)
-            implements PlanChange {
-        @Override
-        public Work to(Situation s) {
-            Counter now = s.unit.counter();
-            SortedMap<Extra, Counter.Offered> extras = new TreeMap<>(now.extras());
-            if (extra.isPresent() && offered.isPresent()) {
-                extras.put(extra.get(), offered.get());
-            }
-            offered.flatMap(Counter.Offered::minutes)
-                    .filter(m -> m < 1 || m > Counter.Offered.MOST_MINUTES)
-                    .ifPresent(m -> {
-                        throw s.refused(Refusal.VALUE_CANNOT_BE.of("minutes", String.valueOf(m)));
-                    });
-            if (worth.filter(w -> w.source().length() > 200).isPresent()) {
-                throw s.refused(Refusal.VALUE_CANNOT_BE.of("source", worth.get().source()));
-            }
-            return s.work.with(s.unit.withCounter(new Counter(
-                    forbids.orElse(now.forbids()), bans.orElse(now.bans()), extras, worth.orElse(now.worth()))));
-        }
-    }
-
-    /**
-     * What else the layout on the table wants, beside modules: a carrier, blanks, screws.
-     *
-     * @param pieces 0 takes it off the list
-     * @param price of one piece
-     */
-    record WantPart(
-            @NotBlank @Size(max = 100) String what,
-            @Min(0) @Max(Alternative.SmallPart.MOST_PIECES) int pieces,
-            @NotNull Money price)
-            implements PlanChange {
-        private static final int MOST = 30;
-
-        @Override
-        public Work to(Situation s) {
-            if (price.minor() < 0) {
-                throw s.refused(Refusal.VALUE_CANNOT_BE.of("price", price.toString()));
-            }
-            List<Alternative.SmallPart> parts =
-                    new ArrayList<>(s.unit.onTheTable().parts());
-            parts.removeIf(p -> p.what().equalsIgnoreCase(what.strip()));
-            if (pieces > 0) {
-                parts.add(new Alternative.SmallPart(what.strip(), pieces, price));
-            }
-            if (parts.size() > MOST) {
-                throw s.refused(Refusal.TOO_MANY.of("what", "parts", String.valueOf(MOST)));
-            }
-            return s.work.with(s.unit.withParts(parts));
-        }
-    }
-
-    /** This job follows another school than the house, for a reason; "" as the reason follows the house again. */
-    record FollowSchool(@NotBlank @Size(max = 60) String school, @Size(max = 300) String reason) implements PlanChange {
-        @Override
-        public Work to(Situation s) {
-            if (s.bench.house().with(school).isEmpty()) {
-                throw s.noSuch("school", school);
-            }
-            return s.work.with(s.unit.withSchool(school, reason.strip()));
         }
     }
 }

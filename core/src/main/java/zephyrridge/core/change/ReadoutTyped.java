@@ -21,6 +21,7 @@ final class ReadoutTyped {
             "usable",
             "rate",
             "rateUnit",
+            "casLatency",
             "positionsFilled",
             "bandwidthMegabytes",
             "test",
@@ -54,6 +55,8 @@ final class ReadoutTyped {
                 .rate(t.or(
                         "rate", now.rate(), (field, text) -> number(1, 20_000).apply(field, bare(text))))
                 .rateUnit(t.or("rateUnit", now.rateUnit(), one(Readout.RateUnit.values())))
+                .casLatency(t.or("casLatency", now.casLatency(), (field, text) -> number(2, 100)
+                        .apply(field, text.replaceAll("(?i)^CL ?(\\d+)$", "$1"))))
                 .positionsFilled(t.or("positionsFilled", now.positionsFilled(), number(0, 512)))
                 .bandwidth(
                         t.or("bandwidthMegabytes", now.bandwidth(), (field, text) -> number(1, 10_000_000)

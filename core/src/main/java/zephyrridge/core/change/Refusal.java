@@ -24,6 +24,7 @@ public enum Refusal implements FindingCode {
     FAULT_NOT_CONFIRMED(Sort.INVALID),
     OFFER_SHORT(Sort.CONFLICT),
     NOT_BOUGHT(Sort.INVALID),
+    WHENCE_IS_KNOWN(Sort.INVALID),
     TOO_MANY(Sort.INVALID),
     HERE_ALREADY(Sort.INVALID),
     SCREW_DRAWN_THERE(Sort.INVALID),

@@ -23,6 +23,8 @@ public final class ChannelSummary {
     boolean changed;
     /** Access classes of positions that differ from what was found. */
     long changedClasses;
+    /** Modules that come out or go in. */
+    int handled;
 
     ChannelSummary(int group, int channels) {
         this.group = group;
@@ -41,6 +43,14 @@ public final class ChannelSummary {
     /** Whether each channel holds as much. */
     public boolean sameTotals(ChannelSummary o) {
         return java.util.Arrays.equals(totals, o.totals);
+    }
+
+    /** Whether its change asks no more of a hand than another's: of parts, modules, and what is in it at the start. */
+    public boolean asksNoMoreThan(ChannelSummary o) {
+        return (changedClasses & ~o.changedClasses) == 0
+                && (!changed || o.changed)
+                && handled <= o.handled
+                && modules <= o.modules;
     }
 
     public long installedMib() {

@@ -117,4 +117,21 @@ final class CompiledMachine {
     private static boolean contains(int[] list, int value) {
         return IntStream.of(list).anyMatch(v -> v == value);
     }
+
+    /**
+     * What a change costs in bench time.
+     *
+     * @param changedClasses access classes of the positions that change
+     * @param handled modules that come out or go in; {@code filled} modules it starts with
+     */
+    Effort effort(long changedClasses, int handled, int filled) {
+        int off = opening.secondsOff(changedClasses);
+        return new Effort(
+                off,
+                handled * Effort.HAND_SECONDS,
+                opening.secondsFor(changedClasses) - off,
+                record.start()
+                        .firstStart(record.kind(), record.controller().generation(), filled)
+                        .to());
+    }
 }

@@ -6,7 +6,7 @@ package zephyrridge.core.layout;
  * @param rateThirds by clock domain, thirds of MT/s; 0 where there is no rate
  * @param casLatency by clock domain; 0 where it is not known
  * @param meanThirds by processor, thirds of MB/s; 0 where it is not known
- * @param effortSeconds to reach what changes
+ * @param effort to change what changes
  * @param stop whether something stops it; limits are not asked
  */
 public record Figures(
@@ -15,7 +15,7 @@ public record Figures(
         int[] rateThirds,
         int[] casLatency,
         long[] meanThirds,
-        int effortSeconds,
+        Effort effort,
         boolean stop,
         boolean orderBroken) {
 

@@ -16,7 +16,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param rates one per clock domain
  * @param widths one per processor
  * @param changed positions that differ from the layout as found
- * @param effortSeconds bench time to reach them, opening and closing
+ * @param effort bench time to change them
  * @param verdicts every rule with how it stands, satisfied ones too
  * @param findings gravest first
  */
@@ -27,7 +27,7 @@ public record LayoutEvaluation(
         List<RateResult> rates,
         List<WidthMap> widths,
         List<String> changed,
-        int effortSeconds,
+        Effort effort,
         List<RuleVerdict> verdicts,
         List<Finding> findings) {
 
@@ -36,7 +36,7 @@ public record LayoutEvaluation(
     public record RuleVerdict(Rule rule, Verdict verdict) {}
 
     public LayoutEvaluation withFindings(List<Finding> next) {
-        return new LayoutEvaluation(installed, usable, channels, rates, widths, changed, effortSeconds, verdicts, next);
+        return new LayoutEvaluation(installed, usable, channels, rates, widths, changed, effort, verdicts, next);
     }
 
     /** With a further rule's verdict and findings, in their order. */
@@ -48,7 +48,7 @@ public record LayoutEvaluation(
         nextFindings.addAll(said);
         nextFindings.sort(Finding.GRAVEST_FIRST);
         return new LayoutEvaluation(
-                installed, usable, channels, rates, widths, changed, effortSeconds, nextVerdicts, nextFindings);
+                installed, usable, channels, rates, widths, changed, effort, nextVerdicts, nextFindings);
     }
 
     public Verdict verdict(Rule rule) {

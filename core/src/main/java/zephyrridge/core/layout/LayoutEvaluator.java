@@ -88,7 +88,7 @@ public final class LayoutEvaluator {
         verdicts.add(new LayoutEvaluation.RuleVerdict(
                 Rule.USABLE, costs(findings, beforeUsable) ? Verdict.VIOLATED : Verdict.SATISFIED));
         List<String> changed = new ArrayList<>();
-        int effort = effort(f, changed, findings);
+        Effort effort = effort(f, changed, findings);
         verdicts.add(new LayoutEvaluation.RuleVerdict(
                 Rule.EFFORT, changed.isEmpty() ? Verdict.NOT_APPLICABLE : Verdict.SATISFIED));
         verdicts.sort((a, b) -> a.rule().compareTo(b.rule()));
@@ -166,7 +166,7 @@ public final class LayoutEvaluator {
                 rate);
     }
 
-    private int effort(Facts f, List<String> changed, List<Finding> findings) {
+    private Effort effort(Facts f, List<String> changed, List<Finding> findings) {
         int[] numbers = new int[f.modules.length];
         for (int p = 0; p < f.modules.length; p++) {
             if (f.layout.differsAt(p, f.asFound)) {
@@ -175,9 +175,10 @@ public final class LayoutEvaluator {
             }
         }
         if (changed.isEmpty()) {
-            return 0;
+            return Effort.NONE;
         }
-        int seconds = machine.opening.secondsFor(machine.opening.classesOf(numbers, changed.size()));
+        long classes = machine.opening.classesOf(numbers, changed.size());
+        int seconds = machine.opening.secondsFor(classes);
         if (seconds > LONG_MINUTES * 60) {
             findings.add(Finding.of(
                     LayoutFinding.EFFORT_HIDDEN,
@@ -186,7 +187,13 @@ public final class LayoutEvaluator {
                     new LayoutFinding.Effort(labels(numbers, changed.size()), (seconds + 59) / 60),
                     new Evidence.RecordEntry("access", "seconds off and on", machine.record.name())));
         }
-        return seconds;
+        int handled = 0;
+        for (int i = 0; i < changed.size(); i++) {
+            handled += (f.modules[numbers[i]] == null ? 0 : 1) + (f.asFound.raw()[numbers[i]] == null ? 0 : 1);
+        }
+        int filled =
+                (int) IntStream.range(0, f.modules.length).filter(f::counts).count();
+        return machine.effort(classes, handled, filled);
     }
 
     private List<String> labels(int[] positions, int count) {

@@ -53,8 +53,9 @@ public final class LayoutFigures {
         return machine.steps[0].thirds();
     }
 
-    public int secondsFor(long changedClasses) {
-        return machine.opening.secondsFor(changedClasses);
+    /** What any layout that changes positions of these classes takes at least. */
+    public int leastMinutes(long changedClasses) {
+        return Effort.leastMinutes(machine.opening.secondsFor(changedClasses));
     }
 
     /** The summaries of a whole layout, by group. */
@@ -83,6 +84,7 @@ public final class LayoutFigures {
             ModuleSpec was = found.raw()[p];
             if (m == null ? was != null : !m.equals(was)) {
                 s.changed = true;
+                s.handled += (m == null ? 0 : 1) + (was == null ? 0 : 1);
                 s.changedClasses |= machine.opening.classesOf(new int[] {p}, 1);
             }
             if (m == null) {
@@ -160,6 +162,8 @@ public final class LayoutFigures {
         boolean stop = false;
         boolean order = false;
         boolean any = false;
+        int handled = 0;
+        int filled = 0;
         for (ChannelSummary s : all) {
             int domain = machine.domainOf[machine.groupChannels[s.group][0]];
             if (clocks[domain] == null) {
@@ -170,6 +174,8 @@ public final class LayoutFigures {
             spare += s.spareMib;
             changed |= s.changedClasses;
             any |= s.changed;
+            handled += s.handled;
+            filled += s.modules;
             buffering |= s.buffering;
             checkBits |= s.checkBits;
             widths |= s.widths;
@@ -194,7 +200,7 @@ public final class LayoutFigures {
                 rates,
                 cls,
                 means(all, rates),
-                any ? machine.opening.secondsFor(changed) : 0,
+                any ? machine.effort(changed, handled, filled) : Effort.NONE,
                 stop,
                 order);
     }

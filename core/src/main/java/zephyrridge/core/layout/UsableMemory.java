@@ -26,7 +26,7 @@ final class UsableMemory {
         ByteSize installed = ByteSize.ofMebibytes(f.installedMib);
         ByteSize kept = afterMode(host, installed, host.mode() == Host.MemoryMode.SPARED ? spareMib(f) : 0);
         ByteSize addressable = addressable(host, c, kept);
-        ByteSize reserved = c.carveOut().plus(c.reserve());
+        ByteSize reserved = kept(c, host);
         ByteSize usable = addressable.minusFloored(reserved);
         ByteSize capped = usable.min(host.ceiling().orElse(usable));
         if (!kept.equals(installed)) {
@@ -70,7 +70,9 @@ final class UsableMemory {
                     installed,
                     reserved,
                     capped,
-                    new Evidence.RecordEntry("controller.carveOut + reserve", reserved.toString(), c.name()));
+                    host.kept().isPresent()
+                            ? new Evidence.Word("read before anything was changed", reserved.toString())
+                            : new Evidence.RecordEntry("controller.carveOut + reserve", reserved.toString(), c.name()));
         }
         return capped;
     }
@@ -82,8 +84,13 @@ final class UsableMemory {
     /** What is usable of so much, nothing said of it. */
     static long mebibytes(Controller c, Host host, long installedMib, long spareMib) {
         ByteSize kept = afterMode(host, ByteSize.ofMebibytes(installedMib), spareMib);
-        ByteSize usable = addressable(host, c, kept).minusFloored(c.carveOut().plus(c.reserve()));
+        ByteSize usable = addressable(host, c, kept).minusFloored(kept(c, host));
         return usable.min(host.ceiling().orElse(usable)).mebibytes();
+    }
+
+    /** What graphics and firmware keep: as it was read in this machine, else as the record has it. */
+    private static ByteSize kept(Controller c, Host host) {
+        return host.kept().orElse(c.carveOut().plus(c.reserve()));
     }
 
     /** Mirroring halves; sparing holds back the largest rank of each channel. */

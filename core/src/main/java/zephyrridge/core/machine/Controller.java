@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.module.Buffering;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
@@ -52,5 +53,27 @@ public record Controller(
         steps = steps.stream().sorted(Comparator.reverseOrder()).toList();
         caps = List.copyOf(caps);
         ways = Collections.unmodifiableSortedSet(new TreeSet<>(ways));
+    }
+
+    /** With this row before all others: the first that matches counts. */
+    public Controller withFirst(RateCap row) {
+        return new Controller(
+                name,
+                generation,
+                buffering,
+                clockedModules,
+                ecc,
+                millivolts,
+                steps,
+                Stream.concat(Stream.of(row), caps.stream()).toList(),
+                clockPerProcessor,
+                ranksPerChannel,
+                rankMultiplication,
+                ways,
+                flex,
+                channelBytes,
+                deviceHole,
+                carveOut,
+                reserve);
     }
 }

@@ -57,6 +57,10 @@ public record MachineRecord(
         return with(controller, otherControllers, positions, next, start);
     }
 
+    public MachineRecord withController(Controller next) {
+        return with(next, otherControllers, positions, access, start);
+    }
+
     public MachineRecord withStart(StartBehaviour next) {
         return with(controller, otherControllers, positions, access, next);
     }

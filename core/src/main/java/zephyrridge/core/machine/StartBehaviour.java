@@ -2,6 +2,7 @@ package zephyrridge.core.machine;
 
 import java.util.List;
 import java.util.Optional;
+import zephyrridge.core.module.MemoryGeneration;
 
 /**
  * What this model does at the first start after memory was changed.
@@ -24,5 +25,23 @@ public record StartBehaviour(
     public StartBehaviour {
         signals = List.copyOf(signals);
         firstStartSeconds = firstStartSeconds == null ? Optional.empty() : firstStartSeconds;
+    }
+
+    /** @param from seconds that a first start with training may take; {@code to} the most that is still usual */
+    public record FirstStart(int from, int to) {}
+
+    /** How long a first start may take with so many modules in it, common practice, no source. */
+    public FirstStart firstStart(MachineKind kind, MemoryGeneration generation, int modules) {
+        if (firstStartSeconds.isPresent()) {
+            return new FirstStart(firstStartSeconds.get(), 2 * firstStartSeconds.get());
+        }
+        if (kind == MachineKind.SERVER) {
+            return new FirstStart(60, 300);
+        }
+        return switch (generation) {
+            case DDR, DDR2, DDR3 -> new FirstStart(1, 5);
+            case DDR4, LPDDR4 -> new FirstStart(5, 40);
+            case DDR5, LPDDR5 -> new FirstStart(30, modules >= 4 ? 900 : 300);
+        };
     }
 }

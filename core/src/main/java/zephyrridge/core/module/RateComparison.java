@@ -36,7 +36,8 @@ public record RateComparison(DataRate rate, int cl, DataRate otherRate, int othe
         return firstWord(otherRate, otherCl);
     }
 
-    private static Picoseconds firstWord(DataRate rate, int cl) {
+    /** CL x 2000 / rate ns, rounded to nearest ps. */
+    public static Picoseconds firstWord(DataRate rate, int cl) {
         return Picoseconds.of((int) Math.round(cl * 6_000_000.0 / rate.thirds()));
     }
 

@@ -15,6 +15,7 @@ import java.util.TreeSet;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
+import zephyrridge.core.layout.Effort;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
@@ -27,7 +28,7 @@ import zephyrridge.core.unit.Unit;
  * @param carrier it is about; empty for a side of the machine
  * @param side on which the last part before the sockets comes off; empty where they are open to the hand
  * @param positions it is about
- * @param seconds to open and to close again, from how it stands now
+ * @param seconds to open, to fit what is left and to close again, from how it stands now
  * @param turns of the machine on the way in
  * @param current whether this is the one that is worked in, or comes next
  * @param done whether nothing is left to fit in it
@@ -69,6 +70,10 @@ public record Round(
                             o -> o.purpose() == Entry.Purpose.FIT && !Collections.disjoint(o.positions(), positions))
                     .isPresent();
             rounds.add(round(bench, unit, now, Entry.Purpose.FIT, where, left.isEmpty() ? positions : left)
+                    .withHands(lines.stream()
+                            .filter(l -> !l.done() && left.contains(l.position().id()))
+                            .mapToInt(l -> (l.out().isPresent() ? 1 : 0) + (l.in().isPresent() ? 1 : 0))
+                            .sum())
                     .with(positions, left.isEmpty(), opened));
         });
         rounds.sort(
@@ -130,6 +135,19 @@ public record Round(
 
     private Round with(SortedSet<String> all, boolean isDone, boolean isOpened) {
         return new Round(purpose, carrier, side, all, seconds, turns, current, isDone, isOpened);
+    }
+
+    private Round withHands(int modules) {
+        return new Round(
+                purpose,
+                carrier,
+                side,
+                positions,
+                seconds + modules * Effort.HAND_SECONDS,
+                turns,
+                current,
+                done,
+                opened);
     }
 
     private Round asCurrent() {

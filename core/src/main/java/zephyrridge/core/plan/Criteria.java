@@ -1,6 +1,8 @@
 package zephyrridge.core.plan;
 
+import java.util.Arrays;
 import java.util.Comparator;
+import java.util.List;
 
 /**
  * What layouts are compared by, in whole units (R-8.2). One layout
@@ -9,7 +11,7 @@ import java.util.Comparator;
  * @param usableMib {@code meanTenths} mean bandwidth in 0.1 GB/s, rounded down
  * @param costMinor expected cost in minor units
  * @param chancePermille that it runs
- * @param minutes of opening and closing; {@code readyDays} from today
+ * @param minutes at the bench; {@code readyDays} from today
  */
 public record Criteria(int usableMib, int meanTenths, long costMinor, int chancePermille, int minutes, int readyDays) {
     public enum Of {
@@ -38,6 +40,32 @@ public record Criteria(int usableMib, int meanTenths, long costMinor, int chance
             case CHANCE -> chancePermille;
             case MINUTES -> -minutes;
             case READY -> -readyDays;
+        };
+    }
+
+    /** Minutes at the bench that a person tells apart. */
+    private static final int SAME_MINUTES = 5;
+
+    /**
+     * In what this is better than another by more than a person tells apart, the greatest gain first: memory, bandwidth and cost by
+     * their part of the other's, a point of chance like one per cent, an hour and a week like the whole.
+     */
+    public List<Of> gains(Criteria o) {
+        Criteria a = coarse();
+        Criteria b = o.coarse();
+        return Arrays.stream(Of.values())
+                .filter(of -> a.worth(of) > b.worth(of))
+                .filter(of -> of != Of.MINUTES || o.minutes - minutes >= SAME_MINUTES)
+                .sorted(Comparator.comparingDouble(of -> -(double) (worth(of) - o.worth(of)) / whole(of, o)))
+                .toList();
+    }
+
+    private static double whole(Of of, Criteria o) {
+        return switch (of) {
+            case USABLE, MEAN, COST -> Math.max(1, Math.abs(o.worth(of)));
+            case CHANCE -> 1000;
+            case MINUTES -> 60;
+            case READY -> 7;
         };
     }
 

@@ -147,14 +147,11 @@ final class GroupChoices {
         }
         for (Choice c : found) {
             ChannelSummary o = c.summary;
-            boolean noMore = (o.changedClasses() & ~s.changedClasses()) == 0 && (!o.isChanged() || s.isChanged());
-            if (noMore && o.sameTotals(s)) {
+            if (o.asksNoMoreThan(s) && o.sameTotals(s)) {
                 return;
             }
         }
-        found.removeIf(c -> (s.changedClasses() & ~c.summary.changedClasses()) == 0
-                && (!s.isChanged() || c.summary.isChanged())
-                && s.sameTotals(c.summary));
+        found.removeIf(c -> s.asksNoMoreThan(c.summary) && s.sameTotals(c.summary));
         found.add(new Choice(at.clone(), s));
     }
 }

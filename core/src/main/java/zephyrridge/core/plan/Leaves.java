@@ -14,8 +14,6 @@ import zephyrridge.core.layout.Figures;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutFigures;
 import zephyrridge.core.limit.Judgement;
-import zephyrridge.core.machine.MachineRecord;
-import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.Money;
 
@@ -28,11 +26,6 @@ final class Leaves {
     private record Reach(long installed, long largest, int density, int buffering) {}
 
     private record Likelihood(int permille, boolean stops) {}
-
-    private static final int TEST_MINUTES = 12;
-    private static final int UNTESTED_PERCENT = 5;
-    /** To open and start again, however near the socket lies. */
-    private static final int LEAST_AGAIN_MINUTES = 5;
 
     private final PlanTask task;
     private final Kinds kinds;
@@ -49,6 +42,8 @@ final class Leaves {
     private final boolean plain;
     private final Map<Reach, Likelihood> chances = new HashMap<>();
     private final Front<Leaf> front = new Front<>();
+    private final Paying paying;
+    private final OptionMaker maker;
     private final int groupSockets;
     private final int[] ownKinds;
     private final Figures found;
@@ -63,6 +58,8 @@ final class Leaves {
         plain = task.limits().isPlain();
         groupSockets = groups.stream().mapToInt(g -> g.sockets.length).sum();
         found = figures.figures(figures.summarise(seen(task)));
+        paying = new Paying(task);
+        maker = new OptionMaker(task, kinds, figures, found, paying);
         Set<Integer> leads = new HashSet<>(Set.of(0));
         for (int k = 0; k < kinds.size(); k++) {
             kinds.offers.get(k).forEach(o -> leads.add(o.leadDays()));
@@ -75,7 +72,7 @@ final class Leaves {
         pulledValue = new long[kinds.size()];
         long pulled = 0;
         for (int k = 0; k < kinds.size(); k++) {
-            List<Offer> offers = worthwhile(kinds.offers.get(k));
+            List<Offer> offers = Sourcing.worthwhile(kinds.offers.get(k), groupSockets);
             kinds.offers.set(k, offers);
             leastMoney[k] = least(k);
             pulledValue[k] = kinds.own.get(k).stream()
@@ -127,29 +124,6 @@ final class Leaves {
         Map<String, ModuleSpec> at = new TreeMap<>();
         t.own().forEach((p, m) -> at.put(p, kinds.seen(m)));
         return t.asFound().holding(t.record(), at);
-    }
-
-    /** Lines that another one of the kind beats in everything are left out, where that one has enough for the whole machine. */
-    private List<Offer> worthwhile(List<Offer> offers) {
-        List<Offer> kept = new ArrayList<>();
-        List<Offer> sorted = offers.stream()
-                .sorted(Comparator.comparing(Offer::price)
-                        .thenComparing(Offer::leadDays)
-                        .thenComparing(Offer::id))
-                .toList();
-        for (Offer o : sorted) {
-            boolean beaten = kept.stream()
-                    .anyMatch(b -> b.pieces() == o.pieces()
-                            && b.price().compareTo(o.price()) <= 0
-                            && b.leadDays() <= o.leadDays()
-                            && b.returnDays().orElse(-1) >= o.returnDays().orElse(-1)
-                            && b.restocking().compareTo(o.restocking()) <= 0
-                            && (long) b.stock() * b.pieces() >= Math.max(1, groupSockets));
-            if (!beaten) {
-                kept.add(o);
-            }
-        }
-        return kept;
     }
 
     /** The least that one more piece of a kind can cost, own pieces for nothing. */
@@ -206,7 +180,7 @@ final class Leaves {
                 money += Math.max(0, used[k] - kinds.own.get(k).size()) * leastMoney[k];
             }
         }
-        int minutes = changedClasses == 0 ? 0 : (figures.secondsFor(changedClasses) + 59) / 60;
+        int minutes = changedClasses == 0 ? 0 : figures.leastMinutes(changedClasses);
         return front.hasNoWorse(new Criteria(
                 (int) Math.min(mostMib, Integer.MAX_VALUE),
                 (int) mostMean,
@@ -234,7 +208,7 @@ final class Leaves {
         if (f.stop() || f.orderBroken()) {
             return;
         }
-        int minutes = (f.effortSeconds() + 59) / 60;
+        int minutes = f.effort().minutes();
         int mean = (int) tenths(f.allMeanThirds());
         long labour = task.terms().labour(minutes).minor();
         long pulled = 0;
@@ -284,19 +258,9 @@ final class Leaves {
     }
 
     private Likelihood judged(GroupChoices.Choice[] path, Figures f) {
-        Judgement j = task.limits().judge(layout(kindOf(path)), f, task.firmware(), task.processor());
+        Judgement j = task.limits().judge(maker.layout(kindOf(path)), f, task.firmware(), task.processor());
         return new Likelihood(
                 j.chance().permille(), j.findings().stream().anyMatch(x -> x.severity() == Severity.STOP));
-    }
-
-    private Layout layout(int[] kindOf) {
-        Map<String, ModuleSpec> at = new TreeMap<>();
-        for (int p = 0; p < kindOf.length; p++) {
-            if (kindOf[p] >= 0) {
-                at.put(task.record().positions().get(p).id(), kinds.spec(kindOf[p]));
-            }
-        }
-        return task.asFound().holding(task.record(), at);
     }
 
     private int[] kindOf(GroupChoices.Choice[] path) {
@@ -328,7 +292,7 @@ final class Leaves {
             }
         }
         Sourcing.Supply[] best = new Sourcing.Supply[wanted.size()];
-        long doubt = doubt(labour);
+        long doubt = paying.doubt(labour);
         for (int i = 0; i < best.length; i++) {
             Sourcing from = sourcing.get(d).get(wanted.get(i));
             best[i] = ways.get(i).stream()
@@ -337,7 +301,7 @@ final class Leaves {
                             .thenComparingInt(Sourcing.Supply::packs))
                     .orElseThrow();
         }
-        if (!withinBudget(best, bound.minutes()) && !cheaper(ways, q, bound.minutes(), best)) {
+        if (!paying.withinBudget(best, bound.minutes()) && !paying.cheaper(ways, q, bound.minutes(), best)) {
             return;
         }
         int ready = 0;
@@ -355,7 +319,7 @@ final class Leaves {
             // The same is found on its own day, where no less of it can go back.
             return;
         }
-        long cost = expectedCost(money, loss, labour, pulled, bound.chancePermille());
+        long cost = Paying.expectedCost(money, loss, labour, pulled, bound.chancePermille());
         Criteria c = new Criteria(
                 bound.usableMib(), bound.meanTenths(), cost, bound.chancePermille(), bound.minutes(), ready);
         if (!front.hasNoWorse(c)) {
@@ -366,65 +330,8 @@ final class Leaves {
         }
     }
 
-    /** What an untested piece adds: the cheaper of its test and of the risk to open twice for it (R-8.2; common practice, no source). */
-    private long doubt(long labour) {
-        long again = Math.max(labour, task.terms().labour(LEAST_AGAIN_MINUTES).minor());
-        return Math.min(task.terms().labour(TEST_MINUTES).minor(), again * UNTESTED_PERCENT / 100);
-    }
-
-    /** Purchases, labour, and with the chance of a refusal what is lost and a second opening; less what comes out; rounded half up. */
-    static long expectedCost(long money, long loss, long labour, long pulled, int permille) {
-        return money + labour + Math.floorDiv((1000 - permille) * (loss + labour) + 500, 1000) - pulled;
-    }
-
-    private boolean withinBudget(Sourcing.Supply[] supplies, int minutes) {
-        if (task.target().budget().isEmpty()) {
-            return true;
-        }
-        long money = 0;
-        for (Sourcing.Supply s : supplies) {
-            money += s.money();
-        }
-        return quote(money, minutes).compareTo(task.target().budget().get()) <= 0;
-    }
-
-    private Money quote(long money, int minutes) {
-        Money net = Money.ofMinor(money)
-                .plus(minutes == 0 ? Money.ZERO : task.terms().labourQuoted(minutes));
-        return net.plus(net.share(task.terms().taxPermille(), 1000));
-    }
-
-    /** Where the cheapest in the long run is too dear today: the cheapest of all ways that are not. */
-    private boolean cheaper(List<List<Sourcing.Supply>> ways, int q, int minutes, Sourcing.Supply[] best) {
-        Sourcing.Supply[] now = new Sourcing.Supply[best.length];
-        long[] least = {Long.MAX_VALUE};
-        walk(ways, 0, now, q, minutes, best, least);
-        return least[0] < Long.MAX_VALUE;
-    }
-
-    private void walk(
-            List<List<Sourcing.Supply>> ways,
-            int i,
-            Sourcing.Supply[] now,
-            int q,
-            int minutes,
-            Sourcing.Supply[] best,
-            long[] least) {
-        if (i == now.length) {
-            long worth = 0;
-            for (Sourcing.Supply s : now) {
-                worth += 1000 * s.money() + q * s.loss();
-            }
-            if (worth < least[0] && withinBudget(now, minutes)) {
-                least[0] = worth;
-                System.arraycopy(now, 0, best, 0, now.length);
-            }
-            return;
-        }
-        for (Sourcing.Supply s : ways.get(i)) {
-            now[i] = s;
-            walk(ways, i + 1, now, q, minutes, best, least);
-        }
+    private PlanOption option(Criteria c, Leaf leaf) {
+        return maker.option(c, leaf.kindOf, leaf.supplies, sourcing.get(leaf.day));
     }
 
     List<PlanOption> front() {
@@ -432,96 +339,5 @@ final class Leaves {
                 .filter(e -> e.of() != null)
                 .map(e -> option(e.criteria(), e.of()))
                 .toList();
-    }
-
-    private PlanOption option(Criteria c, Leaf leaf) {
-        MachineRecord record = task.record();
-        Map<Integer, List<PlanOption.Piece>> pools = new TreeMap<>();
-        List<PlanOption.Purchase> bought = new ArrayList<>();
-        leaf.supplies.forEach((kind, s) -> {
-            List<PlanOption.Piece> pool = pools.computeIfAbsent(kind, k -> new ArrayList<>());
-            List<DrawerPiece> drawn = sourcing.get(leaf.day).get(kind).drawerOf(s);
-            drawn.forEach(p -> pool.add(new PlanOption.Piece(PlanOption.From.DRAWER, p.tag(), p.spec(), p.tested())));
-            for (Sourcing.Bought b : s.bought()) {
-                bought.add(new PlanOption.Purchase(b.offer(), b.packs()));
-                for (int i = 0; i < b.packs() * b.offer().pieces(); i++) {
-                    pool.add(new PlanOption.Piece(
-                            PlanOption.From.OFFER, b.offer().id(), b.offer().spec()));
-                }
-            }
-        });
-        Map<String, PlanOption.Piece> pieces = new TreeMap<>();
-        Set<String> kept = new HashSet<>();
-        // What stays where it is first, then what is moved, then what is new.
-        for (int p = 0; p < leaf.kindOf.length; p++) {
-            Position position = record.positions().get(p);
-            ModuleSpec own = task.own().get(position.id());
-            if (leaf.kindOf[p] >= 0 && own != null && kinds.number(own) == leaf.kindOf[p]) {
-                pieces.put(position.id(), new PlanOption.Piece(PlanOption.From.OWN, position.id(), own));
-                kept.add(position.id());
-            }
-        }
-        Map<Integer, Integer> taken = new HashMap<>();
-        for (int p = 0; p < leaf.kindOf.length; p++) {
-            String id = record.positions().get(p).id();
-            int kind = leaf.kindOf[p];
-            if (kind < 0 || pieces.containsKey(id)) {
-                continue;
-            }
-            String moved = kinds.own.get(kind).stream()
-                    .filter(o -> !kept.contains(o))
-                    .findFirst()
-                    .orElse(null);
-            if (moved != null) {
-                kept.add(moved);
-                pieces.put(
-                        id,
-                        new PlanOption.Piece(
-                                PlanOption.From.OWN, moved, task.own().get(moved)));
-            } else {
-                int next = taken.merge(kind, 1, Integer::sum) - 1;
-                pieces.put(id, pools.get(kind).get(next));
-            }
-        }
-        Map<String, ModuleSpec> at = new TreeMap<>();
-        pieces.forEach((p, piece) -> at.put(p, piece.spec()));
-        Layout layout = task.asFound().holding(record, at);
-        Figures f = figures.figures(figures.summarise(layout(leaf.kindOf)));
-        Judgement limits = task.limits().judge(layout(leaf.kindOf), f, task.firmware(), task.processor());
-        long drawer = leaf.supplies.entrySet().stream()
-                .flatMap(e -> sourcing.get(leaf.day).get(e.getKey()).drawerOf(e.getValue()).stream())
-                .mapToLong(p -> p.bookValue().minor())
-                .sum();
-        long purchases = bought.stream().mapToLong(b -> b.price().minor()).sum();
-        int proof = Math.max(c.readyDays(), task.fitDay());
-        Map<String, ModuleSpec> seenAt = new TreeMap<>();
-        at.forEach((p, m) -> seenAt.put(p, kinds.seen(m)));
-        Map<String, ModuleSpec> was = new TreeMap<>();
-        task.own().forEach((p, m) -> was.put(p, kinds.seen(m)));
-        return new PlanOption(
-                layout,
-                new TreeMap<>(pieces),
-                bought,
-                task.own().keySet().stream().filter(p -> !kept.contains(p)).toList(),
-                c,
-                limits,
-                Money.ofMinor(purchases),
-                Money.ofMinor(drawer),
-                task.terms().labourQuoted(c.minutes()),
-                quote(purchases + drawer, c.minutes()),
-                HouseFilter.against(
-                        record,
-                        layout,
-                        task.house(),
-                        seenAt,
-                        was,
-                        limits,
-                        bought.stream().allMatch(b -> b.offer().isReturnable(proof)),
-                        slowest(f),
-                        slowest(found)));
-    }
-
-    private static int slowest(Figures f) {
-        return java.util.Arrays.stream(f.rateThirds()).filter(r -> r > 0).min().orElse(0);
     }
 }

@@ -45,27 +45,21 @@ public record PlanTask(
     }
 
     PlanTask withTestedOnly() {
-        return new PlanTask(
-                record,
-                evaluator,
-                limits,
-                house,
-                host,
-                asFound,
-                own,
-                ownValue,
-                drawer.stream().filter(DrawerPiece::tested).toList(),
-                offers,
-                terms,
-                target,
-                firmware,
-                processor,
-                fitDay);
+        return with(drawer.stream().filter(DrawerPiece::tested).toList(), offers, target);
     }
 
     PlanTask withTarget(Target next) {
+        return with(drawer, offers, next);
+    }
+
+    /** The same with nothing to be had but this. */
+    public PlanTask withOnly(List<DrawerPiece> pieces, List<Offer> lines) {
+        return with(pieces, lines, target);
+    }
+
+    private PlanTask with(List<DrawerPiece> pieces, List<Offer> lines, Target next) {
         return new PlanTask(
-                record, evaluator, limits, house, host, asFound, own, ownValue, drawer, offers, terms, next, firmware,
+                record, evaluator, limits, house, host, asFound, own, ownValue, pieces, lines, terms, next, firmware,
                 processor, fitDay);
     }
 }

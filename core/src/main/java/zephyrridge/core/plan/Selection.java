@@ -23,6 +23,7 @@ public final class Selection {
             Optional<HousePreference.Reason> preferred,
             Optional<PlanOption> cheaper,
             Optional<PlanOption> further,
+            Optional<PlanOption> wider,
             List<PlanOption> others) {}
 
     private Selection() {}
@@ -130,6 +131,14 @@ public final class Selection {
                                 .reversed())
                         .thenComparing(order())));
         further.ifPresent(chosen::add);
+        // Like modules at full bandwidth are what many owners would rather have: never under "more".
+        Optional<PlanOption> wider = recommended.flatMap(r -> front.stream()
+                .filter(o -> o.isAllowed() && !o.isUnlike() && isDifferent(o, chosen))
+                .filter(o -> o.criteria().usableMib() >= r.criteria().usableMib()
+                        && o.criteria().coarse().meanTenths()
+                                > r.criteria().coarse().meanTenths())
+                .min(order()));
+        wider.ifPresent(chosen::add);
         List<PlanOption> others = new ArrayList<>();
         for (Criteria.Of of : Criteria.Of.values()) {
             front.stream()
@@ -153,7 +162,7 @@ public final class Selection {
             others.add(farthest.get());
             chosen.add(farthest.get());
         }
-        return new Chosen(recommended, preferred, cheaper, further, List.copyOf(others));
+        return new Chosen(recommended, preferred, cheaper, further, wider, List.copyOf(others));
     }
 
     /**

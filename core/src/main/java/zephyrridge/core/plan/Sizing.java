@@ -10,6 +10,7 @@ import zephyrridge.core.quantity.ByteSize;
 
 /** How much memory a machine's work needs, and whether more would help at all. */
 public final class Sizing {
+    /** Beside a small peak no more than as much again. */
     private static final ByteSize LEAST_HEADROOM = ByteSize.ofGibibytes(2);
     /** A peak is believed that was watched for so long. */
     static final int HOURS = 4;
@@ -67,7 +68,8 @@ public final class Sizing {
         if (m.peak().isPresent()) {
             ByteSize peak = m.peak().get();
             ByteSize quarter = new ByteSize(peak.bytes() / 4);
-            ByteSize need = peak.plus(quarter.compareTo(LEAST_HEADROOM) > 0 ? quarter : LEAST_HEADROOM);
+            ByteSize least = LEAST_HEADROOM.min(peak);
+            ByteSize need = peak.plus(quarter.compareTo(least) > 0 ? quarter : least);
             boolean watched = m.hours().filter(h -> h >= HOURS).isPresent();
             boolean far = peak.bytes() * 10 < usable.bytes() * 7;
             boolean quiet = m.paging().filter(p -> !p).isPresent();

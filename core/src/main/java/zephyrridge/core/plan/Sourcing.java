@@ -118,6 +118,29 @@ final class Sourcing {
         return new Sourcing(pieces, table);
     }
 
+    /** Lines that another one of the kind beats in everything are left out, where that one has enough for all that is asked for at most. */
+    static List<Offer> worthwhile(List<Offer> offers, int most) {
+        List<Offer> kept = new ArrayList<>();
+        List<Offer> sorted = offers.stream()
+                .sorted(Comparator.comparing(Offer::price)
+                        .thenComparing(Offer::leadDays)
+                        .thenComparing(Offer::id))
+                .toList();
+        for (Offer o : sorted) {
+            boolean beaten = kept.stream()
+                    .anyMatch(b -> b.pieces() == o.pieces()
+                            && b.price().compareTo(o.price()) <= 0
+                            && b.leadDays() <= o.leadDays()
+                            && b.returnDays().orElse(-1) >= o.returnDays().orElse(-1)
+                            && b.restocking().compareTo(o.restocking()) <= 0
+                            && (long) b.stock() * b.pieces() >= Math.max(1, most));
+            if (!beaten) {
+                kept.add(o);
+            }
+        }
+        return kept;
+    }
+
     /** Ways to buy each number. */
     private static List<List<Supply>> bought(List<Offer> offers, int most, ToLongFunction<Offer> loss) {
         List<List<Supply>> lots = new ArrayList<>();

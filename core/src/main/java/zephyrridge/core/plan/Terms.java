@@ -7,7 +7,7 @@ import zephyrridge.core.quantity.Money;
  *
  * @param labourPerHour {@code labourStepMinutes} the owner is asked for whole steps of it
  * @param handling of one pack that goes back
- * @param takesPulled whether the shop takes what comes out, at {@code pulledPermille} of its price
+ * @param takesPulled whether the shop takes over what comes out, at the book value of a like piece of its own
  * @param resalePermille what is left of the price of something that cannot go back
  * @param taxPermille on the owner's quote
  * @param currency as it is written before amounts

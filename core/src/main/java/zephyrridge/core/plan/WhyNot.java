@@ -44,11 +44,17 @@ public sealed interface WhyNot {
     record AsGood(Criteria own) implements WhyNot {}
 
     /**
+     * @param bought the same task with only that to be had which is bought and drawn for this layout: of its own purchase it speaks,
+     *     not of a cheaper one of another day
      * @param at what would go into each socket, by position
      * @param front what the search found; {@code recommended} of it
      */
     static WhyNot ask(
-            PlanTask task, Map<String, ModuleSpec> at, List<PlanOption> front, Optional<PlanOption> recommended) {
+            PlanTask task,
+            PlanTask bought,
+            Map<String, ModuleSpec> at,
+            List<PlanOption> front,
+            Optional<PlanOption> recommended) {
         Layout layout = task.asFound().holding(task.record(), at);
         LayoutEvaluation e = task.evaluator().evaluate(layout, task.asFound(), task.host());
         Judgement limits = task.limits().judge(layout, e, task.firmware(), task.processor());
@@ -71,7 +77,7 @@ public sealed interface WhyNot {
         }
         // The search, told to look at this one layout only, says what it would cost and when it would be here.
         Map<ModuleSpec, Integer> wanted = new HashMap<>();
-        Kinds kinds = new Kinds(task);
+        Kinds kinds = new Kinds(bought);
         at.values().forEach(m -> wanted.merge(kinds.seen(m), 1, Integer::sum));
         for (Map.Entry<ModuleSpec, Integer> w : wanted.entrySet()) {
             int there = kinds.available(kinds.number(w.getKey()));
@@ -79,10 +85,10 @@ public sealed interface WhyNot {
                 return new NotToBeHad(w.getKey(), w.getValue(), there);
             }
         }
-        List<Criteria> own = worth(task, at, kinds);
+        List<Criteria> own = worth(bought, at, kinds);
         if (own.isEmpty()) {
             boolean dear = task.target().budget().isPresent()
-                    && worth(withoutBudget(task), at, new Kinds(task)).size() > 0;
+                    && worth(withoutBudget(bought), at, new Kinds(bought)).size() > 0;
             return new MissesTarget(
                     dear ? Outcome.Conflict.BUDGET : Outcome.Conflict.READY,
                     "",

@@ -1,6 +1,7 @@
 package zephyrridge.core.plan;
 
 import java.util.List;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.table.CsvTable;
 
@@ -44,6 +45,30 @@ public record WorkProfile(String id, String name, ByteSize low, ByteSize usual, 
         if (low.compareTo(usual) > 0 || usual.compareTo(high) > 0) {
             throw new IllegalArgumentException("low, usual and high ascend: " + name);
         }
+    }
+
+    /**
+     * The same work as it was done on machines of other years (R-8.7; common practice, no source): systems and programs of DDR2's years
+     * keep half as much busy, of DDR's a quarter; DDR3 runs what runs today.
+     */
+    public static List<WorkProfile> ofYears(List<WorkProfile> profiles, MemoryGeneration generation) {
+        int part =
+                switch (generation) {
+                    case DDR -> 4;
+                    case DDR2 -> 2;
+                    default -> 1;
+                };
+        return part == 1
+                ? profiles
+                : profiles.stream()
+                        .map(p -> new WorkProfile(
+                                p.id,
+                                p.name,
+                                new ByteSize(p.low.bytes() / part),
+                                new ByteSize(p.usual.bytes() / part),
+                                new ByteSize(p.high.bytes() / part),
+                                p.year))
+                        .toList();
     }
 
     /** What ships with the product; a shop keeps its own. */

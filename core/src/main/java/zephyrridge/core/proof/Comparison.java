@@ -18,6 +18,7 @@ public record Comparison(List<Line> lines) {
         SYSTEM_TOTAL,
         USABLE,
         RATE,
+        CAS_LATENCY,
         POSITIONS,
         BANDWIDTH,
         MEMORY_TEST

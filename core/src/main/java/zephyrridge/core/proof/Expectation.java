@@ -13,9 +13,8 @@ import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
 import zephyrridge.core.machine.Host;
-import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
-import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.machine.StartBehaviour;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
@@ -69,7 +68,8 @@ public record Expectation(
         int filled = (int) IntStream.range(0, planned.size())
                 .filter(i -> planned.module(i).isPresent())
                 .count();
-        int[] start = firstStart(record, filled);
+        StartBehaviour.FirstStart start =
+                record.start().firstStart(record.kind(), record.controller().generation(), filled);
         List<Notice> notices = new ArrayList<>();
         if (record.start().needsMains()) {
             notices.add(Notice.NEEDS_MAINS);
@@ -80,7 +80,7 @@ public record Expectation(
         if (record.start().losesClock()) {
             notices.add(Notice.LOSES_CLOCK);
         }
-        if (start[1] >= 60) {
+        if (start.to() >= 60) {
             notices.add(Notice.TRAINS_LONG);
         }
         Optional<Bandwidth> narrowest = evaluation.widths().stream()
@@ -102,8 +102,8 @@ public record Expectation(
                         .mapToInt(w -> w.regions().size())
                         .max()
                         .orElse(0),
-                start[0],
-                start[1],
+                start.from(),
+                start.to(),
                 notices);
     }
 
@@ -119,22 +119,5 @@ public record Expectation(
                 .distinct()
                 .sorted()
                 .toList();
-    }
-
-    /** Seconds with memory training, common practice, no source. */
-    private static int[] firstStart(MachineRecord record, int modules) {
-        if (record.start().firstStartSeconds().isPresent()) {
-            int measured = record.start().firstStartSeconds().get();
-            return new int[] {measured, 2 * measured};
-        }
-        if (record.kind() == MachineKind.SERVER) {
-            return new int[] {60, 300};
-        }
-        MemoryGeneration generation = record.controller().generation();
-        return switch (generation) {
-            case DDR, DDR2, DDR3 -> new int[] {1, 5};
-            case DDR4, LPDDR4 -> new int[] {5, 40};
-            case DDR5, LPDDR5 -> modules >= 4 ? new int[] {30, 900} : new int[] {30, 300};
-        };
     }
 }

@@ -21,16 +21,28 @@ public record Measured(
     public enum What {
         /** MB/s, 10^6 bytes. */
         READ(true),
+        WRITE(true),
         COPY(true),
         /** Tenths of a nanosecond. */
         LATENCY(false),
         /** The owner's own task: tenths of a second. */
-        TASK(false);
+        TASK(false),
+        /** A task that ends in points: tenths of one. */
+        SCORE(true),
+        /** Pictures in a second: tenths of one. */
+        FRAMES(true),
+        /** A drive, MB/s. */
+        DRIVE(true);
 
         private final boolean moreIsBetter;
 
         What(boolean moreIsBetter) {
             this.moreIsBetter = moreIsBetter;
+        }
+
+        /** Whether it is of memory's own width: a share of its peak can be told. */
+        public boolean isBandwidth() {
+            return this == READ || this == WRITE || this == COPY;
         }
 
         public boolean moreIsBetter() {

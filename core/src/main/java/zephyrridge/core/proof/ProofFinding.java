@@ -6,6 +6,7 @@ import zephyrridge.core.finding.FindingCode;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.quantity.Picoseconds;
 
 /** Why a reading differs from what was expected, or why it says nothing. */
 public enum ProofFinding implements FindingCode {
@@ -31,6 +32,8 @@ public enum ProofFinding implements FindingCode {
     PROOF_RATE_BELOW(Rates.class),
     PROOF_RATE_ABOVE(Rates.class),
     PROOF_ONE_OF_DOMAINS(Domains.class),
+    PROOF_LATENCY(Latency.class),
+    PROOF_LATENCY_EQUAL(Latency.class),
     PROOF_POSITIONS(Positions.class),
     /** Twice as many as are fitted, with the right total: halves of modules are listed. */
     PROOF_HALVES_LISTED(Positions.class),
@@ -71,6 +74,11 @@ public enum ProofFinding implements FindingCode {
     public record Domains(int shown, List<DataRate> expected) implements Detail {}
 
     public record RateRow(int shown, DataRate expected, String row) implements Detail {}
+
+    /** @param expected first word as expected, {@code found} as read: CL x 2000 / rate */
+    public record Latency(
+            int expectedCl, DataRate expectedRate, int cl, DataRate rate, Picoseconds expected, Picoseconds found)
+            implements Detail {}
 
     public record Positions(int expected, int found) implements Detail {}
 

@@ -17,6 +17,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param systemTotal what the operating system calls installed
  * @param usable what the operating system can use
  * @param rate the number as shown; {@code rateUnit} what its source counts, where that is known
+ * @param casLatency in clocks, as the system or a program prints it
  * @param positionsFilled modules listed, soldered banks included
  * @param bandwidth measured, with the test's kind and threads
  * @param peakInUse most memory in use during the owner's own work
@@ -30,6 +31,7 @@ public record Readout(
         Optional<ByteSize> usable,
         Optional<Integer> rate,
         Optional<RateUnit> rateUnit,
+        Optional<Integer> casLatency,
         Optional<Integer> positionsFilled,
         Optional<Bandwidth> bandwidth,
         Optional<Test> test,
@@ -43,6 +45,7 @@ public record Readout(
         List<Measured> measured) {
     public enum Test {
         READ,
+        WRITE,
         COPY
     }
 
@@ -74,6 +77,11 @@ public record Readout(
         return firmwareTotal.or(() -> systemTotal);
     }
 
+    /** The rate in MT/s, a clock doubled. */
+    public Optional<Integer> megatransfers() {
+        return rate.map(r -> rateUnit.filter(RateUnit.CLOCK::equals).isPresent() ? 2 * r : r);
+    }
+
     /** Whether a total that was read is this much: the firmware's exactly, the system's to half a GB, as systems print it. */
     public boolean agreesWith(ByteSize installed) {
         return firmwareTotal.isPresent()
@@ -101,6 +109,7 @@ public record Readout(
         b.usable = usable;
         b.rate = rate;
         b.rateUnit = rateUnit;
+        b.casLatency = casLatency;
         b.positionsFilled = positionsFilled;
         b.bandwidth = bandwidth;
         b.test = test;
@@ -122,6 +131,7 @@ public record Readout(
         private Optional<ByteSize> usable = Optional.empty();
         private Optional<Integer> rate = Optional.empty();
         private Optional<RateUnit> rateUnit = Optional.empty();
+        private Optional<Integer> casLatency = Optional.empty();
         private Optional<Integer> positionsFilled = Optional.empty();
         private Optional<Bandwidth> bandwidth = Optional.empty();
         private Optional<Test> test = Optional.empty();
@@ -156,6 +166,11 @@ public record Readout(
 
         public Builder rateUnit(Optional<RateUnit> value) {
             rateUnit = value;
+            return this;
+        }
+
+        public Builder casLatency(Optional<Integer> value) {
+            casLatency = value;
             return this;
         }
 
@@ -205,6 +220,7 @@ public record Readout(
                     usable,
                     rate,
                     rateUnit,
+                    casLatency,
                     positionsFilled,
                     bandwidth,
                     test,

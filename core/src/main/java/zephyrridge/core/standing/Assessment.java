@@ -63,7 +63,7 @@ public record Assessment(
     public static Assessment of(Bench bench, Work work) {
         Unit unit = work.unit();
         MachineRecord record = bench.record();
-        Host host = unit.intake().host();
+        Host host = unit.host();
         Now now = Now.of(unit);
         Layout asFound = unit.layout(record, unit.asFound());
         Layout planned = unit.layout(record, unit.plannedModules());
@@ -144,18 +144,7 @@ public record Assessment(
                 checks,
                 expected,
                 proof,
-                Trail.of(
-                        work,
-                        bench,
-                        found,
-                        plan,
-                        Gates.isShut(openingGates),
-                        opening,
-                        closing,
-                        lines,
-                        waysOpen,
-                        expected,
-                        proof));
+                Trail.of(work, bench, found, plan, Gates.isShut(openingGates), closing, lines, waysOpen, proof));
     }
 
     /** Said until it ran. */

@@ -6,7 +6,9 @@ import zephyrridge.core.limit.Condition;
 import zephyrridge.core.limit.FirmwareVersion;
 import zephyrridge.core.limit.Judgement;
 import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Whence;
 
 /** What has to be so before a layout is bought or fitted, and whether it is. */
 public final class PlanConditions {
@@ -40,7 +42,11 @@ public final class PlanConditions {
                         .min(Integer::compare)
                         .map(String::valueOf)
                         .orElse("");
-                yield new State(c, all, days);
+                boolean typed = TypedLine.of(unit).stream()
+                        .map(TypedLine::whence)
+                        .filter(Whence::isBought)
+                        .allMatch(w -> w.returnUntil().isPresent());
+                yield new State(c, all && typed, days);
             }
             case FALLBACK -> {
                 Optional<Alternative> other = unit.alternatives().stream()

@@ -142,7 +142,7 @@ public record Proof(
     /** What that arrangement was expected to show, against what was read at that start. */
     private static Comparison compare(Bench bench, Unit unit, Entry.Started s) {
         var layout = unit.layout(bench.record(), s.arrangement());
-        var host = unit.intake().host();
+        var host = unit.host();
         var evaluation = bench.evaluator().evaluate(layout, layout, host);
         return ReadoutComparison.compare(
                 bench.record(), layout, host, Expectation.of(bench.record(), layout, evaluation, host), s.readout());

@@ -1,6 +1,5 @@
 package zephyrridge.core.standing;
 
-import java.util.Optional;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.survey.Survey;
@@ -35,13 +34,8 @@ public final class ReadingAccepted {
         String key = unit.asFound().get(row.position());
         if (key == null) {
             String fresh = unit.freshModuleKey();
-            return unit.withModule(new JobModule(
-                            fresh,
-                            JobModule.Origin.READ,
-                            row.line(),
-                            Optional.empty(),
-                            Optional.empty(),
-                            row.spec().orElseThrow()))
+            return unit.withModule(JobModule.named(
+                            fresh, JobModule.Origin.READ, row.line(), row.spec().orElseThrow()))
                     .withFound(row.position(), fresh);
         }
         JobModule there = unit.modules().get(key);
@@ -57,6 +51,7 @@ public final class ReadingAccepted {
                         read ? row.line() : there.labelLine(),
                         there.tag(),
                         there.offer(),
+                        there.whence(),
                         row.spec().get()));
     }
 

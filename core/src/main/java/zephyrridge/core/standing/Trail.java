@@ -2,8 +2,10 @@ package zephyrridge.core.standing;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import zephyrridge.core.finding.Severity;
+import zephyrridge.core.layout.Effort;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
@@ -12,8 +14,6 @@ import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.opening.StepTimes;
 import zephyrridge.core.opening.WorkStep;
-import zephyrridge.core.proof.Expectation;
-import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
@@ -32,15 +32,21 @@ public record Trail(List<Leg> legs, boolean planned) {
         BLOCKED
     }
 
-    /** @param minutes bench time to be expected; once done what it took, where that was recorded */
-    public record Leg(Station station, Status status, int minutes) {}
+    /**
+     * @param minutes to be expected, 0 where nothing is planned; those of Open, Fit and Prove add up to the layout's (R-3.10)
+     * @param took what it took, once it is done and where that was recorded
+     */
+    public record Leg(Station station, Status status, int minutes, Optional<Integer> took) {
+        private Leg took(Unit unit, boolean done, Predicate<Entry> which) {
+            int recorded = done ? StepTimes.minutes(unit.log(), which) : 0;
+            return new Leg(station, status, minutes, recorded > 0 ? Optional.of(recorded) : Optional.empty());
+        }
+    }
 
     private static final int TAKE_IN_MINUTES = 8;
     private static final int READ_MINUTES = 6;
     private static final int LIMITS_MINUTES = 2;
     private static final int PLAN_MINUTES = 4;
-    private static final int FIT_MINUTES_PER_LINE = 2;
-    private static final int PROVE_MINUTES = 4;
     private static final int HAND_BACK_MINUTES = 5;
 
     /** @param shut whether a gate keeps the machine from being opened; {@code waysOpen} whether hands may go to all that is left to fit */
@@ -50,11 +56,9 @@ public record Trail(List<Leg> legs, boolean planned) {
             LayoutEvaluation found,
             LayoutEvaluation plan,
             boolean shut,
-            List<WorkStep> opening,
             List<WorkStep> closing,
             List<FitLine> lines,
             boolean waysOpen,
-            Expectation expected,
             Proof proof) {
         Unit unit = work.unit();
         boolean changed = !plan.changed().isEmpty();
@@ -80,21 +84,11 @@ public record Trail(List<Leg> legs, boolean planned) {
                 LIMITS_MINUTES));
         legs.add(leg(Station.PLAN, changed && !stops && unit.isChosen(), changed && stops, PLAN_MINUTES));
         boolean open = changed && !shut && (allFitted || waysOpen);
-        // Once it is open no steps are left: what was to be expected stays where nobody recorded what it took.
-        int toOpen = Math.max(minutes(opening), open ? (plan.effortSeconds() / 2 + 59) / 60 : 0);
-        legs.add(leg(Station.OPEN, open, shut, took(unit, open, Trail::isOpening, toOpen)));
-        legs.add(leg(
-                Station.FIT,
-                allFitted,
-                changed && !allFitted && (shut || stops),
-                took(
-                        unit,
-                        allFitted && closing.stream().allMatch(WorkStep::done),
-                        e -> !isOpening(e),
-                        Math.max(1, lines.size()) * FIT_MINUTES_PER_LINE + minutes(closing))));
-        int test = proof.wanted().reaches(Grade.TESTED) ? expected.testPassMinutes() : 0;
-        legs.add(leg(
-                Station.PROVE, proof.proven(), trouble, PROVE_MINUTES + test + (expected.firstStartTo() + 59) / 60));
+        Effort effort = plan.effort();
+        legs.add(leg(Station.OPEN, open, shut, effort.openMinutes()).took(unit, open, Trail::isOpening));
+        legs.add(leg(Station.FIT, allFitted, changed && !allFitted && (shut || stops), effort.fitMinutes())
+                .took(unit, allFitted && closing.stream().allMatch(WorkStep::done), e -> !isOpening(e)));
+        legs.add(leg(Station.PROVE, proof.proven(), trouble, effort.proveMinutes()));
         legs.add(leg(
                 Station.HAND_BACK,
                 unit.closing().isPresent(),
@@ -117,13 +111,7 @@ public record Trail(List<Leg> legs, boolean planned) {
     }
 
     private static Leg leg(Station station, boolean done, boolean blocked, int minutes) {
-        return new Leg(station, blocked ? Status.BLOCKED : done ? Status.DONE : Status.OPEN, minutes);
-    }
-
-    /** What it took once it is done, where that was recorded; else what is to be expected. */
-    private static int took(Unit unit, boolean done, Predicate<Entry> which, int expected) {
-        int recorded = done ? StepTimes.minutes(unit.log(), which) : 0;
-        return recorded > 0 ? recorded : expected;
+        return new Leg(station, blocked ? Status.BLOCKED : done ? Status.DONE : Status.OPEN, minutes, Optional.empty());
     }
 
     private static boolean isOpening(Entry e) {
@@ -132,9 +120,5 @@ public record Trail(List<Leg> legs, boolean planned) {
                 && s.did() != Entry.Did.COUNTED
                 && s.did() != Entry.Did.STRAP_OFF
                 && s.did() != Entry.Did.AIR;
-    }
-
-    private static int minutes(List<WorkStep> steps) {
-        return (steps.stream().mapToInt(WorkStep::seconds).sum() + 59) / 60;
     }
 }

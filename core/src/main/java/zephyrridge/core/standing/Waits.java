@@ -3,6 +3,7 @@ package zephyrridge.core.standing;
 import java.time.LocalDate;
 import java.util.Optional;
 import zephyrridge.core.limit.Condition;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
 
@@ -41,6 +42,8 @@ public enum Waits {
         if (yesMissing) {
             return OWNER;
         }
-        return unit.isChosen() && !unit.onTheTable().buys().isEmpty() ? PARTS : US;
+        boolean buys = !unit.onTheTable().buys().isEmpty()
+                || TypedLine.of(unit).stream().anyMatch(l -> l.whence().isBought());
+        return unit.isChosen() && buys ? PARTS : US;
     }
 }

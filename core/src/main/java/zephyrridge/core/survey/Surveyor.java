@@ -108,8 +108,13 @@ public final class Surveyor {
     private void devices(Source source) {
         if (source.content() instanceof Recognised.Firmware f) {
             List<Listed> listed = Listed.of(f.reading(), positions);
+            Set<String> twice =
+                    Totals.repeated(listed.stream().map(Surveyor::serial).toList());
             placed(source, listed).forEach((position, i) -> {
                 Listed d = listed.get(i);
+                if (twice.contains(serial(d))) {
+                    return;
+                }
                 entries.putIfAbsent(position, d.entry());
                 if (d.filled()) {
                     claims.get(position).addAll(Claims.of(d.device(), d.size(), source.id()));
@@ -140,13 +145,22 @@ public final class Surveyor {
         }
     }
 
+    private static String serial(Listed d) {
+        return d.device().structure().text(SmbiosKey.DEVICE_SERIAL).strip();
+    }
+
     private void listed(Source source, List<ListedModule> modules) {
         boolean parts = printsParts(modules);
         List<DevicePlacing.Device> devices = modules.stream()
                 .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
                 .toList();
+        Set<String> twice =
+                Totals.repeated(modules.stream().map(ListedModule::serial).toList());
         placing(source, devices).forEach((position, i) -> {
             ListedModule m = modules.get(i);
+            if (twice.contains(m.serial().strip())) {
+                return;
+            }
             entries.putIfAbsent(position, entry(m, parts));
             if (isFilled(m)) {
                 claims.get(position).addAll(Claims.of(m, source.id()));

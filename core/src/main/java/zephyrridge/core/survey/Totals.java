@@ -4,6 +4,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosFinding;
@@ -63,10 +64,16 @@ public final class Totals {
     }
 
     private static boolean repeats(List<String> serials) {
+        return !repeated(serials).isEmpty();
+    }
+
+    /** Serials that stand there more than once, stripped: of one module, listed twice, nobody knows in which of the sockets it is. */
+    static Set<String> repeated(List<String> serials) {
         Set<String> seen = new HashSet<>();
         return serials.stream()
                 .map(String::strip)
-                .filter(s -> s.length() >= 4 && !s.matches(NO_SERIAL) && s.matches("[0-9A-Fa-f]+"))
-                .anyMatch(s -> !seen.add(s));
+                .filter(s -> s.length() >= 4 && !s.matches(NO_SERIAL) && s.matches(".*\\d.*"))
+                .filter(s -> !seen.add(s))
+                .collect(Collectors.toSet());
     }
 }

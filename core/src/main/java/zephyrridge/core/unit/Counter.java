@@ -93,7 +93,14 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
                 .sum();
     }
 
+    /** What the owner said yes to and does not forbid. */
+    public boolean isAgreed(Extra extra) {
+        return extras.containsKey(extra)
+                && extras.get(extra).answer() == Answer.YES
+                && bans.stream().noneMatch(b -> b.forbids(extra));
+    }
+
     private Stream<Offered> yes() {
-        return extras.values().stream().filter(o -> o.answer() == Answer.YES);
+        return extras.keySet().stream().filter(this::isAgreed).map(extras::get);
     }
 }

@@ -12,12 +12,16 @@ import zephyrridge.core.plan.Offer;
  * @param labelLine the label as read or typed
  * @param tag the drawer's tag, when it comes from there
  * @param offer the supplier's line it is to be bought by
+ * @param whence where it comes from, for one that was typed and was not in the machine
  */
 public record JobModule(
-        String key, Origin origin, String labelLine, Optional<String> tag, Optional<String> offer, ModuleSpec spec) {
-    public JobModule {
-        offer = offer == null ? Optional.empty() : offer;
-    }
+        String key,
+        Origin origin,
+        String labelLine,
+        Optional<String> tag,
+        Optional<String> offer,
+        Optional<Whence> whence,
+        ModuleSpec spec) {
 
     /**
      * Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might
@@ -33,7 +37,29 @@ public record JobModule(
 
     /** One of a supplier's, as it is ordered. */
     public static JobModule of(Offer o, String key) {
-        return new JobModule(key, Origin.OFFER, o.wording(), Optional.empty(), Optional.of(o.id()), o.spec());
+        return new JobModule(
+                key, Origin.OFFER, o.wording(), Optional.empty(), Optional.of(o.id()), Optional.empty(), o.spec());
+    }
+
+    /** One of the drawer's. */
+    public static JobModule drawn(String key, String labelLine, String tag, ModuleSpec spec) {
+        return new JobModule(key, Origin.DRAWER, labelLine, Optional.of(tag), Optional.empty(), Optional.empty(), spec);
+    }
+
+    /** By its label or by what sources say: found, read or typed. */
+    public static JobModule named(String key, Origin origin, String labelLine, ModuleSpec spec) {
+        return new JobModule(
+                key,
+                origin,
+                labelLine,
+                Optional.empty(),
+                Optional.empty(),
+                origin == Origin.TYPED ? Optional.of(Whence.NOT_SAID) : Optional.empty(),
+                spec);
+    }
+
+    public JobModule with(Whence next) {
+        return new JobModule(key, origin, labelLine, tag, offer, Optional.of(next), spec);
     }
 
     /** Whether this text, scanned or typed, means this module: its tag or its label line, spelling aside. */

@@ -16,6 +16,7 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Log;
+import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.now.Now;
@@ -62,6 +63,11 @@ public record Unit(
         Optional<Consent> consent,
         List<Seal> seals,
         Optional<Closing> closing) {
+
+    /** What runs on it, with what it keeps for itself as it was read before anything was changed. */
+    public Host host() {
+        return intake.host().reading(before.total(), before.usable());
+    }
 
     /**
      * What the owner said yes to, before anything was bought or opened.

@@ -48,16 +48,16 @@ class AlternativesTest {
     void partsBelongToTheirLayout() {
         Walk w = walk().does(
                         adopt("a kit", false, piece("A1", null, null, "o1"), piece("B1", null, null, "o1")),
-                        new PlanChange.WantPart("Standoff screw", 2, Money.ofMinor(35)),
-                        new PlanChange.WantPart("Standoff screw ", 4, Money.ofMinor(30)));
+                        new CounterChange.WantPart("Standoff screw", 2, Money.ofMinor(35)),
+                        new CounterChange.WantPart("Standoff screw ", 4, Money.ofMinor(30)));
         assertThat(w.unit().onTheTable().parts())
                 .containsExactly(new Alternative.SmallPart("Standoff screw", 4, Money.ofMinor(30)));
         assertThat(w.unit().onTheTable().purchases()).isEqualTo(Money.ofMinor(5_990 + 120));
         w.does(adopt("keeps it", false, piece("A1", "m1", null, null)));
         assertThat(w.unit().onTheTable().parts()).isEmpty();
-        assertThat(w.refused(new PlanChange.WantPart("x", 1, Money.ofMinor(-1))))
+        assertThat(w.refused(new CounterChange.WantPart("x", 1, Money.ofMinor(-1))))
                 .isEqualTo("VALUE_CANNOT_BE");
-        w.does(new PlanChange.WantPart("x", 1, Money.ofMinor(10)), new PlanChange.WantPart("X", 0, Money.ZERO));
+        w.does(new CounterChange.WantPart("x", 1, Money.ofMinor(10)), new CounterChange.WantPart("X", 0, Money.ZERO));
         assertThat(w.unit().onTheTable().parts()).isEmpty();
     }
 
@@ -120,9 +120,10 @@ class AlternativesTest {
 
     @Test
     void theOwnersYesIsKeptWithWhatItWasTo() {
-        Walk w = walk().does(new PlanChange.OwnerAgrees("R. Thornby", "the kit, at 90"));
+        Walk w = walk().does(new CounterChange.OwnerAgrees("R. Thornby", "the kit, at 90"));
         assertThat(w.unit().consent().orElseThrow().to()).isEqualTo("the kit, at 90");
         assertThat(w.unit().consent().get().at()).isNotNull();
-        assertThat(w.does(new PlanChange.OwnerAgrees("", "")).unit().consent()).isEmpty();
+        assertThat(w.does(new CounterChange.OwnerAgrees("", "")).unit().consent())
+                .isEmpty();
     }
 }

@@ -150,7 +150,7 @@ class FiguresTest {
         Figures f = figures.figures(figures.summarise(layout));
         assertThat(f.installedMib()).as(as).isEqualTo(e.installed().mebibytes());
         assertThat(f.usableMib()).as(as).isEqualTo(e.usable().mebibytes());
-        assertThat(f.effortSeconds()).as(as).isEqualTo(e.effortSeconds());
+        assertThat(f.effort()).as(as).isEqualTo(e.effort());
         assertThat(f.stop()).as(as + " " + e.findings()).isEqualTo(e.has(Severity.STOP));
         assertThat(f.orderBroken())
                 .as(as)

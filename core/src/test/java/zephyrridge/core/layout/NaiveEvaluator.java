@@ -211,6 +211,18 @@ final class NaiveEvaluator {
         return changed;
     }
 
+    /** Modules that come out or go in. */
+    int handled() {
+        int n = 0;
+        for (int p = 0; p < record.positions().size(); p++) {
+            if (changed().contains(record.positions().get(p).id())) {
+                n += (c.layout().module(p).isPresent() ? 1 : 0)
+                        + (c.asFound().module(p).isPresent() ? 1 : 0);
+            }
+        }
+        return n;
+    }
+
     /** Least seconds over every choice of one alternative per changed position. */
     int seconds() {
         List<List<Set<String>>> choices = new ArrayList<>();

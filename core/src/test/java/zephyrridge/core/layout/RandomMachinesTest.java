@@ -66,7 +66,10 @@ class RandomMachinesTest {
             }
             assertThat(e.usable().mebibytes()).as("machine %d usable", i).isEqualTo(naive.usableMib());
             assertThat(Set.copyOf(e.changed())).as("machine %d changed", i).isEqualTo(naive.changed());
-            assertThat(e.effortSeconds()).as("machine %d effort", i).isEqualTo(naive.seconds());
+            assertThat(e.effort().openSeconds() + e.effort().closeSeconds())
+                    .as("machine %d effort", i)
+                    .isEqualTo(naive.seconds());
+            assertThat(e.effort().handSeconds()).as("machine %d hands", i).isEqualTo(naive.handled() * 30);
             Set<String> stops = new HashSet<>();
             e.findings().stream()
                     .filter(f -> f.severity() == Severity.STOP && f.code() != LayoutFinding.RATE_NO_COMMON)
@@ -123,7 +126,7 @@ class RandomMachinesTest {
                             .toList());
             assertThat(b.rates()).isEqualTo(a.rates());
             assertThat(b.widths()).isEqualTo(a.widths());
-            assertThat(b.effortSeconds()).isEqualTo(a.effortSeconds());
+            assertThat(b.effort()).isEqualTo(a.effort());
         }
     }
 

@@ -115,7 +115,14 @@ class LearnedTest {
         assertThat(RunsTyped.of(Measured.What.COPY, "41200 MB/s 41.3 GB/s")).containsExactly(41_200, 41_300);
         assertThat(RunsTyped.of(Measured.What.LATENCY, "82.4 ns 83")).containsExactly(824, 830);
         assertThat(RunsTyped.of(Measured.What.TASK, "41 s 1.5 min")).containsExactly(410, 900);
-        for (String wrong : List.of("fast", "38 ns", "-3", "0", "1e5")) {
+        // Commas between runs, in figures and in thousands; points, pictures and drives each in their own unit.
+        assertThat(RunsTyped.of(Measured.What.READ, "38.1, 37.9, 38.4")).containsExactly(38_100, 37_900, 38_400);
+        assertThat(RunsTyped.of(Measured.What.WRITE, "21,5, 21,7")).containsExactly(21_500, 21_700);
+        assertThat(RunsTyped.of(Measured.What.SCORE, "12,345 points 12410")).containsExactly(123_450, 124_100);
+        assertThat(RunsTyped.of(Measured.What.FRAMES, "61 fps, 60,5")).containsExactly(610, 605);
+        assertThat(RunsTyped.of(Measured.What.DRIVE, "3,480 MB/s 3.5 GB/s 3470"))
+                .containsExactly(3_480, 3_500, 3_470);
+        for (String wrong : List.of("fast", "38 points", "38 ns", "-3", "0", "1e5")) {
             org.assertj.core.api.Assertions.assertThatThrownBy(() -> RunsTyped.of(Measured.What.READ, wrong))
                     .as(wrong)
                     .isInstanceOf(Refusal.Thrown.class);

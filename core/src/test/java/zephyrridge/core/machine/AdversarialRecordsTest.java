@@ -119,7 +119,7 @@ class AdversarialRecordsTest {
         Layout empty = Layout.of(record, Map.of());
         LayoutEvaluation e = evaluator.evaluate(layout, empty, Host.UNLIMITED);
         assertThat(e.verdicts()).isNotEmpty();
-        assertThat(e.effortSeconds()).isGreaterThanOrEqualTo(0);
+        assertThat(e.effort().minutes()).isGreaterThanOrEqualTo(0);
         evaluator.advice(layout, empty, Host.UNLIMITED, e);
         List<String> all = record.positions().stream().map(Position::id).toList();
         OpeningPlan plan = evaluator.opening(all);

@@ -105,11 +105,13 @@ class HousePreferenceTest {
             // What it takes the place of is asked about: it costs less, and that is said.
             WhyNot why = WhyNot.ask(
                     task,
+                    task,
                     Map.of("A1", Modules.of(ONE_RANK), "B1", Modules.of(ONE_RANK)),
                     Planner.plan(task).front(),
                     chosen.recommended());
             assertThat(why).isInstanceOf(WhyNot.HousePrefers.class);
             WhyNot itself = WhyNot.ask(
+                    task,
                     task,
                     Map.of("A1", Modules.of(TWO_RANKS), "B1", Modules.of(TWO_RANKS)),
                     Planner.plan(task).front(),

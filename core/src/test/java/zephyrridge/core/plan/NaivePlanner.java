@@ -138,7 +138,7 @@ final class NaivePlanner {
             }
         }
         long out = pulled;
-        int minutes = (e.effortSeconds() + 59) / 60;
+        int minutes = e.effort().minutes();
         long labour = Math.round(task.terms().labourPerHour().minor() * minutes / 60.0);
         buy(0, 0, 0, 0, wanted, wanted, new ArrayList<>(), (money, toBuy, packs) -> {
             int ready = packs.stream().mapToInt(Offer::leadDays).max().orElse(0);

@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.change.Change;
 import zephyrridge.core.change.ConditionChange;
+import zephyrridge.core.change.CounterChange;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.Walk;
 import zephyrridge.core.house.HouseRules;
@@ -44,7 +45,7 @@ class WaitsTest {
                 List.of(new PlanChange.AdoptLayout.Pack("o1", 1)),
                 false));
         assertThat(of(w)).as("16 GB are more than its maker says").isEqualTo(Waits.OWNER);
-        w.does(new PlanChange.OwnerAgrees("R. Thornby", "16 GB"));
+        w.does(new CounterChange.OwnerAgrees("R. Thornby", "16 GB"));
         assertThat(of(w)).as("nothing is ordered before it is decided on").isEqualTo(Waits.US);
         w.does(new PlanChange.ChoosePlan(true));
         assertThat(of(w)).isEqualTo(Waits.PARTS);

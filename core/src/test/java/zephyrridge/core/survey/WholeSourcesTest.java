@@ -90,6 +90,21 @@ class WholeSourcesTest {
                 .isEqualTo(Totals.Lack.NO_MEMORY);
     }
 
+    /** A serial is a serial whatever letters it has; what only names the field is none. */
+    @Test
+    void aSerialThatIsNotHexRepeatsToo() {
+        var one = device(8L, 0x1A, 0x0D, 64, "S4-77KQ19");
+        assertThat(lack(survey(SOCKETS, Map.of(), source(table(one, one))))).isEqualTo(Totals.Lack.SERIAL_TWICE);
+        // Never one module in two sockets: of neither anything is said.
+        assertThat(survey(SOCKETS, Map.of(), source(table(one, one))).rows())
+                .allMatch(r -> r.spec().isEmpty() && r.line().isEmpty());
+        var named = device(8L, 0x1A, 0x0D, 64, "Unknown");
+        assertThat(survey(SOCKETS, Map.of(), source(table(named, named)))
+                        .baseline()
+                        .firmwareTotal())
+                .contains(ByteSize.ofGibibytes(16));
+    }
+
     /** Four 16-bit devices of soldered chips are one bank, not four modules. */
     @Test
     void narrowDevicesAreOneBank() {

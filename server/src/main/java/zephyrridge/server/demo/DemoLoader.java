@@ -25,6 +25,7 @@ import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.limit.Limits;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.maker.Makers;
+import zephyrridge.server.supplier.Sheets;
 import zephyrridge.server.supplier.Suppliers;
 
 /** Fills an empty database with the made-up workshop, all or nothing; leaves a filled one alone. */
@@ -39,6 +40,7 @@ class DemoLoader implements SmartLifecycle {
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Suppliers suppliers;
+    private final Sheets sheets;
     private final Limits limits;
     private final Clock clock;
 
@@ -51,9 +53,11 @@ class DemoLoader implements SmartLifecycle {
             JsonMapper json,
             TransactionTemplate transaction,
             Suppliers suppliers,
+            Sheets sheets,
             Limits limits,
             Clock clock) {
         this.suppliers = suppliers;
+        this.sheets = sheets;
         this.limits = limits;
         this.clock = clock;
         this.accounts = accounts;
@@ -164,7 +168,7 @@ class DemoLoader implements SmartLifecycle {
                             Suppliers.Column.LEAD,
                             "Delivery"));
         }
-        suppliers.loadNow(
+        sheets.loadNow(
                 id, new ClassPathResource("demo/sheets/" + file + ".csv").getContentAsString(StandardCharsets.UTF_8));
     }
 

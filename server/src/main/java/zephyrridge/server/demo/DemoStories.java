@@ -3,18 +3,14 @@ package zephyrridge.server.demo;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.SortedMap;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
-import zephyrridge.core.change.Change;
 import zephyrridge.core.change.ClosingChange;
 import zephyrridge.core.change.ConditionChange;
-import zephyrridge.core.change.EvidenceChange;
 import zephyrridge.core.change.FaultChange;
 import zephyrridge.core.change.LogChange;
 import zephyrridge.core.change.PlanChange;
@@ -25,8 +21,6 @@ import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.Offer;
-import zephyrridge.core.proof.Measured;
-import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
 import zephyrridge.core.survey.Dumps;
@@ -85,9 +79,9 @@ class DemoStories {
                 .findFirst()
                 .orElseThrow();
         walk("skerrow-tern-16", "Valley library", "Two reading rooms share it; it pauses when both print", "bram")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "One key cap loose, noted"))
-                .then(found(label, "socket-a"))
-                .then(before("8 GB", "7.5 GB", 4800, 1, null))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "One key cap loose, noted"))
+                .then(DemoSteps.found(label, "socket-a"))
+                .then(DemoSteps.before("8 GB", "7.5 GB", 4800, 1, null))
                 .then(new PlanChange.AdoptLayout(
                         "A pack of two",
                         List.of(
@@ -102,11 +96,11 @@ class DemoStories {
 
     /** The firmware lists the soldered bank as one more module; the module's own chip was read as well. */
     private void bankCalledModule() {
-        ModuleSpec module = module("4GB 1Rx16 PC4-2666V-SC0-11");
+        ModuleSpec module = DemoSteps.module("4GB 1Rx16 PC4-2666V-SC0-11");
         Dumps.Marking marking =
                 new Dumps.Marking("Tindle", Optional.of(new Jep106(101, 0x1A)), "TD44G116-L125", "5C0F71A2");
         walk("quarrow-fell-13", "Survey team", "Map tiles take a minute to draw in the field", "bram")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Mud in the hinge, cleaned"))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Mud in the hinge, cleaned"))
                 .read(
                         "firmware table.bin",
                         table(
@@ -124,12 +118,12 @@ class DemoStories {
 
     /** Somebody put another module's label on it: the label says 16 GB, firmware and chip say 4. */
     private void labelAgainstFirmware() {
-        ModuleSpec module = module("4GB 1Rx16 PC4-2400T-SC0-11");
+        ModuleSpec module = DemoSteps.module("4GB 1Rx16 PC4-2400T-SC0-11");
         Dumps.Marking marking =
                 new Dumps.Marking("Heathline", Optional.of(new Jep106(112, 0x3B)), "HL44G116-L210", "00A7C3E1");
         walk("brindlecombe-cairn", "Bus depot", "Bought with 16 GB at a market; far less ever showed", "ilka")
-                .then(intake("windows-11-pro", Intake.Seal.NONE, Intake.Battery.NONE_FITTED, "Feet complete"))
-                .then(found("16GB 2Rx8 PC4-2400T-SE1-11", "lower"))
+                .then(DemoSteps.intake("windows-11-pro", Intake.Seal.NONE, Intake.Battery.NONE_FITTED, "Feet complete"))
+                .then(DemoSteps.found("16GB 2Rx8 PC4-2400T-SE1-11", "lower"))
                 .read(
                         "firmware table.bin",
                         table(
@@ -144,7 +138,7 @@ class DemoStories {
     /** The firmware lists one device; whether the two sockets under the keyboard are there and free, nobody has seen. */
     private void socketsNobodySaw() {
         MachineRecord record = machines.get("fenwright-journeyman-17").record();
-        ModuleSpec module = module("4GB 1Rx8 PC4-2400T-SA1-11");
+        ModuleSpec module = DemoSteps.module("4GB 1Rx8 PC4-2400T-SA1-11");
         SmbiosContents whole = Dumps.firmware(
                 record,
                 Map.of("a-below", module),
@@ -162,7 +156,7 @@ class DemoStories {
                 List.of(new SmbiosContents.Array(
                         array.ecc(), array.maximum(), 1, array.devices().subList(0, 1))));
         walk("fenwright-journeyman-17", "Weather post 7", "Radar loop and mail together", "wren")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "As new"))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "As new"))
                 .read(
                         "firmware table.bin",
                         SmbiosEncoder.encode(one, SmbiosEncoder.Wrapping.ENTRY_POINT),
@@ -176,14 +170,10 @@ class DemoStories {
                 SmbiosEncoder.Wrapping.ENTRY_POINT);
     }
 
-    private static ModuleSpec module(String label) {
-        return LabelParser.parse(label).spec().orElseThrow();
-    }
-
     private void cannot() {
         walk("quarrow-fell-13-s", "Walk-in", "More memory, whatever it costs", "bram")
-                .then(intake("windows-11-home", Intake.Seal.NONE, Intake.Battery.GOOD, "Like new"))
-                .then(before("12 GB", "11.2 GB", 3733, 2, null))
+                .then(DemoSteps.intake("windows-11-home", Intake.Seal.NONE, Intake.Battery.GOOD, "Like new"))
+                .then(DemoSteps.before("12 GB", "11.2 GB", 3733, 2, null))
                 .then(new ConditionChange.NoteOrder(
                         Optional.empty(), Optional.of("the owner took it along until Monday")));
     }
@@ -194,16 +184,16 @@ class DemoStories {
                         "School",
                         "Holds every class's desktops; two more rooms from autumn on",
                         "wren")
-                .then(intake(
+                .then(DemoSteps.intake(
                         "windows-server-2019",
                         Intake.Seal.NONE,
                         Intake.Battery.NONE_FITTED,
                         "Two people to the bench; carrier P2-3 was never bought"))
                 .then(new ConditionChange.SayAbsent("P2-3", true));
         for (String position : new String[] {"P1-A1", "P1-B1", "P1-C1", "P2-A1", "P2-B1", "P2-C1"}) {
-            walk.then(found("16GB 1Rx4 PC4-2666V-RC1-12", position));
+            walk.then(DemoSteps.found("16GB 1Rx4 PC4-2666V-RC1-12", position));
         }
-        walk.then(before("96 GB", "95.2 GB", 2666, 6, null));
+        walk.then(DemoSteps.before("96 GB", "95.2 GB", 2666, 6, null));
         String[] targets = {"P1-D1", "P1-E1", "P2-D1", "P2-E1"};
         for (int i = 0; i < targets.length; i++) {
             walk.then(new PlanChange.PlanModule(targets[i], Optional.empty(), Optional.of("D-0" + (38 + i))));
@@ -215,13 +205,13 @@ class DemoStories {
 
     private void keyboardOut() {
         walk("fenwright-journeyman-17", "Weather post 2", "Charts crawl when the radar loop runs", "ilka")
-                .then(intake(
+                .then(DemoSteps.intake(
                         "linux-64",
                         Intake.Seal.NONE,
                         Intake.Battery.WORN,
                         "Hinge creaks; owner asked to look at it too"))
-                .then(found("4GB 1Rx8 PC4-2400T-SA1-11", "a-below"))
-                .then(before("4 GB", "3.6 GB", 2400, 1, 14_900))
+                .then(DemoSteps.found("4GB 1Rx8 PC4-2400T-SA1-11", "a-below"))
+                .then(DemoSteps.before("4 GB", "3.6 GB", 2400, 1, 14_900))
                 .then(new PlanChange.PlanModule("b-top", Optional.empty(), Optional.of("D-002")))
                 .then(new PlanChange.ChoosePlan(true))
                 .promised(1);
@@ -241,14 +231,14 @@ class DemoStories {
                         "School, room 3",
                         "Photo course in spring: as much memory as makes sense, the budget is small",
                         "bram")
-                .then(intake(
+                .then(DemoSteps.intake(
                         "windows-11-pro",
                         Intake.Seal.NONE,
                         Intake.Battery.NONE_FITTED,
                         "One scratch on the stand, all catches hold"))
-                .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "a-lower"))
-                .then(found("16GB 2Rx8 PC4-2933Y-SE1-11", "b-lower"))
-                .then(before("32 GB", "31.6 GB", 2933, 2, 36_700))
+                .then(DemoSteps.found("16GB 2Rx8 PC4-2933Y-SE1-11", "a-lower"))
+                .then(DemoSteps.found("16GB 2Rx8 PC4-2933Y-SE1-11", "b-lower"))
+                .then(DemoSteps.before("32 GB", "31.6 GB", 2933, 2, 36_700))
                 .then(new PlanChange.PlanModule("a-upper", Optional.empty(), Optional.of("D-001")))
                 .promised(9);
     }
@@ -259,13 +249,13 @@ class DemoStories {
                         "Survey team",
                         "Maps stutter in the field; the touchpad clicks badly since last week",
                         "ilka")
-                .then(intake(
+                .then(DemoSteps.intake(
                         "windows-11-pro",
                         Intake.Seal.NONE,
                         Intake.Battery.SWOLLEN,
                         "Touchpad stands proud by a millimetre"))
-                .then(found("4GB 1Rx16 PC4-2666V-SC0-11", "socket-b"))
-                .then(before("12 GB", "11.5 GB", 2666, 2, null))
+                .then(DemoSteps.found("4GB 1Rx16 PC4-2666V-SC0-11", "socket-b"))
+                .then(DemoSteps.before("12 GB", "11.5 GB", 2666, 2, null))
                 .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-007")))
                 .then(new PlanChange.ChoosePlan(true))
                 .promised(-1);
@@ -273,19 +263,19 @@ class DemoStories {
 
     private void thirtyTwoBits() {
         walk("ostrell-lantern", "Bus depot", "Timetable screen freezes; someone said it needs 8 GB", "bram")
-                .then(intake("windows-7-32", Intake.Seal.NONE, Intake.Battery.WORN, "Hinge a little loose"))
-                .then(found("1GB 2Rx8 PC2-6400S-666-12-E0", "lower"))
-                .then(before("1 GB", "944 MB", 800, 1, null))
-                .then(typed("4GB 2Rx8 PC2-6400S-666-12-E1"))
+                .then(DemoSteps.intake("windows-7-32", Intake.Seal.NONE, Intake.Battery.WORN, "Hinge a little loose"))
+                .then(DemoSteps.found("1GB 2Rx8 PC2-6400S-666-12-E0", "lower"))
+                .then(DemoSteps.before("1 GB", "944 MB", 800, 1, null))
+                .then(DemoSteps.typed("4GB 2Rx8 PC2-6400S-666-12-E1"))
                 .then(new PlanChange.PlanModule("upper", Optional.of("m2"), Optional.empty()));
     }
 
     /** Three tries, none of which started: waiting, mains, and still a signal. */
     private void threeTries() {
         walk("ostrell-drift-12", "Bus depot", "Should show two timetables beside each other", "wren")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.WORN, "One hatch screw replaced"))
-                .then(found("2GB 1Rx8 PC3L-10600S-9-11-B2", "socket"))
-                .then(before("2 GB", "1.7 GB", 1333, 1, null))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.WORN, "One hatch screw replaced"))
+                .then(DemoSteps.found("2GB 1Rx8 PC3L-10600S-9-11-B2", "socket"))
+                .then(DemoSteps.before("2 GB", "1.7 GB", 1333, 1, null))
                 .then(new PlanChange.PlanModule("socket", Optional.empty(), Optional.of("D-016")))
                 .then(new PlanChange.ChoosePlan(true))
                 .open()
@@ -302,12 +292,12 @@ class DemoStories {
     private void kitRefused() {
         DemoWalk walk = walk(
                         "skerrow-tern-16", "Survey team", "Point clouds fill all of it; as much as it takes", "ilka")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Scratched lid"))
-                .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
-                .then(before("8 GB", "7.4 GB", 4800, 1, null))
-                .then(runs(StartChange.Phase.BEFORE, "29.3 29.5 29.4"))
-                .then(typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
-                .then(typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Scratched lid"))
+                .then(DemoSteps.found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
+                .then(DemoSteps.before("8 GB", "7.4 GB", 4800, 1, null))
+                .then(DemoSteps.runs(StartChange.Phase.BEFORE, "29.3 29.5 29.4"))
+                .then(DemoSteps.typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
+                .then(DemoSteps.typed("48GB 2Rx8 PC5-5600B-SE0-1010-XT"))
                 .then(new PlanChange.PlanModule("socket-a", Optional.of("m2"), Optional.empty()))
                 .then(new PlanChange.PlanModule("socket-b", Optional.of("m3"), Optional.empty()))
                 .then(new PlanChange.ChoosePlan(true))
@@ -317,8 +307,8 @@ class DemoStories {
                 .then(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.of(6)));
         walk.hunt(fill -> !fill.containsValue("m2") && !fill.containsValue("m3"));
         walk.then(new FaultChange.SettleFault("As it started"))
-                .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"))
-                .then(typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"));
+                .then(DemoSteps.typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"))
+                .then(DemoSteps.typed("24GB 1Rx8 PC5-5600B-SA0-1010-XT"));
         SortedMap<String, JobModule> modules = walk.unit().modules();
         List<String> halves = modules.values().stream()
                 .filter(m -> m.labelLine().startsWith("24GB"))
@@ -331,33 +321,22 @@ class DemoStories {
                 .fit()
                 .close()
                 .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(4)))
-                .then(after("48 GB", "47.2 GB", 4400, 2, null, 1))
-                .then(runs(StartChange.Phase.AFTER, "52.8 53.1 52.9"));
+                .then(DemoSteps.after("48 GB", "47.2 GB", 4400, 2, null, 1))
+                .then(DemoSteps.runs(StartChange.Phase.AFTER, "52.8 53.1 52.9"));
         walk.checked()
                 .then(new ClosingChange.CloseJob(
                         "The kit of 96 GB was refused and goes back; 48 GB run and were tested.", Optional.empty()));
     }
 
-    private static Change runs(StartChange.Phase phase, String runs) {
-        return new StartChange.NoteRuns(
-                phase,
-                Optional.empty(),
-                Measured.What.READ,
-                "",
-                Optional.of(Measured.Threads.ALL),
-                runs,
-                Set.of(Measured.Condition.ON_MAINS, Measured.Condition.PROGRAMS_CLOSED));
-    }
-
     private void inProof() {
         walk("skerrow-tern-16", "Dairy office", "Invoices, mail and forty tabs; it stalls by noon", "ilka")
-                .then(intake(
+                .then(DemoSteps.intake(
                         "windows-11-home",
                         Intake.Seal.OWNER_AGREES,
                         Intake.Battery.GOOD,
                         "Seal over one screw, cleared by telephone"))
-                .then(found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
-                .then(before("8 GB", "7.3 GB", 4800, 1, 28_700))
+                .then(DemoSteps.found("8GB 1Rx16 PC5-4800B-SC0-1010-XT", "socket-a"))
+                .then(DemoSteps.before("8 GB", "7.3 GB", 4800, 1, 28_700))
                 .then(new PlanChange.PlanModule("socket-a", Optional.empty(), Optional.of("D-012")))
                 .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-013")))
                 .then(new PlanChange.ChoosePlan(true))
@@ -365,7 +344,7 @@ class DemoStories {
                 .fit()
                 .close()
                 .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(3)))
-                .then(after("48 GB", "47.3 GB", 4400, 1, null, null));
+                .then(DemoSteps.after("48 GB", "47.3 GB", 4400, 1, null, null));
     }
 
     private void handedBack() {
@@ -374,81 +353,16 @@ class DemoStories {
                         "Weather post 4",
                         "Runs the station software and a browser; both should stay open",
                         "wren")
-                .then(intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Clean"))
-                .then(before("8 GB", "7.5 GB", 2933, 1, 18_300))
+                .then(DemoSteps.intake("linux-64", Intake.Seal.NONE, Intake.Battery.GOOD, "Clean"))
+                .then(DemoSteps.before("8 GB", "7.5 GB", 2933, 1, 18_300))
                 .then(new PlanChange.PlanModule("socket-b", Optional.empty(), Optional.of("D-009")))
                 .then(new PlanChange.ChoosePlan(true))
                 .open()
                 .fit()
                 .close()
                 .then(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.of(1)))
-                .then(after("40 GB", "39.4 GB", 2933, 2, 33_800, 1))
+                .then(DemoSteps.after("40 GB", "39.4 GB", 2933, 2, 33_800, 1))
                 .then(new ClosingChange.CloseJob(
                         "40 GB instead of 8. One full pass of the memory test without an error.", Optional.empty()));
-    }
-
-    private static Change intake(String os, Intake.Seal seal, Intake.Battery battery, String condition) {
-        return new ConditionChange.AnswerIntake(
-                Optional.empty(),
-                Optional.empty(),
-                Optional.of(os),
-                Optional.empty(),
-                Optional.of(seal),
-                Optional.of(battery),
-                Optional.of(
-                        os.startsWith("windows-11") ? Intake.Encryption.KEY_AT_HAND : Intake.Encryption.NOT_ENCRYPTED),
-                Optional.of(Intake.FirmwareSettings.NOTED),
-                Optional.of(Intake.WayIn.TEMPORARY_ACCOUNT),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.of(condition));
-    }
-
-    private static Change found(String label, String position) {
-        return new EvidenceChange.AddModule(JobModule.Origin.FOUND, label, Optional.of(position));
-    }
-
-    private static Change typed(String label) {
-        return new EvidenceChange.AddModule(JobModule.Origin.TYPED, label, Optional.empty());
-    }
-
-    private static Change before(String total, String usable, int rate, int modules, Integer bandwidth) {
-        return readout(StartChange.Phase.BEFORE, total, usable, rate, modules, bandwidth, null);
-    }
-
-    private static Change after(String total, String usable, int rate, int modules, Integer bandwidth, Integer passes) {
-        return readout(StartChange.Phase.AFTER, total, usable, rate, modules, bandwidth, passes);
-    }
-
-    private static Change readout(
-            StartChange.Phase phase,
-            String total,
-            String usable,
-            int rate,
-            int modules,
-            Integer bandwidth,
-            Integer passes) {
-        Map<String, String> readings = new LinkedHashMap<>(Map.of(
-                "firmwareTotal",
-                total,
-                "usable",
-                usable,
-                "rate",
-                "" + rate,
-                "positionsFilled",
-                "" + modules,
-                "conditions",
-                "on mains, nothing else running"));
-        if (bandwidth != null) {
-            readings.put("bandwidthMegabytes", "" + bandwidth);
-            readings.put("test", "READ");
-            readings.put("threads", "ALL");
-        }
-        if (passes != null) {
-            readings.put("testPasses", "" + passes);
-            readings.put("testErrors", "0");
-        }
-        return new StartChange.EnterReadout(phase, Optional.empty(), readings);
     }
 }

@@ -310,6 +310,17 @@ final class UnitLifts {
         return unit;
     }
 
+    /** From 8: a module that was typed says where it comes from; of old ones nobody said. */
+    static ObjectNode withNoWhence(ObjectNode unit) {
+        for (JsonNode module : unit.path("modules")) {
+            ObjectNode m = (ObjectNode) module;
+            if (!m.has("whence") && "TYPED".equals(m.path("origin").asString())) {
+                m.putObject("whence").put("way", "BOUGHT").put("supplier", "");
+            }
+        }
+        return unit;
+    }
+
     private static void measured(JsonNode readout) {
         if (readout instanceof ObjectNode o && !o.has("measured")) {
             o.putArray("measured");

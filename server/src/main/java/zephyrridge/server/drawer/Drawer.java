@@ -1,5 +1,6 @@
 package zephyrridge.server.drawer;
 
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -142,6 +143,14 @@ public class Drawer {
     /** Free modules of a generation that are neither bad nor suspected of it: what may be proposed. */
     public List<StockModule> free(MemoryGeneration generation) {
         return store.free(generation.name()).stream().map(Drawer::module).toList();
+    }
+
+    /** The least that a like piece is booked at; empty where there never was one. */
+    public Optional<Money> bookValueOfLike(ModuleSpec spec) {
+        return all().stream()
+                .filter(m -> m.spec().summary().equals(spec.summary()))
+                .map(StockModule::bookValue)
+                .min(Comparator.naturalOrder());
     }
 
     private static final int MOST_PAIRS = 4;

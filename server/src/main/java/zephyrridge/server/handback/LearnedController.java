@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.learned.Learned;
+import zephyrridge.core.learned.SeenRates;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.Lesson;
 import zephyrridge.core.machine.MachineRecord;
@@ -109,7 +110,7 @@ class LearnedController {
                                 "n",
                                 e.getValue()))
                         .toList(),
-                keepables(record, p).stream()
+                keepables(id, record, p, closed).stream()
                         .map(k -> new KeepView(
                                 k.key(), k.text(), clash(k.learned().apply(record))))
                         .toList());
@@ -142,7 +143,8 @@ class LearnedController {
     public LearnedView keep(@PathVariable String id, @Valid @RequestBody Keep chosen, Principal who) {
         MachineRecord record = machines.get(id).record();
         MachineRecord next = record;
-        for (Keepable k : keepables(record, practice(record, jobs.closedOf(id)))) {
+        List<Unit> closed = jobs.closedOf(id);
+        for (Keepable k : keepables(id, record, practice(record, closed), closed)) {
             MachineRecord with = k.learned().apply(next);
             next = chosen.keys().contains(k.key()) && clash(with).isEmpty() ? with : next;
         }
@@ -169,14 +171,14 @@ class LearnedController {
                 .contains(signal.toLowerCase(java.util.Locale.ROOT)));
     }
 
-    private List<Keepable> keepables(MachineRecord record, Learned.Practice p) {
+    private List<Keepable> keepables(String id, MachineRecord record, Learned.Practice p, List<Unit> closed) {
         List<Keepable> all = new ArrayList<>();
-        p.seconds().forEach((id, t) -> record.access().part(id).ifPresent(part -> {
+        p.seconds().forEach((about, t) -> record.access().part(about).ifPresent(part -> {
             Optional<Integer> off = t.off().map(Learned.Median::value);
             Optional<Integer> on = t.on().map(Learned.Median::value);
             if (differs(off, part.secondsOff()) || differs(on, part.secondsOn())) {
                 all.add(lesson(
-                        new Lesson(Lesson.Topic.MINUTES, id, "", off, on),
+                        new Lesson(Lesson.Topic.MINUTES, about, "", off, on),
                         texts.say(
                                 "learned.keep.MINUTES",
                                 "part",
@@ -200,13 +202,13 @@ class LearnedController {
                 .forEach(s -> all.add(lesson(
                         new Lesson(Lesson.Topic.SIGNAL, "", s, Optional.empty(), Optional.empty()),
                         texts.say("learned.keep.SIGNAL", "signal", s))));
-        p.screws().forEach((id, screws) -> record.access().part(id).ifPresent(part -> {
+        p.screws().forEach((about, screws) -> record.access().part(about).ifPresent(part -> {
             int more = RecordEdit.unknown(part, screws).size();
             if (more > 0) {
                 all.add(new Keepable(
-                        "SCREWS " + id,
+                        "SCREWS " + about,
                         texts.say("learned.keep.SCREWS", "part", part.name(), "n", more),
-                        r -> RecordEdit.withScrews(r, Map.of(id, screws))));
+                        r -> RecordEdit.withScrews(r, Map.of(about, screws))));
             }
         }));
         p.hard().forEach(h -> record.access().part(h.part()).ifPresent(part -> {
@@ -217,6 +219,18 @@ class LearnedController {
                         texts.say("learned.keep.HARD", "part", part.name(), "words", words, "n", h.jobs())));
             }
         }));
+        SeenRates.of(machines.get(id).bench(), closed, texts.get("learned.rateSource"))
+                .forEach(row -> all.add(new Keepable(
+                        "RATE " + row.modules().orElse(0) + " " + row.ranks().orElse(0) + " " + row.rate(),
+                        texts.say(
+                                "learned.keep.RATE",
+                                "rate",
+                                row.rate(),
+                                "modules",
+                                row.modules().orElse(0),
+                                "ranks",
+                                row.ranks().orElse(0)),
+                        r -> r.withController(r.controller().withFirst(row)))));
         return all;
     }
 

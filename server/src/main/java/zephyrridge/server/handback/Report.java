@@ -18,6 +18,7 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.opening.AfterCheck;
 import zephyrridge.core.proof.BeforeAfter;
+import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.AsFound;
@@ -27,9 +28,9 @@ import zephyrridge.core.unit.Counter;
 import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Unit;
-import zephyrridge.server.account.Accounts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.proof.MeasuredWords;
+import zephyrridge.server.proof.ProofViews;
 import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.trouble.FaultWords;
@@ -41,12 +42,12 @@ import zephyrridge.server.trouble.FaultWords;
 @Component
 public class Report {
     private final Texts texts;
-    private final Accounts accounts;
+    private final ProofViews proofs;
     private final FaultWords faults;
 
-    Report(Texts texts, Accounts accounts, FaultWords faults) {
+    Report(Texts texts, ProofViews proofs, FaultWords faults) {
         this.texts = texts;
-        this.accounts = accounts;
+        this.proofs = proofs;
         this.faults = faults;
     }
 
@@ -57,10 +58,7 @@ public class Report {
         MachineRecord record = c.machine().record();
         Layout before = u.layout(record, u.asFound());
         Layout after = u.layout(record, c.assessment().inIt());
-        LayoutEvaluation now = c.machine()
-                .bench()
-                .evaluator()
-                .evaluate(after, after, u.intake().host());
+        LayoutEvaluation now = c.machine().bench().evaluator().evaluate(after, after, u.host());
         s.title(record.name());
         s.says(texts.say(
                 "report.head", "job", c.row().id(), "owner", c.work().order().owner(), "day", today));
@@ -147,11 +145,7 @@ public class Report {
         if (!proven && grade != Grade.NONE) {
             s.says(texts.get("report.lessThanAsked"));
         }
-        c.unit()
-                .accepted()
-                .forEach(a -> s.says(texts.get("say.accepted")
-                        .replace("{by}", accounts.nameOf(a.by()))
-                        .replace("{reason}", a.reason())));
+        proofs.accepted(c).forEach(s::says);
     }
 
     private void figures(Sheet s, Jobs.Current c) {
@@ -169,6 +163,13 @@ public class Report {
                     .map(rate -> texts.say("report.clockOf", "rate", rate))
                     .orElse("");
             rows.add(List.of(texts.get("field.RATE"), number(before.rate()), number(after.rate()), of));
+        }
+        if (before.casLatency().isPresent() || after.casLatency().isPresent()) {
+            rows.add(List.of(
+                    texts.get("field.CAS_LATENCY"),
+                    number(before.casLatency()),
+                    number(after.casLatency()),
+                    firstWord(c)));
         }
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
@@ -190,6 +191,17 @@ public class Report {
                     after.map(a -> texts.show(a.rounded())).orElse(none),
                     ""));
         }
+    }
+
+    /** What another CL than planned makes of the first word, in words; "" where it is as planned or was not read. */
+    private String firstWord(Jobs.Current c) {
+        return c.assessment()
+                .proof()
+                .lastCounting()
+                .flatMap(t -> t.comparison().line(Comparison.Field.CAS_LATENCY).findings().stream()
+                        .findFirst())
+                .map(f -> texts.of(f))
+                .orElse("");
     }
 
     private String number(Optional<Integer> n) {

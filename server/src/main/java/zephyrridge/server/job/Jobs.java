@@ -8,26 +8,20 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.SortedMap;
-import java.util.SortedSet;
-import java.util.TreeSet;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
-import tools.jackson.databind.node.ObjectNode;
 import zephyrridge.core.change.Change;
 import zephyrridge.core.change.Outcome;
 import zephyrridge.core.change.Transfer;
 import zephyrridge.core.learned.Learned;
-import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Trail;
 import zephyrridge.core.standing.Waits;
-import zephyrridge.core.unit.Alternative;
+import zephyrridge.core.unit.Delivery;
 import zephyrridge.core.unit.Order;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
@@ -64,9 +58,8 @@ public class Jobs {
     private final Sources sources;
     private final Said said;
     private final Limits limits;
+    private final HeldModules held;
     private final Suppliers suppliers;
-
-    private final JobFiles files;
 
     Jobs(
             JobStore store,
@@ -81,8 +74,8 @@ public class Jobs {
             Said said,
             Limits limits,
             Suppliers suppliers,
-            JobFiles files) {
-        this.files = files;
+            HeldModules held) {
+        this.held = held;
         this.limits = limits;
         this.suppliers = suppliers;
         this.store = store;
@@ -217,59 +210,36 @@ public class Jobs {
     }
 
     /**
-     * Takes in a job that comes as a document of {@link JobExport}; it goes on with the newest record of its model.
+     * A job of another workshop.
+     *
+     * @param was its number there
+     */
+    public record Arrived(Order order, Unit unit, String machineId, long was) {}
+
+    /**
+     * Takes such a job in; it goes on with the newest record of its model.
      *
      * @throws Problem when its model is not here, its log cannot have happened at that model, or a module of the drawer it names
      *     is not free here
      */
     @Transactional
-    public long bringIn(String document, String by) {
-        ObjectNode export;
-        JobFiles.Renamed renamed;
-        Unit unit;
-        Order order;
-        try {
-            export = (ObjectNode) json.readTree(document);
-            Integer schema =
-                    JobExport.UNIT_SCHEMAS.get(export.path("schemaVersion").asInt(0));
-            if (!JobExport.FORMAT.equals(export.path("format").asString("")) || schema == null) {
-                throw Problem.invalid(
-                        "content",
-                        "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
-                                + ". Write it out again with this version of the product.");
-            }
-            if (!(export.get("unit") instanceof ObjectNode stored) || !(export.get("order") instanceof ObjectNode)) {
-                throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
-            }
-            stored.put("schema", schema);
-            renamed = JobFiles.Renamed.of(
-                    json.writeValueAsString(stored),
-                    json.treeToValue(export.get("files"), new TypeReference<List<JobExport.Attached>>() {}));
-            unit = Transfer.arrived(documents.unit(renamed.unit()), renamed::has);
-            order = json.treeToValue(export.get("order"), Order.class);
-        } catch (tools.jackson.core.JacksonException | ClassCastException | IllegalArgumentException e) {
-            throw Problem.invalid(
-                    "content", "This is no job of format " + JobExport.FORMAT + ": it cannot be read to its end.");
-        }
-        String machineId = export.path("machine").path("id").asString("");
-        Machines.Ready machine = machines.get(machineId, machines.latest(machineId), unit);
-        Transfer.refuses(unit, machine.bench()).ifPresent(why -> {
+    public long arrive(Arrived a, String by) {
+        Machines.Ready machine = machines.get(a.machineId(), machines.latest(a.machineId()), a.unit());
+        Transfer.refuses(a.unit(), machine.bench()).ifPresent(why -> {
             throw new ChangeRefused(why);
         });
-        Work work = new Work(order, unit);
         LocalDateTime now = now();
-        Assessment assessment = Assessment.of(machine.bench(), work);
+        Assessment assessment = Assessment.of(machine.bench(), new Work(a.order(), a.unit()));
         long id = store.insert(
-                order,
-                machineId,
+                a.order(),
+                a.machineId(),
                 machine.version(),
-                shown(work, assessment, Optional.empty(), Optional.empty(), now.toLocalDate()),
-                documents.write(unit),
+                shown(new Work(a.order(), a.unit()), assessment, Optional.empty(), Optional.empty(), now.toLocalDate()),
+                documents.write(a.unit()),
                 Optional.empty(),
                 now,
                 by);
-        files.keep(id, unit, renamed.files(), by);
-        hold(id, Unit.NEW, unit);
+        held.hold(id, Unit.NEW, a.unit());
         store.append(
                 id,
                 1,
@@ -277,8 +247,7 @@ public class Jobs {
                 by,
                 "JobBroughtIn",
                 Optional.empty(),
-                json.writeValueAsString(
-                        Map.of("machineId", machineId, "was", export.path("id").asLong(0))),
+                json.writeValueAsString(Map.of("machineId", a.machineId(), "was", a.was())),
                 null);
         return id;
     }
@@ -324,7 +293,7 @@ public class Jobs {
             throw new ChangeRefused(refused.why());
         }
         Work next = ((Outcome.Applied) outcome).work();
-        hold(id, work.unit(), next.unit());
+        held.hold(id, work.unit(), next.unit());
         Machines.Ready then = machine(row, next);
         Assessment assessment = Assessment.of(then.bench(), next);
         String words = next.unit().closing().isEmpty()
@@ -367,36 +336,6 @@ public class Jobs {
         return new JobPorts(id, work, machine.bench(), drawer, suppliers, photos, sources, history, documents, now, by);
     }
 
-    /** Modules of the drawer come and go with what the job holds; one that another job has meanwhile refuses the change. */
-    private void hold(long id, Unit before, Unit after) {
-        SortedSet<String> held = DrawerUse.held(after);
-        SortedSet<String> was = DrawerUse.held(before);
-        if (!held.equals(was)
-                || !after.modules().keySet().equals(before.modules().keySet())) {
-            SortedSet<String> free = new TreeSet<>(was);
-            before.modules().values().forEach(m -> m.tag().ifPresent(free::add));
-            free.removeAll(held);
-            free.forEach(tag -> drawer.giveBack(tag, id));
-        }
-        held.stream().filter(tag -> !was.contains(tag)).forEach(tag -> drawer.take(tag, id));
-        SortedMap<String, String> pulled = DrawerUse.pulled(after);
-        SortedMap<String, String> pulledBefore = DrawerUse.pulled(before);
-        pulledBefore.keySet().stream().filter(t -> !pulled.containsKey(t)).forEach(tag -> drawer.notPulled(tag, id));
-        SortedSet<String> bad = DrawerUse.bad(after);
-        SortedSet<String> badBefore = DrawerUse.bad(before);
-        String why = "found bad in job " + id;
-        pulled.forEach((tag, key) -> {
-            if (!pulledBefore.containsKey(tag)) {
-                drawer.pulled(tag, after.modules().get(key).labelLine(), id, ranWithIt(before));
-            }
-        });
-        bad.stream().filter(t -> !badBefore.contains(t)).forEach(t -> drawer.mark(t, Drawer.Tested.BAD, why));
-        // What was taken back leaves a doubt.
-        badBefore.stream()
-                .filter(t -> !bad.contains(t))
-                .forEach(t -> drawer.mark(t, Drawer.Tested.SUSPECT, "taken back: " + why));
-    }
-
     /** What a job teaches of its model counts while the job is closed; opened again, it teaches nothing. */
     private void learn(JobRow row, Unit before, Work next, Machines.Ready machine, LocalDateTime now, String by) {
         if (before.closing().equals(next.unit().closing())) {
@@ -406,12 +345,6 @@ public class Jobs {
         limits.forget(row.machineId(), job + "-");
         Learned.trials(next, machine.bench(), job, job, by, now.toLocalDate())
                 .forEach(t -> limits.add(row.machineId(), t, by));
-    }
-
-    /** Whether somebody read a total of the machine before anything was changed: then it ran with what was in it. */
-    private static boolean ranWithIt(Unit unit) {
-        return unit.before().firmwareTotal().isPresent()
-                || unit.before().systemTotal().isPresent();
     }
 
     private Problem changedMeanwhile(JobRow row, long expectedVersion) {
@@ -461,21 +394,16 @@ public class Jobs {
             Work work, Assessment a, Optional<LocalDate> partsOn, Optional<LocalDate> returnUntil, LocalDate today) {
         boolean closed = work.unit().closing().isPresent();
         boolean blocked = !closed && a.trail().statusOf(a.trail().current()) == Trail.Status.BLOCKED;
-        List<Alternative.Buy> buys =
-                work.unit().isChosen() && !closed ? work.unit().onTheTable().buys() : List.of();
+        Optional<Delivery> ordered = Optional.of(Delivery.of(work.unit(), today))
+                .filter(d -> d.buys() && work.unit().isChosen() && !closed);
         boolean fitted = !a.fitLines().isEmpty() && a.fitLines().stream().allMatch(FitLine::done);
-        int lead = buys.stream().mapToInt(Alternative.Buy::leadDays).max().orElse(0);
-        Optional<LocalDate> back = buys.stream()
-                .flatMap(b -> b.returnDays().stream())
-                .min(Integer::compare)
-                .map(today::plusDays);
         return new JobStore.Shown(
                 a.trail().current().name(),
                 closed ? "CLOSED" : "OPEN",
                 Waits.of(work, a),
                 blocked,
-                buys.isEmpty() || fitted ? Optional.empty() : partsOn.or(() -> Optional.of(today.plusDays(lead))),
-                buys.isEmpty() ? Optional.empty() : returnUntil.or(() -> back));
+                ordered.filter(d -> !fitted).flatMap(d -> partsOn.or(d::here)),
+                ordered.flatMap(d -> returnUntil.or(d::firstReturn)));
     }
 
     private LocalDateTime now() {

@@ -33,12 +33,14 @@ class OpeningSheetController {
     private final Jobs jobs;
     private final Texts texts;
     private final OpeningViews openings;
+    private final StepViews steps;
     private final Paper paper;
 
-    OpeningSheetController(Jobs jobs, Texts texts, OpeningViews openings, Paper paper) {
+    OpeningSheetController(Jobs jobs, Texts texts, OpeningViews openings, StepViews steps, Paper paper) {
         this.jobs = jobs;
         this.texts = texts;
         this.openings = openings;
+        this.steps = steps;
         this.paper = paper;
     }
 
@@ -101,7 +103,7 @@ class OpeningSheetController {
         row(
                 s,
                 number,
-                openings.words(
+                steps.words(
                         step,
                         "__",
                         c.machine().bench(),
@@ -163,8 +165,7 @@ class OpeningSheetController {
             s.append("</td></tr></table>");
         }
         p.connectors()
-                .forEach(k ->
-                        s.append("<p>").append(text(openings.cable(k, back))).append("</p>"));
+                .forEach(k -> s.append("<p>").append(text(steps.cable(k, back))).append("</p>"));
         if (!back) {
             p.catches().forEach(k -> s.append("<p>")
                     .append(text(texts.say(
@@ -185,7 +186,7 @@ class OpeningSheetController {
 
     private String group(Fastener f) {
         return f.bit()
-                + (f.lengthTenths() == 0 ? "" : ", " + OpeningViews.millimetres(f.lengthTenths()))
+                + (f.lengthTenths() == 0 ? "" : ", " + StepViews.millimetres(f.lengthTenths()))
                 + (f.role() == Fastener.Role.OUT ? "" : ", " + texts.get("role." + f.role()));
     }
 

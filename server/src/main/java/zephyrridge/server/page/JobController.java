@@ -5,7 +5,6 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
@@ -18,10 +17,7 @@ import java.util.UUID;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
-import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
-import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,20 +26,11 @@ import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.change.Change;
-import zephyrridge.core.change.Refusal;
-import zephyrridge.core.layout.LayoutEvaluation;
-import zephyrridge.core.layout.RateResult;
-import zephyrridge.core.standing.Proof;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.core.unit.Station;
-import zephyrridge.core.unit.Unit;
 import zephyrridge.server.document.Differences;
-import zephyrridge.server.job.ChangeRefused;
 import zephyrridge.server.job.FieldChanges;
-import zephyrridge.server.job.JobExport;
-import zephyrridge.server.job.JobFiles;
 import zephyrridge.server.job.Jobs;
-import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.FieldChange;
 import zephyrridge.server.view.JobView;
@@ -100,10 +87,8 @@ class JobController {
     private final Clock clock;
 
     private final FieldChanges fields;
-    private final JobFiles files;
 
-    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields, JobFiles files) {
-        this.files = files;
+    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
         this.fields = fields;
         this.jobs = jobs;
         this.views = views;
@@ -139,14 +124,6 @@ class JobController {
     @ResponseStatus(HttpStatus.CREATED)
     JobView takeIn(@Valid @RequestBody TakeIn body, Principal who) {
         long id = jobs.takeIn(body.machineId(), body.owner(), body.wish(), body.takeInId(), who.getName());
-        return views.of(jobs.get(id, who.getName()));
-    }
-
-    /** A job that another workshop wrote out. */
-    @PostMapping(path = "/api/jobs/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-    @ResponseStatus(HttpStatus.CREATED)
-    JobView bringIn(@RequestBody byte[] content, Principal who) {
-        long id = jobs.bringIn(new String(content, StandardCharsets.UTF_8), who.getName());
         return views.of(jobs.get(id, who.getName()));
     }
 
@@ -193,71 +170,5 @@ class JobController {
                         texts.get("event." + e.type()),
                         fields.of(told.getOrDefault(e.version(), List.of()))))
                 .toList();
-    }
-
-    /** The whole job for other programs; docs/formats/job.schema.json describes the document. */
-    @GetMapping("/api/jobs/{id}/export")
-    ResponseEntity<Object> export(@PathVariable long id, Principal who) {
-        Jobs.Current c = jobs.get(id, who.getName());
-        Proof proof = c.assessment().proof();
-        JobExport export = new JobExport(
-                JobExport.FORMAT,
-                JobExport.SCHEMA_VERSION,
-                Instant.now(clock),
-                id,
-                c.row().version(),
-                c.machine().published(),
-                c.machine().version(),
-                c.work().order(),
-                c.unit(),
-                summary(c.assessment().found()),
-                summary(c.assessment().plan()),
-                new JobExport.Proven(
-                        c.unit().closing().map(Unit.Closing::grade).orElse(proof.grade()),
-                        c.unit().closing().map(Unit.Closing::wanted).orElse(proof.wanted()),
-                        c.unit().closing().map(Unit.Closing::proven).orElse(proof.proven()),
-                        proof.missing().stream().map(texts::of).toList()),
-                jobs.events(id).stream()
-                        .map(e -> new JobExport.Event(
-                                e.version(), Times.utc(e.at()), e.who(), texts.get("event." + e.type())))
-                        .toList(),
-                files.of(id, c.unit()));
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"job-" + id + ".json\"")
-                .body(export);
-    }
-
-    private JobExport.Summary summary(LayoutEvaluation e) {
-        return new JobExport.Summary(
-                e.installed(),
-                e.usable(),
-                e.rate().rate().map(texts::show).orElse(texts.get("say.notKnown")),
-                e.rate().clocks().map(RateResult.Clocks::toString).orElse(texts.get("say.notKnown")),
-                e.findings().stream()
-                        .map(f -> f.severity() + ": " + texts.of(f))
-                        .toList());
-    }
-
-    /** Gates answer with what they say; what cannot be found or cannot be, with the field it is about. */
-    @ExceptionHandler(ChangeRefused.class)
-    ResponseEntity<ProblemDetail> refused(ChangeRefused e) {
-        FindingView f = FindingView.of(e.why(), texts);
-        String detail = (f.text() + " " + f.advice()).strip();
-        Problem problem;
-        if (e.why().code() instanceof Refusal r) {
-            String field = ((Refusal.Of) e.why().detail()).field();
-            problem = switch (r.sort()) {
-                case NOT_FOUND -> Problem.of(HttpStatus.NOT_FOUND, "NOT_FOUND", detail, Map.of("field", field));
-                case CONFLICT -> Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, r.name(), detail, Map.of("field", field));
-                case INVALID -> Problem.of(
-                        HttpStatus.UNPROCESSABLE_CONTENT,
-                        r == Refusal.NOT_CLOSED_JOB ? "JOB_CLOSED" : "INVALID",
-                        detail,
-                        Map.of("field", field, "reason", r.name()));
-            };
-        } else {
-            problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", detail, Map.of("finding", f));
-        }
-        return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
     }
 }

@@ -3,10 +3,7 @@ package zephyrridge.server.page;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
-import java.util.Optional;
 import java.util.SortedMap;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Part;
@@ -18,19 +15,17 @@ import zephyrridge.core.log.Place;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.Socket;
-import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.opening.WorkStep;
-import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Gap;
 import zephyrridge.core.standing.Lead;
 import zephyrridge.core.standing.Proof;
-import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.evidence.EvidenceViews;
 import zephyrridge.server.job.EventRow;
@@ -39,13 +34,13 @@ import zephyrridge.server.job.Jobs;
 import zephyrridge.server.machine.Quirks;
 import zephyrridge.server.opening.OpeningViews;
 import zephyrridge.server.planning.LimitViews;
+import zephyrridge.server.proof.LogViews;
 import zephyrridge.server.proof.ProofViews;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.JobView;
 import zephyrridge.server.view.JobView.FitLineView;
 import zephyrridge.server.view.JobView.LegView;
-import zephyrridge.server.view.JobView.ModuleView;
 import zephyrridge.server.view.JobView.NowView;
 import zephyrridge.server.view.JobView.PresenceView;
 import zephyrridge.server.view.JobView.RuleView;
@@ -61,6 +56,8 @@ public class JobViews {
     private final ProofViews proofs;
     private final OpeningViews openings;
     private final Quirks quirks;
+    private final ModuleViews modules;
+    private final LogViews log;
     private final Jobs jobs;
     private final FieldChanges fields;
 
@@ -71,7 +68,11 @@ public class JobViews {
             OpeningViews openings,
             Quirks quirks,
             Jobs jobs,
-            FieldChanges fields) {
+            FieldChanges fields,
+            ModuleViews modules,
+            LogViews log) {
+        this.log = log;
+        this.modules = modules;
         this.limits = limits;
         this.jobs = jobs;
         this.fields = fields;
@@ -81,7 +82,7 @@ public class JobViews {
         this.quirks = quirks;
     }
 
-    JobView of(Jobs.Current c) {
+    public JobView of(Jobs.Current c) {
         Unit u = c.unit();
         Assessment a = c.assessment();
         SortedMap<String, String> planned = u.plannedModules();
@@ -99,7 +100,7 @@ public class JobViews {
                 c.work().order(),
                 u.intake(),
                 presence(c),
-                modules(u, planned),
+                modules.modules(u, planned),
                 PictureView.of(c.machine(), a.found(), u, u.asFound(), false, texts),
                 PictureView.of(c.machine(), a.plan(), u, planned, true, texts),
                 Stream.concat(a.readingFindings().stream(), a.found().findings().stream())
@@ -114,7 +115,7 @@ public class JobViews {
                 foundVerdict(c.machine().bench(), u, a),
                 planVerdict(u, a),
                 limits.of(c),
-                alternatives(c),
+                modules.alternatives(c),
                 u.onTheTable().parts().stream()
                         .map(p -> new JobView.SmallPartView(
                                 p.what(), p.pieces(), p.price().toString()))
@@ -123,6 +124,7 @@ public class JobViews {
                         .map(p -> new JobView.SmallPartView(
                                 texts.say("parts." + p.kind(), "name", p.name()), p.pieces(), ""))
                         .toList(),
+                TypedLine.of(u).stream().map(modules::typed).toList(),
                 u.need(),
                 u.otherSchools().entrySet().stream()
                         .map(e -> new JobView.OtherSchoolView(
@@ -161,7 +163,7 @@ public class JobViews {
                                         .orElse(id))
                                 .toList(),
                         a.now().modulesAt(Place.Kind.TRAY).stream()
-                                .map(k -> name(u.modules().get(k)))
+                                .map(k -> modules.name(u.modules().get(k)))
                                 .toList(),
                         a.now().down(),
                         a.now().power().unplugged(),
@@ -170,7 +172,7 @@ public class JobViews {
                 u.isChosen(),
                 List.copyOf(u.deviations().missing()),
                 c.machine().published().controllerNames(),
-                proofs.log(c),
+                log.log(c),
                 ReadoutForm.of(u.before()),
                 proofs.measured(c),
                 u.photos(),
@@ -191,6 +193,7 @@ public class JobViews {
                             l.station(),
                             l.status(),
                             l.minutes(),
+                            l.took(),
                             missing(lead, c.assessment().proof()),
                             next(c, lead.next()));
                 })
@@ -306,59 +309,6 @@ public class JobViews {
                 .toList();
     }
 
-    private List<ModuleView> modules(Unit s, Map<String, String> planned) {
-        Map<String, String> foundAt = inverted(s.asFound());
-        Map<String, String> plannedAt = inverted(planned);
-        Map<String, Place> places = Now.of(s).places();
-        return s.modules().values().stream()
-                .map(m -> new ModuleView(
-                        m.key(),
-                        m.origin(),
-                        m.labelLine(),
-                        m.tag(),
-                        texts.show(m.spec().summary()),
-                        m.spec().capacity().mebibytes(),
-                        m.spec().organisation().packageRanks(),
-                        Optional.ofNullable(foundAt.get(m.key())),
-                        Optional.ofNullable(plannedAt.get(m.key())),
-                        aside(s, places, m),
-                        Optional.ofNullable(places.get(m.key())).map(Place::kind),
-                        supplier(s, m),
-                        s.log().happened().stream()
-                                .anyMatch(e -> e instanceof Entry.Moved x
-                                        && x.module().equals(m.key())
-                                        && x.to().kind() == Place.Kind.SUPPLIER)))
-                .toList();
-    }
-
-    /** Where a module is that hands have moved and that is in no position. */
-    private Optional<String> aside(Unit s, Map<String, Place> places, JobModule m) {
-        boolean moved = s.log().happened().stream()
-                .anyMatch(e -> e instanceof Entry.Moved x && x.module().equals(m.key()));
-        return Optional.ofNullable(places.get(m.key()))
-                .filter(p -> moved && !p.isPosition())
-                .map(p -> p.kind() == Place.Kind.SUPPLIER
-                        ? texts.say("report.backTo", "supplier", p.id())
-                        : texts.say("place." + p.kind(), "id", p.id()));
-    }
-
-    /** Whom it was bought from; one that was typed in goes back to whoever that was. */
-    private Optional<String> supplier(Unit s, JobModule m) {
-        return m.offer()
-                .flatMap(offer -> s.alternatives().stream()
-                        .flatMap(a -> a.buys().stream())
-                        .filter(b -> b.offer().equals(offer))
-                        .map(Alternative.Buy::supplier)
-                        .findFirst())
-                .or(() -> m.origin() == JobModule.Origin.TYPED
-                        ? Optional.of(texts.get("say.theSupplier"))
-                        : Optional.empty());
-    }
-
-    private static Map<String, String> inverted(Map<String, String> keys) {
-        return keys.entrySet().stream().collect(Collectors.toMap(Map.Entry::getValue, Map.Entry::getKey));
-    }
-
     private String undo(Jobs.Current c, EventRow e) {
         String what = fields.briefly(jobs.undone(c));
         return what.isEmpty() ? event(e) : event(e) + ": " + what;
@@ -366,56 +316,6 @@ public class JobViews {
 
     private String event(EventRow e) {
         return e.who() + " " + texts.get("event." + e.type());
-    }
-
-    private List<JobView.AlternativeView> alternatives(Jobs.Current c) {
-        Unit u = c.unit();
-        return u.alternatives().stream()
-                .filter(a -> !a.planned().isEmpty())
-                .map(a -> {
-                    SortedMap<String, String> whole = u.plannedModules(a);
-                    var layout = u.layout(c.machine().record(), whole);
-                    long mib = 0;
-                    for (int p = 0; p < layout.size(); p++) {
-                        mib += layout.isThere(c.machine().record(), p)
-                                ? layout.module(p)
-                                        .map(m -> m.capacity().mebibytes())
-                                        .orElse(0L)
-                                : 0;
-                    }
-                    return new JobView.AlternativeView(
-                            a.id(),
-                            a.name(),
-                            a.id().equals(u.onTheTable().id()),
-                            u.chosen().filter(a.id()::equals).isPresent(),
-                            texts.show(ByteSize.ofMebibytes(mib)),
-                            a.planned().entrySet().stream()
-                                    .filter(e -> c.machine().record().hasPosition(e.getKey()))
-                                    .map(e -> c.machine()
-                                                    .record()
-                                                    .position(e.getKey())
-                                                    .label() + ": "
-                                            + (e.getValue().isEmpty()
-                                                    ? texts.get("say.empty")
-                                                    : name(u.modules().get(e.getValue()))))
-                                    .toList(),
-                            a.buys().stream()
-                                    .map(b -> texts.say(
-                                            "say.buy",
-                                            "packs",
-                                            b.packs(),
-                                            "wording",
-                                            b.wording(),
-                                            "supplier",
-                                            b.supplier(),
-                                            "price",
-                                            b.whole(),
-                                            "days",
-                                            b.leadDays()))
-                                    .toList(),
-                            a.purchases().toString());
-                })
-                .toList();
     }
 
     private FitLineView fitLine(FitLine l) {
@@ -428,8 +328,8 @@ public class JobViews {
         return new FitLineView(
                 l.position().id(),
                 l.position().label(),
-                l.out().map(this::name),
-                l.in().map(this::name),
+                l.out().map(modules::name),
+                l.in().map(modules::name),
                 l.in().flatMap(JobModule::tag),
                 socket.keySide(),
                 angle,
@@ -439,9 +339,5 @@ public class JobViews {
                 l.position().carrier(),
                 l.lowerFirst().map(Position::label),
                 l.done());
-    }
-
-    private String name(JobModule m) {
-        return texts.show(m.spec().summary()) + m.tag().map(t -> " (" + t + ")").orElse("");
     }
 }

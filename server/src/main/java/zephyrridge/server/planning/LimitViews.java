@@ -16,6 +16,7 @@ import zephyrridge.core.machine.Position;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.PlanConditions;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.limit.Limits;
@@ -215,7 +216,8 @@ public class LimitViews {
     /** Where nothing is bought nothing has to go back. */
     private static String suffix(Unit unit, PlanConditions.State s) {
         boolean nothingBought = s.condition().kind() == Condition.Kind.RIGHT_OF_RETURN
-                && unit.onTheTable().buys().isEmpty();
+                && unit.onTheTable().buys().isEmpty()
+                && TypedLine.of(unit).stream().noneMatch(l -> l.whence().isBought());
         return !s.met() ? "" : nothingBought ? ".none" : ".met";
     }
 }

@@ -3,11 +3,15 @@ package zephyrridge.server.planning;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import java.security.Principal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -22,6 +26,7 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.DrawerPiece;
 import zephyrridge.core.plan.HousePreference;
+import zephyrridge.core.plan.Offer;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
 import zephyrridge.core.plan.Planner;
@@ -29,10 +34,14 @@ import zephyrridge.core.plan.Selection;
 import zephyrridge.core.plan.Sizing;
 import zephyrridge.core.plan.Target;
 import zephyrridge.core.plan.WhyNot;
+import zephyrridge.core.plan.WorkProfile;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Whence;
 import zephyrridge.core.unit.Work;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
@@ -50,9 +59,24 @@ class PlanningController {
     private final Suppliers suppliers;
     private final House house;
     private final PlanViews views;
+    private final WhyNotViews whyNots;
+    private final OptionViews cards;
     private final Searches searches;
+    private final Clock clock;
 
-    PlanningController(Jobs jobs, Drawer drawer, Suppliers suppliers, House house, PlanViews views, Searches searches) {
+    PlanningController(
+            Jobs jobs,
+            Drawer drawer,
+            Suppliers suppliers,
+            House house,
+            PlanViews views,
+            WhyNotViews whyNots,
+            OptionViews cards,
+            Searches searches,
+            Clock clock) {
+        this.whyNots = whyNots;
+        this.cards = cards;
+        this.clock = clock;
         this.jobs = jobs;
         this.drawer = drawer;
         this.suppliers = suppliers;
@@ -99,8 +123,7 @@ class PlanningController {
     }
 
     private PlanViews.OptionsView running(Searches.Search<Asked> search) {
-        return views.running(
-                search.of.job(), search.id, search.looked(), house.work().value());
+        return views.running(search.of.job(), search.id, search.looked(), work(search.of.job()));
     }
 
     private PlanViews.OptionsView answer(Searches.Search<Asked> search, int patience, Principal who) {
@@ -112,24 +135,19 @@ class PlanningController {
         }
         List<PlanOption> front = outcome.get().front();
         Selection.Chosen chosen = Selection.of(task, front, wanted(c, task));
-        List<PlanViews.Shown> shown = new ArrayList<>();
+        List<OptionViews.Shown> shown = new ArrayList<>();
         chosen.recommended()
-                .ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.RECOMMENDED, chosen.preferred(), o)));
-        chosen.cheaper().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.CHEAPER, Optional.empty(), o)));
-        chosen.further().ifPresent(o -> shown.add(shown(c, who, PlanViews.Role.FURTHER, Optional.empty(), o)));
-        chosen.others().forEach(o -> shown.add(shown(c, who, PlanViews.Role.OTHER, Optional.empty(), o)));
-        return views.of(
-                c,
-                task,
-                outcome.get(),
-                shown,
-                house.work().value(),
-                house.terms().value());
+                .ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.RECOMMENDED, chosen.preferred(), o)));
+        chosen.cheaper().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.CHEAPER, Optional.empty(), o)));
+        chosen.further().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.FURTHER, Optional.empty(), o)));
+        chosen.wider().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.WIDER, Optional.empty(), o)));
+        chosen.others().forEach(o -> shown.add(shown(c, who, OptionViews.Role.OTHER, Optional.empty(), o)));
+        return views.of(c, task, outcome.get(), shown, work(c), house.terms().value());
     }
 
     /** Why the layout on the table is not the one that is proposed. */
     @GetMapping("/api/jobs/{id}/why-not")
-    PlanViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
+    WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
         zephyrridge.core.plan.Outcome outcome = Planner.plan(task);
@@ -140,19 +158,91 @@ class PlanningController {
                 at.put(p, c.unit().modules().get(key).spec());
             }
         });
-        return views.of(WhyNot.ask(task, at, outcome.front(), chosen.recommended()), c);
+        List<String> open = TypedLine.of(c.unit()).stream()
+                .filter(t -> t.whence().isPriceOpen() || t.whence().isDayOpen())
+                .map(t -> t.module().labelLine())
+                .toList();
+        WhyNot why = WhyNot.ask(task, bought(c, task), at, outcome.front(), chosen.recommended());
+        // What stops it, or is too little, is so at any price.
+        boolean compared = !(why instanceof WhyNot.Stopped) && !(why instanceof WhyNot.MissesTarget);
+        return !open.isEmpty() && compared ? whyNots.priceOpen(open) : whyNots.of(why, c);
+    }
+
+    /** The task with nothing to be had but what is bought, drawn and typed for the layout on the table. */
+    private PlanTask bought(Jobs.Current c, PlanTask task) {
+        Unit u = c.unit();
+        Set<String> keys = Set.copyOf(u.onTheTable().planned().values());
+        List<DrawerPiece> pieces = new ArrayList<>();
+        Map<String, ModuleSpec> specOf = new HashMap<>();
+        for (JobModule m : u.modules().values()) {
+            if (keys.contains(m.key())) {
+                m.offer().ifPresent(o -> specOf.put(o, m.spec()));
+                m.tag().flatMap(drawer::find).map(PlanningController::piece).ifPresent(pieces::add);
+            }
+        }
+        List<Offer> lines = new ArrayList<>();
+        for (Alternative.Buy b : u.onTheTable().buys()) {
+            Money restocking = task.offers().stream()
+                    .filter(o -> o.id().equals(b.offer()))
+                    .map(Offer::restocking)
+                    .findFirst()
+                    .orElse(Money.ZERO);
+            lines.add(new Offer(
+                    b.offer(),
+                    b.supplier(),
+                    b.wording(),
+                    specOf.get(b.offer()),
+                    b.pieces(),
+                    b.price(),
+                    b.packs(),
+                    b.leadDays(),
+                    b.returnDays(),
+                    restocking));
+        }
+        LocalDate today = LocalDate.now(clock);
+        for (TypedLine t : TypedLine.of(u)) {
+            Whence w = t.whence();
+            lines.add(new Offer(
+                    "typed " + t.keys().get(0),
+                    w.supplier(),
+                    t.module().labelLine(),
+                    t.module().spec(),
+                    1,
+                    w.price().orElse(Money.ZERO),
+                    t.pieces(),
+                    w.day().map(d -> days(today, d)).orElse(0),
+                    w.returnUntil().map(d -> days(today, d)),
+                    Money.ZERO));
+        }
+        return task.withOnly(pieces, lines);
+    }
+
+    private static int days(LocalDate today, LocalDate day) {
+        return (int) Math.max(0, ChronoUnit.DAYS.between(today, day));
+    }
+
+    /** Kinds of work, as they keep a machine of these years busy. */
+    private List<WorkProfile> work(Jobs.Current c) {
+        return WorkProfile.ofYears(
+                house.work().value(), c.machine().record().controller().generation());
     }
 
     private Target wanted(Jobs.Current c, PlanTask task) {
         var found = c.assessment().found();
-        Sizing.Answer answer =
-                Sizing.of(c.unit().need().measured(), house.work().value(), found.usable());
+        Sizing.Answer answer = Sizing.of(c.unit().need().measured(), work(c), found.usable());
         return Sizing.wanted(
                 task.target(), answer, found.installed(), task.house().howMuch());
     }
 
     private static DrawerPiece piece(Drawer.StockModule m) {
         return new DrawerPiece(m.tag(), m.spec(), m.bookValue(), m.tested() != Drawer.Tested.UNTESTED);
+    }
+
+    /** What the shop would book each of these at, where it takes over what comes out: as the cheapest like piece of its own. */
+    private Map<String, Money> ownValue(SortedMap<String, ModuleSpec> own) {
+        Map<String, Money> value = new HashMap<>();
+        own.forEach((position, spec) -> drawer.bookValueOfLike(spec).ifPresent(v -> value.put(position, v)));
+        return value;
     }
 
     public PlanTask task(Jobs.Current c) {
@@ -176,10 +266,10 @@ class PlanningController {
                 c.machine().evaluator(),
                 c.machine().bench().limits(c.unit()),
                 c.machine().bench().house(),
-                u.intake().host(),
+                u.host(),
                 u.layout(c.machine().record(), u.asFound()),
                 own,
-                Map.<String, Money>of(),
+                ownValue(own),
                 all,
                 suppliers.offers(c.machine().record().controller().generation()),
                 house.terms().value(),
@@ -190,19 +280,19 @@ class PlanningController {
     }
 
     /** The option as the job would be with it on the table: the very change that adopts it, applied and not kept. */
-    private PlanViews.Shown shown(
+    private OptionViews.Shown shown(
             Jobs.Current c,
             Principal who,
-            PlanViews.Role role,
+            OptionViews.Role role,
             Optional<HousePreference.Reason> preferred,
             PlanOption o) {
-        PlanChange.AdoptLayout adopt = adopt(c.unit(), o, views.name(o));
+        PlanChange.AdoptLayout adopt = adopt(c.unit(), o, cards.name(o));
         Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), jobs.ports(c, who.getName()));
         if (!(outcome instanceof Outcome.Applied applied)) {
             throw new ChangeRefused(((Outcome.Refused) outcome).why());
         }
         Work next = applied.work();
-        return new PlanViews.Shown(
+        return new OptionViews.Shown(
                 role,
                 preferred,
                 o,

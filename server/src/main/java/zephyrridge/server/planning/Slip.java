@@ -15,7 +15,9 @@ import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.PlanConditions;
 import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.Counter;
+import zephyrridge.core.unit.Delivery;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.drawer.Drawer;
@@ -39,8 +41,8 @@ public class Slip {
 
     /**
      * @param inIt what was found; {@code proposed} what the plan on the table makes of it, "" while nothing is planned
-     * @param lines net, then tax; {@code total} with it
-     * @param ready day it can be ready; {@code returnUntil} day until which what is bought can go back
+     * @param lines net, then tax; {@code total} with it, empty while a price is open; {@code open} says of what, "" for nothing
+     * @param ready day it can be ready, empty while nobody said when all is here; {@code returnUntil} day until which what is bought can go back
      * @param beside the other layouts that were put together
      * @param comesOut modules that come out and belong to the owner
      * @param conditions that are still open
@@ -56,9 +58,10 @@ public class Slip {
             String proposed,
             List<LineView> lines,
             String currency,
-            String total,
+            Optional<String> total,
+            String open,
             int minutes,
-            LocalDate ready,
+            Optional<LocalDate> ready,
             Optional<LocalDate> returnUntil,
             List<String> beside,
             List<String> comesOut,
@@ -91,7 +94,7 @@ public class Slip {
         Alternative plan = u.onTheTable();
         Terms terms = house.terms().value();
         boolean planned = !a.plan().changed().isEmpty();
-        int memory = (a.plan().effortSeconds() + 59) / 60;
+        int memory = a.plan().effort().minutes();
         int charged = memory + u.counter().agreedMinutes(false);
         int minutes = memory + u.counter().agreedMinutes(true);
         List<LineView> lines = new ArrayList<>();
@@ -99,6 +102,20 @@ public class Slip {
         for (Alternative.Buy b : plan.buys()) {
             lines.add(new LineView(b.packs() + " × " + b.wording(), b.whole().toString()));
             net = net.plus(b.whole());
+        }
+        List<String> open = new ArrayList<>();
+        for (TypedLine t : TypedLine.of(u)) {
+            String what = t.module().labelLine();
+            if (t.whence().isPriceOpen()) {
+                open.add(what);
+            }
+            lines.add(new LineView(
+                    t.pieces() + " × " + what
+                            + (t.whence().isBought()
+                                    ? ""
+                                    : ", " + texts.get("whence." + t.whence().way())),
+                    t.whole().map(Money::toString).orElse(texts.get("say.priceOpen"))));
+            net = net.plus(t.whole().orElse(Money.ZERO));
         }
         for (Alternative.SmallPart p : plan.parts()) {
             lines.add(new LineView(p.pieces() + " × " + p.what(), p.whole().toString()));
@@ -125,18 +142,18 @@ public class Slip {
         }
         for (Extra e : Extra.values()) {
             Counter.Offered o = u.counter().extras().get(e);
-            if (o != null && o.answer() == Counter.Answer.YES && o.price().isPresent()) {
+            if (o != null && u.counter().isAgreed(e) && o.price().isPresent()) {
                 lines.add(new LineView(texts.get("extra." + e), o.price().get().toString()));
             }
         }
         net = net.plus(u.counter().agreed());
         Money tax = net.share(terms.taxPermille(), 1000);
-        lines.add(new LineView(texts.say("slip.tax", "percent", terms.taxPermille() / 10.0), tax.toString()));
-        int readyDays =
-                plan.buys().stream().mapToInt(Alternative.Buy::leadDays).max().orElse(0);
+        if (open.isEmpty()) {
+            lines.add(new LineView(texts.say("slip.tax", "percent", terms.taxPermille() / 10.0), tax.toString()));
+        }
         LocalDate today = LocalDate.now(clock);
-        boolean allBack = !plan.buys().isEmpty()
-                && plan.buys().stream().allMatch(b -> b.returnDays().isPresent());
+        Delivery delivery = Delivery.of(u, today);
+        Optional<Money> total = open.isEmpty() ? Optional.of(net.plus(tax)) : Optional.empty();
         return new SlipView(
                 c.row().id(),
                 c.machine().record().name(),
@@ -148,15 +165,11 @@ public class Slip {
                 planned ? texts.show(a.plan().installed()) : "",
                 lines,
                 terms.currency(),
-                net.plus(tax).toString(),
+                total.map(Money::toString),
+                open.isEmpty() ? "" : texts.say("slip.openPrice", "what", String.join(", ", open)),
                 minutes,
-                today.plusDays(readyDays),
-                allBack
-                        ? plan.buys().stream()
-                                .flatMap(b -> b.returnDays().stream())
-                                .min(Integer::compare)
-                                .map(today::plusDays)
-                        : Optional.empty(),
+                delivery.here(),
+                delivery.returnUntil(),
                 u.alternatives().stream()
                         .filter(x -> !x.id().equals(plan.id()) && !x.planned().isEmpty())
                         .map(Alternative::name)
@@ -164,7 +177,7 @@ public class Slip {
                 plan.planned().keySet().stream()
                         .map(u.asFound()::get)
                         .filter(k -> k != null && !u.plannedModules().containsValue(k))
-                        .map(k -> texts.show(u.modules().get(k).spec().summary()))
+                        .map(k -> comesOut(u.modules().get(k), terms))
                         .toList(),
                 PlanConditions.of(u, a.limits()).stream()
                         .filter(s -> !s.met())
@@ -176,7 +189,7 @@ public class Slip {
                         .map(b -> new BanView(
                                 b, texts.get("ban." + b), u.counter().bans().contains(b)))
                         .toList(),
-                worth(u.counter().worth(), net.plus(tax), terms),
+                total.map(t -> worth(u.counter().worth(), t, terms)).orElse(""),
                 u.counter().worth(),
                 u.consent()
                         .map(x -> new JobView.ConsentView(
@@ -188,8 +201,20 @@ public class Slip {
                 today);
     }
 
+    /** What comes out belongs to the owner; where the shop takes such modules over it says for how much. */
+    private String comesOut(JobModule m, Terms terms) {
+        String what = texts.show(m.spec().summary());
+        return Optional.of(m.spec())
+                .filter(s -> terms.takesPulled())
+                .flatMap(drawer::bookValueOfLike)
+                .map(v -> texts.say("slip.takenOver", "what", what, "price", terms.currency() + " " + v))
+                .orElse(what);
+    }
+
     private List<ExtraView> extras(Counter counter) {
+        // What the owner forbids is not offered either.
         return Arrays.stream(Extra.values())
+                .filter(e -> counter.bans().stream().noneMatch(b -> b.forbids(e)))
                 .map(e -> {
                     Optional<Counter.Offered> o =
                             Optional.ofNullable(counter.extras().get(e));

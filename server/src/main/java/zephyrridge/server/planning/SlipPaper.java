@@ -32,9 +32,16 @@ class SlipPaper {
         if (!v.proposed().isEmpty()) {
             List<List<String>> lines = new ArrayList<>();
             v.lines().forEach(l -> lines.add(List.of(l.what(), l.amount())));
-            lines.add(List.of(texts.get("slip.paper.total"), v.currency() + " " + v.total()));
+            lines.add(List.of(
+                    texts.get("slip.paper.total"),
+                    v.total().map(t -> v.currency() + " " + t).orElse(texts.get("slip.open"))));
             s.heading(texts.get("slip.paper.price")).table(List.of(), lines);
-            s.says(texts.say("slip.paper.ready", "day", v.ready(), "minutes", v.minutes()));
+            if (!v.open().isEmpty()) {
+                s.says(v.open());
+            }
+            s.says(v.ready()
+                    .map(d -> texts.say("slip.paper.ready", "day", d, "minutes", v.minutes()))
+                    .orElse(texts.say("slip.paper.readyOpen", "minutes", v.minutes())));
             v.returnUntil().ifPresent(d -> s.says(texts.say("slip.paper.returnUntil", "day", d)));
             s.list(texts.get("slip.paper.comesOut"), v.comesOut());
             s.list(texts.get("slip.paper.beside"), v.beside());

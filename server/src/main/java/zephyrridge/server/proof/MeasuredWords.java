@@ -47,8 +47,9 @@ public final class MeasuredWords {
 
     public static String figure(Measured.What what, double value) {
         return switch (what) {
-            case READ, COPY -> String.format(Locale.ROOT, "%.1f", value / 1000);
-            case LATENCY, TASK -> String.format(Locale.ROOT, "%.1f", value / 10);
+            case READ, WRITE, COPY -> String.format(Locale.ROOT, "%.1f", value / 1000);
+            case LATENCY, TASK, SCORE, FRAMES -> String.format(Locale.ROOT, "%.1f", value / 10);
+            case DRIVE -> String.format(Locale.ROOT, "%.0f", value);
         };
     }
 }

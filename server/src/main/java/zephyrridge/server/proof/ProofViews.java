@@ -1,6 +1,5 @@
 package zephyrridge.server.proof;
 
-import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -12,8 +11,6 @@ import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.log.Place;
-import zephyrridge.core.opening.StepTimes;
 import zephyrridge.core.proof.BeforeAfter;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
@@ -26,12 +23,10 @@ import zephyrridge.server.account.Accounts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
-import zephyrridge.server.trouble.FaultWords;
 import zephyrridge.server.view.JobView;
 import zephyrridge.server.view.JobView.ClosingView;
 import zephyrridge.server.view.JobView.ComparisonLineView;
 import zephyrridge.server.view.JobView.ExpectationView;
-import zephyrridge.server.view.JobView.LogView;
 import zephyrridge.server.view.JobView.ProofView;
 import zephyrridge.server.view.JobView.StartView;
 import zephyrridge.server.view.ReadoutForm;
@@ -44,11 +39,10 @@ public class ProofViews {
     private final Texts texts;
     private final JsonMapper json;
     private final Accounts accounts;
+    private final LogViews logs;
 
-    private final FaultWords faults;
-
-    ProofViews(Texts texts, JsonMapper json, Accounts accounts, FaultWords faults) {
-        this.faults = faults;
+    ProofViews(Texts texts, JsonMapper json, Accounts accounts, LogViews logs) {
+        this.logs = logs;
         this.accounts = accounts;
         this.texts = texts;
         this.json = json;
@@ -65,7 +59,7 @@ public class ProofViews {
                         ReadoutComparison.compare(
                                 c.machine().record(),
                                 u.layout(c.machine().record(), u.plannedModules()),
-                                u.intake().host(),
+                                u.host(),
                                 c.assessment().expected(),
                                 Readout.NOTHING),
                         null));
@@ -80,7 +74,7 @@ public class ProofViews {
         for (Entry e : c.unit().log().happened()) {
             if (!(e instanceof Entry.Started s)) {
                 if (!(e instanceof Entry.Stepped)) {
-                    actions.add(text(e, c));
+                    actions.add(logs.text(e, c));
                 }
                 continue;
             }
@@ -101,7 +95,10 @@ public class ProofViews {
                     s.minutes(),
                     ReadoutForm.of(s.readout()),
                     t.comparison().rateOfClock().map(texts::show),
-                    lines(t.comparison(), t)));
+                    lines(t.comparison(), t),
+                    BeforeAfter.of(c.unit().before().measured(), s.readout().measured()).stream()
+                            .map(b -> compared(b, ""))
+                            .toList()));
             actions.clear();
         }
         return cards;
@@ -109,21 +106,8 @@ public class ProofViews {
 
     private List<String> arrangement(Entry.Started s, Jobs.Current c) {
         return s.arrangement().entrySet().stream()
-                .map(e -> label(e.getKey(), c) + ": " + module(e.getValue(), c))
+                .map(e -> LogViews.label(e.getKey(), c) + ": " + logs.module(e.getValue(), c))
                 .toList();
-    }
-
-    private static String label(String position, Jobs.Current c) {
-        return c.machine().record().hasPosition(position)
-                ? c.machine().record().position(position).label()
-                : position;
-    }
-
-    private String module(String key, Jobs.Current c) {
-        return Optional.ofNullable(c.unit().modules().get(key))
-                .map(m -> texts.show(m.spec().summary())
-                        + m.tag().map(t -> " (" + t + ")").orElse(""))
-                .orElse(key);
     }
 
     private List<ComparisonLineView> lines(Comparison comparison, Proof.Try t) {
@@ -173,18 +157,60 @@ public class ProofViews {
         Optional<Double> mean = c.assessment().plan().widths().stream()
                 .max(Comparator.comparing(WidthMap::total))
                 .flatMap(WidthMap::mean)
-                .map(b -> (double) b.megabytes());
+                .map(b -> b.megabytes() * runsAt(c));
         return BeforeAfter.of(c.unit().before().measured(), after.measured()).stream()
-                .map(b -> {
-                    MeasuredWords.Row r = MeasuredWords.row(b, texts);
-                    return new JobView.ComparedView(r.name(), r.before(), r.after(), r.verdict(), share(b, mean));
-                })
+                .map(b -> compared(b, share(b, mean)))
                 .toList();
+    }
+
+    private JobView.ComparedView compared(BeforeAfter b, String share) {
+        MeasuredWords.Row r = MeasuredWords.row(b, texts);
+        return new JobView.ComparedView(r.name(), r.before(), r.after(), r.verdict(), share);
+    }
+
+    /** What part of the planned rate it runs at: all of it, but where another was read and accepted. */
+    private static double runsAt(Jobs.Current c) {
+        Optional<Proof.Try> t =
+                c.assessment().proof().lastCounting().filter(x -> x.accepted().contains(Comparison.Field.RATE));
+        return t.map(x -> x.comparison().line(Comparison.Field.RATE))
+                .filter(l ->
+                        l.expected() instanceof Comparison.Value.Rates && l.found() instanceof Comparison.Value.Count)
+                .map(l -> (double) t.get().start().readout().megatransfers().orElse(0)
+                        / ((Comparison.Value.Rates) l.expected()).rates().get(0).megatransfers())
+                .filter(part -> part > 0)
+                .orElse(1.0);
+    }
+
+    /** Differences that somebody took upon themselves, each in words: what was read, what was expected, by whom, why. */
+    public List<String> accepted(Jobs.Current c) {
+        List<String> said = new ArrayList<>();
+        for (Unit.Acceptance a : c.unit().accepted()) {
+            Optional<Comparison.Line> line = c.assessment().proof().tries().stream()
+                    .filter(t -> t.start().no() == a.start())
+                    .flatMap(t -> a.field().stream().map(f -> t.comparison().line(f)))
+                    .findFirst();
+            said.add(line.map(l -> texts.say(
+                            "accepted.line",
+                            "field",
+                            texts.get("field." + l.field()),
+                            "found",
+                            value(l.found()),
+                            "expected",
+                            value(l.expected()),
+                            "by",
+                            accounts.nameOf(a.by()),
+                            "reason",
+                            a.reason()))
+                    .orElse(texts.get("say.accepted")
+                            .replace("{by}", accounts.nameOf(a.by()))
+                            .replace("{reason}", a.reason())));
+        }
+        return said;
     }
 
     /** Of the region-weighted peak, from all threads only: one thread never fills it, and says nothing of the width. */
     private String share(BeforeAfter b, Optional<Double> mean) {
-        boolean bandwidth = b.what() == Measured.What.READ || b.what() == Measured.What.COPY;
+        boolean bandwidth = b.what().isBandwidth();
         if (!bandwidth || b.after().isEmpty() || mean.isEmpty()) {
             return "";
         }
@@ -220,76 +246,6 @@ public class ProofViews {
     /** A person's name; the login of one who is no more. */
     public String person(String login) {
         return accounts.nameOf(login);
-    }
-
-    public List<LogView> log(Jobs.Current c) {
-        Map<String, String> names = new HashMap<>();
-        Map<Integer, Integer> seconds = StepTimes.of(c.unit().log());
-        return c.unit().log().happened().stream()
-                .map(e -> new LogView(
-                        e.no(),
-                        e.stamp().at().map((LocalDateTime at) -> Times.utc(at)),
-                        names.computeIfAbsent(e.stamp().by(), accounts::nameOf),
-                        text(e, c),
-                        e.stamp().beforeLog(),
-                        Optional.ofNullable(seconds.get(e.no()))))
-                .toList();
-    }
-
-    private String text(Entry e, Jobs.Current c) {
-        if (e instanceof Entry.Opened o) {
-            return texts.get("log.Opened." + o.purpose());
-        }
-        if (e instanceof Entry.Stepped s) {
-            return texts.say("log.Stepped." + s.did(), "part", part(s.part(), c));
-        }
-        if (e instanceof Entry.Moved m) {
-            return texts.say(
-                    "log.Moved", "module", module(m.module(), c), "from", place(m.from(), c), "to", place(m.to(), c));
-        }
-        if (e instanceof Entry.Reseated r) {
-            return texts.say("log.Reseated", "position", label(r.position(), c));
-        }
-        if (e instanceof Entry.Fastened f) {
-            return texts.say("log.Fastened." + f.state(), "id", f.fastener(), "part", part(f.part(), c));
-        }
-        if (e instanceof Entry.Checked k) {
-            return texts.say("log.Checked." + k.result(), "check", texts.get("check." + k.check()))
-                    + (k.note().isEmpty() ? "" : " " + k.note());
-        }
-        if (e instanceof Entry.Companion k) {
-            return texts.say("log.Companion." + k.phase(), "extra", texts.get("extra." + k.extra()))
-                    + (k.note().isEmpty() ? "" : " " + k.note());
-        }
-        if (e instanceof Entry.Acted a) {
-            return texts.get("log.Acted." + a.action());
-        }
-        if (e instanceof Entry.Elsewhere x) {
-            return texts.say(
-                    "log.Elsewhere." + x.outcome(),
-                    "module",
-                    module(x.module(), c),
-                    "passes",
-                    x.passes(),
-                    "errors",
-                    x.errors());
-        }
-        if (e instanceof Entry.FaultFound f) {
-            return texts.say(
-                    "log.FaultFound",
-                    "what",
-                    faults.in(c.machine().record(), c.unit()).remedies(f.found()));
-        }
-        Entry.Started s = (Entry.Started) e;
-        return texts.get("log.Started." + s.outcome()) + (s.note().isEmpty() ? "" : " " + s.note());
-    }
-
-    private static String part(String id, Jobs.Current c) {
-        return c.machine().record().access().part(id).map(p -> p.name()).orElse(id);
-    }
-
-    private String place(Place p, Jobs.Current c) {
-        return p.isPosition() ? label(p.id(), c) : texts.say("place." + p.kind(), "id", p.id());
     }
 
     /** @param signals codes of this model that mean memory */

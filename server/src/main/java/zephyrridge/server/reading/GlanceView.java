@@ -121,7 +121,12 @@ public record GlanceView(
 
     /** The first thing that has to be asked; nothing is kept before it is answered. */
     private static Optional<GlanceQuestionView> question(Glance g, Texts texts) {
-        return g.findings().stream().filter(GlanceView::isAsked).findFirst().map(f -> {
+        return g.findings().stream().flatMap(f -> question(f, texts).stream()).findFirst();
+    }
+
+    /** What a finding asks, with the ways to answer; empty where it asks nothing that a press could answer. */
+    static Optional<GlanceQuestionView> question(Finding finding, Texts texts) {
+        return Optional.of(finding).filter(GlanceView::isAsked).map(f -> {
             if (f.detail() instanceof DialogFinding.Module m) {
                 return new GlanceQuestionView(
                         texts.say("glance.ask.module", "module", m.module()),

@@ -3,6 +3,7 @@ package zephyrridge.server.reading;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
@@ -10,6 +11,7 @@ import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.server.text.Texts;
@@ -46,16 +48,31 @@ public class Sources {
         Kept kept = keepAs(id, jobId, name, content, by);
         // It would stand among what was read and say nothing; whoever typed it can say what it is now, and nobody can
         // later.
-        if (kept.content() instanceof Recognised.Dialog d && d.reading().isEmpty()) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "ASKED_FIRST",
-                    d.reading().asked().stream()
-                            .map(f -> texts.of(f) + " " + texts.advice(f))
-                            .collect(Collectors.joining(" ")),
-                    Map.of("field", "content"));
+        if (kept.content() instanceof Recognised.Dialog d) {
+            List<Finding> asked =
+                    d.reading().isEmpty() ? d.reading().asked() : d.reading().whose();
+            if (!asked.isEmpty()) {
+                throw askedFirst(asked);
+            }
         }
         return kept;
+    }
+
+    /** With the ways to answer, where a press can: each says the text that is read then. */
+    private Problem askedFirst(List<Finding> asked) {
+        return Problem.of(
+                HttpStatus.UNPROCESSABLE_CONTENT,
+                "ASKED_FIRST",
+                asked.stream().map(f -> texts.of(f) + " " + texts.advice(f)).collect(Collectors.joining(" ")),
+                Map.of(
+                        "field",
+                        "content",
+                        "choices",
+                        asked.stream()
+                                .flatMap(f -> GlanceView.question(f, texts).stream())
+                                .findFirst()
+                                .map(GlanceView.GlanceQuestionView::choices)
+                                .orElse(List.of())));
     }
 
     /** The same under an id that nothing has yet. */

@@ -51,7 +51,7 @@ class SupplierController {
     record ProgressView(
             long id,
             long supplierId,
-            Suppliers.State state,
+            Sheets.State state,
             int lines,
             int done,
             int landed,
@@ -71,10 +71,12 @@ class SupplierController {
 
     private static final int PAGE = 50;
     private final Suppliers suppliers;
+    private final Sheets sheets;
     private final Texts texts;
 
-    SupplierController(Suppliers suppliers, Texts texts) {
+    SupplierController(Suppliers suppliers, Sheets sheets, Texts texts) {
         this.suppliers = suppliers;
+        this.sheets = sheets;
         this.texts = texts;
     }
 
@@ -108,17 +110,17 @@ class SupplierController {
     /** Begins to load a sheet; its progress is asked for under the id that comes back. */
     @PostMapping(value = "/api/suppliers/{id}/sheet", consumes = "text/csv")
     ProgressView load(@PathVariable long id, @RequestBody String csv) {
-        return view(suppliers.load(id, csv));
+        return view(sheets.load(id, csv));
     }
 
     @GetMapping("/api/sheets/{run}")
     ProgressView progress(@PathVariable long run) {
-        return view(suppliers.progress(run));
+        return view(sheets.progress(run));
     }
 
     @DeleteMapping("/api/sheets/{run}")
     ProgressView cancel(@PathVariable long run) {
-        return view(suppliers.cancel(run));
+        return view(sheets.cancel(run));
     }
 
     @GetMapping("/api/suppliers/{id}/offers")
@@ -137,7 +139,7 @@ class SupplierController {
                 .toList();
     }
 
-    private ProgressView view(Suppliers.Progress p) {
+    private ProgressView view(Sheets.Progress p) {
         return new ProgressView(
                 p.id(),
                 p.supplierId(),

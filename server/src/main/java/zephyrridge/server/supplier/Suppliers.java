@@ -1,33 +1,19 @@
 package zephyrridge.server.supplier;
 
-import java.io.IOException;
-import java.io.StringReader;
 import java.time.Clock;
 import java.time.LocalDateTime;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicLong;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
-import org.apache.commons.csv.CSVRecord;
-import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.Offer;
-import zephyrridge.core.plan.SheetLine;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.server.web.Problem;
 
@@ -36,7 +22,7 @@ import zephyrridge.server.web.Problem;
  * in one transaction, so that nobody plans with half of one and the same sheet twice is there once.
  */
 @Service
-public class Suppliers implements DisposableBean {
+public class Suppliers {
     /** What a column can be. */
     public enum Column {
         WORDING,
@@ -58,81 +44,14 @@ public class Suppliers implements DisposableBean {
             Optional<LocalDateTime> loadedAt,
             int offers) {}
 
-    public enum State {
-        RUNNING,
-        DONE,
-        CANCELLED,
-        FAILED
-    }
-
-    /** @param no of the line in the sheet, its heading is 1; {@code cell} what was not understood */
-    public record BadLine(int no, SheetLine.Reason reason, String cell) {}
-
-    /** @param bad the first {@link #MOST_BAD} lines that did not land; {@code badLines} how many there are */
-    public record Progress(
-            long id,
-            long supplierId,
-            State state,
-            int lines,
-            int done,
-            int landed,
-            int badLines,
-            List<BadLine> bad,
-            String why) {}
-
-    private static final class Run {
-        final long id;
-        final long supplierId;
-        final int lines;
-        volatile State state = State.RUNNING;
-        volatile boolean cancelled;
-        volatile int done;
-        volatile int landed;
-        volatile int badLines;
-        volatile String why = "";
-        final List<BadLine> bad = java.util.Collections.synchronizedList(new ArrayList<>());
-
-        Run(long id, long supplierId, int lines) {
-            this.id = id;
-            this.supplierId = supplierId;
-            this.lines = lines;
-        }
-
-        Progress progress() {
-            synchronized (bad) {
-                return new Progress(id, supplierId, state, lines, done, landed, badLines, List.copyOf(bad), why);
-            }
-        }
-    }
-
-    public static final int MOST_LINES = 100_000;
-    static final int MOST_BAD = 500;
-    private static final int BATCH = 500;
-    private static final int MOST_RUNS = 50;
-
     private final SupplierStore store;
     private final JsonMapper json;
     private final Clock clock;
-    private final TransactionTemplate transaction;
-    private final Map<Long, Run> runs = new ConcurrentHashMap<>();
-    private final AtomicLong runNo = new AtomicLong();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "supplier-sheets");
-        t.setDaemon(true);
-        return t;
-    });
 
-    Suppliers(SupplierStore store, JsonMapper json, Clock clock, TransactionTemplate transaction) {
+    Suppliers(SupplierStore store, JsonMapper json, Clock clock) {
         this.store = store;
         this.json = json;
         this.clock = clock;
-        this.transaction = transaction;
-    }
-
-    @Override
-    public void destroy() {
-        runs.values().forEach(r -> r.cancelled = true);
-        worker.shutdownNow();
     }
 
     public List<Supplier> all() {
@@ -154,7 +73,7 @@ public class Suppliers implements DisposableBean {
         one(id);
     }
 
-    private Supplier one(long id) {
+    Supplier one(long id) {
         return all().stream()
                 .filter(s -> s.id() == id)
                 .findFirst()
@@ -215,205 +134,5 @@ public class Suppliers implements DisposableBean {
                 r.leadDays(),
                 r.returnDays(),
                 Money.ofMinor(r.restockingMinor()));
-    }
-
-    /**
-     * Begins to load a sheet. Its columns are found by the supplier's mapping, else by headings that speak for themselves.
-     *
-     * @throws Problem when it is no CSV after RFC 4180 with a heading, too long, or has no column for the wording or the price
-     */
-    public Progress load(long supplierId, String csv) {
-        Supplier supplier = one(supplierId);
-        List<CSVRecord> lines = lines(csv);
-        Map<Column, Integer> columns = columns(lines.get(0), supplier.mapping());
-        Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
-        runs.keySet().stream()
-                .sorted()
-                .limit(Math.max(0, runs.size() - MOST_RUNS))
-                .filter(k -> runs.get(k).state != State.RUNNING)
-                .toList()
-                .forEach(runs::remove);
-        runs.put(run.id, run);
-        worker.submit(() -> run(run, supplier, lines, columns));
-        return run.progress();
-    }
-
-    /** The same, waited for. */
-    public Progress loadNow(long supplierId, String csv) {
-        Supplier supplier = one(supplierId);
-        List<CSVRecord> lines = lines(csv);
-        Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
-        run(run, supplier, lines, columns(lines.get(0), supplier.mapping()));
-        return run.progress();
-    }
-
-    public Progress progress(long runId) {
-        return found(runId).progress();
-    }
-
-    public Progress cancel(long runId) {
-        Run run = found(runId);
-        run.cancelled = true;
-        return run.progress();
-    }
-
-    private Run found(long runId) {
-        return Optional.ofNullable(runs.get(runId)).orElseThrow(() -> Problem.notFound("sheet", String.valueOf(runId)));
-    }
-
-    private static List<CSVRecord> lines(String csv) {
-        String text = csv.startsWith("\uFEFF") ? csv.substring(1) : csv;
-        String heading = text.lines().findFirst().orElse("");
-        char separator = heading.chars().filter(c -> c == ';').count()
-                        > heading.chars().filter(c -> c == ',').count()
-                ? ';'
-                : ',';
-        try (CSVParser parser = CSVFormat.RFC4180
-                .builder()
-                .setDelimiter(separator)
-                .setIgnoreEmptyLines(true)
-                .get()
-                .parse(new StringReader(text))) {
-            List<CSVRecord> lines = parser.getRecords();
-            if (lines.size() < 2) {
-                throw Problem.invalid("sheet", "The sheet has no lines below its heading. Send it with its heading.");
-            }
-            if (lines.size() > MOST_LINES + 1) {
-                throw Problem.invalid(
-                        "sheet",
-                        "The sheet has more than " + MOST_LINES
-                                + " lines. Send it in parts, each to a supplier of its own.");
-            }
-            return lines;
-        } catch (IOException | java.io.UncheckedIOException e) {
-            throw Problem.invalid(
-                    "sheet",
-                    "This is no CSV after RFC 4180: " + e.getMessage()
-                            + ". Save it again as CSV, quotes doubled inside quotes.");
-        }
-    }
-
-    private static final Map<Column, String> SPEAKING = Map.of(
-            Column.WORDING,
-            "article|description|wording|item|module|product|title|label|artikel|bezeichnung",
-            Column.PRICE,
-            "price|net|cost|preis|prix",
-            Column.PACK,
-            "pack|pieces|kit|pcs|per pack",
-            Column.STOCK,
-            "stock|available|qty|quantity|bestand",
-            Column.LEAD,
-            "lead|lead days|delivery|days|lieferzeit",
-            Column.RETURNS,
-            "return|returns|return days|rückgabe");
-
-    private static Map<Column, Integer> columns(CSVRecord heading, Map<Column, String> mapping) {
-        Map<Column, Integer> columns = new TreeMap<>();
-        for (Column c : Column.values()) {
-            for (int i = 0; i < heading.size(); i++) {
-                String name = heading.get(i).strip().toLowerCase(Locale.ROOT);
-                boolean is = mapping.containsKey(c)
-                        ? name.equals(mapping.get(c).strip().toLowerCase(Locale.ROOT))
-                        : name.matches(SPEAKING.get(c));
-                if (is && !columns.containsValue(i)) {
-                    columns.putIfAbsent(c, i);
-                }
-            }
-        }
-        for (Column c : List.of(Column.WORDING, Column.PRICE)) {
-            if (!columns.containsKey(c)) {
-                throw Problem.of(
-                        HttpStatus.UNPROCESSABLE_CONTENT,
-                        "COLUMN_MISSING",
-                        "No column of this sheet is the " + c.name().toLowerCase(Locale.ROOT) + ". Say which one is: "
-                                + String.join(", ", heading.toList()) + ".",
-                        Map.of("field", c.name(), "headings", heading.toList()));
-            }
-        }
-        return columns;
-    }
-
-    private void run(Run run, Supplier supplier, List<CSVRecord> lines, Map<Column, Integer> columns) {
-        long version = 0;
-        try {
-            long v = store.freshVersion(supplier.id());
-            version = v;
-            List<SupplierStore.OfferRow> rows = new ArrayList<>();
-            List<String[]> kinds = new ArrayList<>();
-            SheetLine.Usual usual = new SheetLine.Usual(supplier.leadDays(), supplier.returnDays());
-            for (int i = 1; i < lines.size() && !run.cancelled; i++) {
-                CSVRecord line = lines.get(i);
-                SheetLine.Read read = SheetLine.of(cells(line, columns), usual);
-                read.line().ifPresent(l -> {
-                    rows.add(row(supplier, (int) line.getRecordNumber(), l));
-                    kinds.add(new String[] {
-                        l.spec().generation().name(),
-                        l.spec().formFactor().name(),
-                        String.valueOf(l.spec().capacity().mebibytes())
-                    });
-                });
-                read.unread().ifPresent(u -> {
-                    run.badLines++;
-                    if (run.bad.size() < MOST_BAD) {
-                        run.bad.add(new BadLine((int) line.getRecordNumber(), u.reason(), cut(u.cell())));
-                    }
-                });
-                if (rows.size() >= BATCH || i == lines.size() - 1) {
-                    transaction.executeWithoutResult(t -> store.insertOffers(supplier.id(), v, rows, kinds));
-                    run.landed += rows.size();
-                    rows.clear();
-                    kinds.clear();
-                }
-                run.done = i;
-            }
-            if (run.cancelled) {
-                transaction.executeWithoutResult(t -> store.drop(supplier.id(), v));
-                run.landed = 0;
-                run.state = State.CANCELLED;
-                return;
-            }
-            transaction.executeWithoutResult(t -> store.show(supplier.id(), v, LocalDateTime.now(clock)));
-            run.state = State.DONE;
-        } catch (RuntimeException e) {
-            long v = version;
-            run.why = "The database did not take it; nothing of the sheet counts. Send it again.";
-            run.state = State.FAILED;
-            org.slf4j.LoggerFactory.getLogger(Suppliers.class).error("sheet of supplier {}", supplier.id(), e);
-            transaction.executeWithoutResult(t -> store.drop(supplier.id(), v));
-        }
-    }
-
-    private static String cut(String cell) {
-        return cell.length() > 120 ? cell.substring(0, 119) + "…" : cell;
-    }
-
-    private static SheetLine.Cells cells(CSVRecord line, Map<Column, Integer> columns) {
-        return new SheetLine.Cells(
-                cell(line, columns, Column.WORDING),
-                cell(line, columns, Column.PRICE),
-                cell(line, columns, Column.PACK),
-                cell(line, columns, Column.STOCK),
-                cell(line, columns, Column.LEAD),
-                cell(line, columns, Column.RETURNS));
-    }
-
-    private static String cell(CSVRecord line, Map<Column, Integer> columns, Column c) {
-        Integer at = columns.get(c);
-        return at == null || at >= line.size() ? "" : line.get(at);
-    }
-
-    private SupplierStore.OfferRow row(Supplier s, int no, SheetLine l) {
-        return new SupplierStore.OfferRow(
-                0,
-                s.name(),
-                no,
-                l.wording().length() > 300 ? l.wording().substring(0, 300) : l.wording(),
-                json.writeValueAsString(l.spec()),
-                l.pieces(),
-                l.price().minor(),
-                l.stock(),
-                l.leadDays(),
-                l.returnDays(),
-                l.price().share(s.restockingPermille(), 1000).minor());
     }
 }

@@ -22,6 +22,7 @@ import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.proof.MissingSet;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.Picoseconds;
 
 /**
  * The one catalogue of words: every code, caution, step and rule has its text here, for the pages, reports and exports alike.
@@ -156,6 +157,9 @@ public class Texts {
     public String show(Object value) {
         if (value instanceof ByteSize size) {
             return size(size);
+        }
+        if (value instanceof Picoseconds p) {
+            return p.inNanoseconds();
         }
         if (value instanceof Bandwidth) {
             return value.toString();

@@ -115,13 +115,7 @@ class TroubleController {
                                 .noneMatch(m -> m.tag().filter(d.tag()::equals).isPresent())
                         && c.machine().bench().takes(d.spec()))
                 .min(Comparator.comparing(Drawer.StockModule::tag))
-                .map(d -> new JobModule(
-                        c.unit().freshModuleKey(),
-                        JobModule.Origin.DRAWER,
-                        d.labelLine(),
-                        Optional.of(d.tag()),
-                        Optional.empty(),
-                        d.spec()));
+                .map(d -> JobModule.drawn(c.unit().freshModuleKey(), d.labelLine(), d.tag(), d.spec()));
     }
 
     private TroubleView view(Jobs.Current c, Unit unit, Trouble t, Optional<JobModule> lent) {

@@ -1,6 +1,7 @@
 package zephyrridge.server.view;
 
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.layout.Rule;
@@ -22,6 +23,7 @@ import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Order;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Whence;
 import zephyrridge.server.text.FindingView;
 
 /**
@@ -59,6 +61,7 @@ public record JobView(
         List<AlternativeView> alternatives,
         List<SmallPartView> parts,
         List<SmallPartView> partsWanted,
+        List<TypedView> typed,
         Unit.Need need,
         List<OtherSchoolView> otherSchools,
         Optional<ConsentView> consent,
@@ -109,7 +112,8 @@ public record JobView(
             Optional<Integer> minutes,
             ReadoutForm readout,
             Optional<String> rateOfClock,
-            List<ComparisonLineView> comparison) {}
+            List<ComparisonLineView> comparison,
+            List<ComparedView> measured) {}
 
     /**
      * What was measured before, and at the last start of what is in it now.
@@ -165,7 +169,13 @@ public record JobView(
     public record RuleView(Rule rule, String name, Verdict verdict) {}
 
     /** @param missing what the station lacks, in words; {@code next} the one thing that comes next there */
-    public record LegView(Station station, Trail.Status status, int minutes, List<String> missing, LeadNextView next) {}
+    public record LegView(
+            Station station,
+            Trail.Status status,
+            int minutes,
+            Optional<Integer> took,
+            List<String> missing,
+            LeadNextView next) {}
 
     /**
      * @param id of the step, position or station it is about
@@ -226,7 +236,7 @@ public record JobView(
             boolean counts,
             boolean retracted) {}
 
-    /** @param changes what it holds, by position; {@code purchases} of its packs; {@code chosen} decided on */
+    /** @param changes what it holds, by position; {@code purchases} of its packs and of what was typed; {@code price} "" while one is open; {@code chosen} decided on */
     public record AlternativeView(
             String id,
             String name,
@@ -236,6 +246,22 @@ public record JobView(
             List<String> changes,
             List<String> purchases,
             String price) {}
+
+    /**
+     * Like modules that somebody typed, in the layout on the table.
+     *
+     * @param text the line as it is ordered
+     * @param price of one, "" for not said
+     */
+    public record TypedView(
+            List<String> keys,
+            String labelLine,
+            String text,
+            Whence.Way way,
+            String price,
+            String supplier,
+            Optional<LocalDate> day,
+            Optional<LocalDate> returnUntil) {}
 
     /** @param price of one piece */
     public record SmallPartView(String what, int pieces, String price) {}

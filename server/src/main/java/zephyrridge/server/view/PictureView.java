@@ -125,7 +125,7 @@ public record PictureView(
                 clocks,
                 Texts.size(e.installed()),
                 Texts.size(e.usable()),
-                (e.effortSeconds() + 59) / 60,
+                e.effort().minutes(),
                 AsFound.isRead(machine.bench(), job) || !e.changed().isEmpty());
     }
 

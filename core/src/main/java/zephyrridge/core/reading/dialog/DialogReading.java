@@ -80,6 +80,13 @@ public record DialogReading(
                 .toList();
     }
 
+    /** Whether it is the machine's or a module's has to be asked. */
+    public List<Finding> whose() {
+        return findings.stream()
+                .filter(f -> f.code() == DialogFinding.DIALOG_MACHINE_OR_MODULE)
+                .toList();
+    }
+
     public Optional<Printed> size(Meaning meaning) {
         return of(meaning, Size.class).map(Size::printed);
     }

@@ -24,7 +24,8 @@ public enum LabelFinding implements FindingCode {
     LABEL_KIT_SIZE_OPEN(Pack.class),
     LABEL_MAYBE_PROFILE(Bin.class),
     LABEL_VOLTAGE_UNUSUAL(Letter.class),
-    LABEL_WIDTH_OR_PIECES(Letter.class);
+    LABEL_WIDTH_OR_PIECES(Letter.class),
+    LABEL_CHECK_BITS_OPEN(Chips.class);
 
     private final Class<? extends Detail> detailType;
 
@@ -55,6 +56,9 @@ public enum LabelFinding implements FindingCode {
 
     /** @param one what one of them holds, "" where the line does not say */
     public record Pack(int pieces, String one) implements Detail {}
+
+    /** @param four chips in all with 4 check bits in each half, {@code eight} with 8 */
+    public record Chips(int four, int eight) implements Detail {}
 
     public record Width(int width, String organisation) implements Detail {}
 }

@@ -124,9 +124,19 @@ final class LabelOrganisation {
         Organisation organisation = new Organisation(part.ranks(), part.width(), density, dies, stacking);
         Evidence.Formula formula = Evidence.Formula.of(DENSITY_FORMULA, capacity.mebibytes(), part.width(), logical);
         notes.computed(LabelField.DIE_DENSITY, density.toString(), formula);
+        int chips = organisation.packages(generation, ecc, checkBits);
+        boolean open = ecc && generation == MemoryGeneration.DDR5 && checkBits.isEmpty();
+        int fewer = open ? organisation.packages(generation, true, Optional.of(4)) : chips;
+        if (open) {
+            notes.find(
+                    LabelFinding.LABEL_CHECK_BITS_OPEN,
+                    Severity.NOTE,
+                    new LabelFinding.Chips(fewer, chips),
+                    notes.span(part.whole()));
+        }
         notes.computed(
                 LabelField.CHIPS,
-                String.valueOf(organisation.packages(generation, ecc, checkBits)),
+                fewer == chips ? String.valueOf(chips) : fewer + " (EC4) or " + chips + " (EC8)",
                 Evidence.Formula.of(
                         "chips = ranks x 64 / width / dies per chip + check chips",
                         logical,

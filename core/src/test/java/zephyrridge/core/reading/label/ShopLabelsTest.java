@@ -114,4 +114,19 @@ class ShopLabelsTest {
         assertThat(LabelParser.parse("16GB 2Rx8 DDR4-2666 CL13 SODIMM").findings())
                 .anyMatch(f -> f.code() == LabelFinding.LABEL_MAYBE_PROFILE && f.severity() == Severity.RISK);
     }
+
+    /** DDR5's check bits per half are 4 or 8: where a label prints neither, the chips of both are said (32 + 4 or 8 bits a half). */
+    @Test
+    void ddr5SaysWhichCheckBitsAreOpenBeforeItCountsChips() {
+        LabelReading open = LabelParser.parse("64GB 2Rx4 PC5-4800B-RA0-1010-XT");
+        assertThat(value(open, LabelField.CHIPS)).isEqualTo("36 (EC4) or 40 (EC8)");
+        assertThat(open.findings()).anyMatch(f -> f.code() == LabelFinding.LABEL_CHECK_BITS_OPEN);
+        LabelReading eight = LabelParser.parse("64GB 2Rx4 PC5-4800B-RA0-1010-XT EC8");
+        assertThat(value(eight, LabelField.CHIPS)).isEqualTo("40");
+        assertThat(eight.findings()).noneMatch(f -> f.code() == LabelFinding.LABEL_CHECK_BITS_OPEN);
+        assertThat(value(LabelParser.parse("64GB 2Rx4 PC5-4800B-RA0-1010-XT EC4"), LabelField.CHIPS))
+                .isEqualTo("36");
+        assertThat(LabelParser.parse("16GB 1Rx8 PC5-5600B-SA0-1010-XT").findings())
+                .noneMatch(f -> f.code() == LabelFinding.LABEL_CHECK_BITS_OPEN);
+    }
 }

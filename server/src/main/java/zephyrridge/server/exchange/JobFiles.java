@@ -1,4 +1,4 @@
-package zephyrridge.server.job;
+package zephyrridge.server.exchange;
 
 import java.util.ArrayList;
 import java.util.Base64;

@@ -1,0 +1,75 @@
+package zephyrridge.server.exchange;
+
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+import zephyrridge.core.change.Transfer;
+import zephyrridge.core.unit.Order;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.server.document.Documents;
+import zephyrridge.server.job.Jobs;
+import zephyrridge.server.web.Problem;
+
+/** Takes in a job that comes as a document of {@link JobExport}. */
+@Service
+public class JobImport {
+    private final Jobs jobs;
+    private final JobFiles files;
+    private final Documents documents;
+    private final JsonMapper json;
+
+    JobImport(Jobs jobs, JobFiles files, Documents documents, JsonMapper json) {
+        this.jobs = jobs;
+        this.files = files;
+        this.documents = documents;
+        this.json = json;
+    }
+
+    /** @param files under the names that the unit has for them now */
+    private record Read(Jobs.Arrived job, List<JobFiles.Arrived> files) {}
+
+    /** @throws Problem where it is no such document, or {@link Jobs#arrive} does not take it */
+    @Transactional
+    public long bringIn(String document, String by) {
+        Read read = read(document);
+        long id = jobs.arrive(read.job, by);
+        files.keep(id, read.job.unit(), read.files, by);
+        return id;
+    }
+
+    private Read read(String document) {
+        try {
+            ObjectNode export = (ObjectNode) json.readTree(document);
+            Integer schema =
+                    JobExport.UNIT_SCHEMAS.get(export.path("schemaVersion").asInt(0));
+            if (!JobExport.FORMAT.equals(export.path("format").asString("")) || schema == null) {
+                throw Problem.invalid(
+                        "content",
+                        "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
+                                + ". Write it out again with this version of the product.");
+            }
+            if (!(export.get("unit") instanceof ObjectNode stored) || !(export.get("order") instanceof ObjectNode)) {
+                throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
+            }
+            stored.put("schema", schema);
+            JobFiles.Renamed renamed = JobFiles.Renamed.of(
+                    json.writeValueAsString(stored),
+                    json.treeToValue(export.get("files"), new TypeReference<List<JobExport.Attached>>() {}));
+            Unit unit = Transfer.arrived(documents.unit(renamed.unit()), renamed::has);
+            return new Read(
+                    new Jobs.Arrived(
+                            json.treeToValue(export.get("order"), Order.class),
+                            unit,
+                            export.path("machine").path("id").asString(""),
+                            export.path("id").asLong(0)),
+                    renamed.files());
+        } catch (JacksonException | ClassCastException | IllegalArgumentException e) {
+            throw Problem.invalid(
+                    "content", "This is no job of format " + JobExport.FORMAT + ": it cannot be read to its end.");
+        }
+    }
+}

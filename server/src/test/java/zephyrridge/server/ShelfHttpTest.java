@@ -1,0 +1,203 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.server.ApiClient.ok;
+import static zephyrridge.server.ShelfSteps.job;
+import static zephyrridge.server.ShelfSteps.list;
+import static zephyrridge.server.ShelfSteps.module;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.jooq.DSLContext;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
+import tools.jackson.databind.JsonNode;
+import zephyrridge.core.module.Jep106;
+import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.survey.Dumps;
+import zephyrridge.server.db.Tables;
+
+/** The drawer and suppliers' sheets, over HTTP on a real MariaDB. */
+@ExtendWith(TestServer.class)
+@Isolated
+class ShelfHttpTest {
+    /** Two jobs choose the same module at once: one has it, the other is told which job. */
+    @Test
+    void twoJobsNeverReserveTheSameModule(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String tag = "R-900";
+        ok(client.post("/api/drawer", module(tag, "8GB 1Rx8 PC4-2666V-SA1-11", 1)));
+        List<Long> jobs = new ArrayList<>();
+        for (int i = 0; i < 6; i++) {
+            jobs.add(job(client, "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b"));
+        }
+        ExecutorService pool = Executors.newFixedThreadPool(6);
+        int landed = 0;
+        try {
+            List<Future<ApiClient.Answer>> answers = new ArrayList<>();
+            for (long id : jobs) {
+                Map<String, Object> adopt = Map.of(
+                        "name",
+                        "from the drawer",
+                        "pieces",
+                        List.of(Map.of("position", "socket-b", "tag", tag)),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        true);
+                answers.add(pool.submit(() -> client.change(id, "AdoptLayout", adopt)));
+            }
+            for (Future<ApiClient.Answer> a : answers) {
+                landed += a.get().status() == 200 ? 1 : 0;
+                assertThat(a.get().status()).as(a.get().body()).isIn(200, 409, 422);
+            }
+        } finally {
+            pool.shutdownNow();
+        }
+        assertThat(landed).isEqualTo(1);
+        assertThat(server.bean(DSLContext.class)
+                        .select(Tables.DRAWER_MODULE.JOB_ID)
+                        .from(Tables.DRAWER_MODULE)
+                        .where(Tables.DRAWER_MODULE.TAG.eq(tag))
+                        .fetchOne()
+                        .value1())
+                .isIn(jobs);
+    }
+
+    @Test
+    void theDrawerIsSearchedAndFilled(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        assertThat(ok(client.post("/api/drawer", module("S-098", "16GB 2Rx8 PC4-2666V-SE1-11", 3)))
+                        .toString())
+                .isEqualTo("[\"S-098\",\"S-099\",\"S-100\"]");
+        JsonNode found = ok(client.get("/api/drawer?text=s-0+16gb"));
+        assertThat(found.get("total").asInt()).isEqualTo(2);
+        assertThat(found.at("/modules/0/pairs").toString()).contains("S-099");
+        assertThat(ok(client.get("/api/drawer?text=16")).get("total").asInt()).isGreaterThan(10);
+        // What is suspected is in the drawer and is proposed to nobody.
+        var drawer = server.bean(zephyrridge.server.drawer.Drawer.class);
+        var ddr4 = zephyrridge.core.module.MemoryGeneration.DDR4;
+        assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).contains("S-100");
+        ok(client.put("/api/drawer/S-100", Map.of("tested", "SUSPECT", "bin", "", "note", "", "bookValue", "3")));
+        assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).doesNotContain("S-100");
+        assertThat(client.post("/api/drawer", module("S-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1))
+                        .status())
+                .isEqualTo(409);
+        assertThat(client.post("/api/drawer", module("S-200", "a module", 1)).status())
+                .isEqualTo(422);
+        assertThat(client.post("/api/drawer", module("S-x", "16GB 2Rx8 PC4-2666V-SE1-11", 2))
+                        .status())
+                .isEqualTo(422);
+        ok(client.put(
+                "/api/drawer/S-099",
+                Map.of("tested", "SUSPECT", "bin", "Z9", "note", "one error in a night", "bookValue", "3")));
+        assertThat(ok(client.get("/api/drawer?state=SUSPECT&text=z9"))
+                        .at("/modules/0/tag")
+                        .asString())
+                .isEqualTo("S-099");
+        ApiClient.Answer list = client.upload(
+                "/api/drawer/csv",
+                "text/csv",
+                "tag,label,bin\nS-300,8GB 1Rx8 PC4-2666V-SA1-11,C1\nS-301,nothing,C1\nS-099,8GB 1Rx8 PC4-2666V-SA1-11,C1\n"
+                        .getBytes(StandardCharsets.UTF_8));
+        assertThat(ok(list).get("landed").asInt()).isEqualTo(1);
+        assertThat(list.json().get("bad").toString()).contains("Line 3").contains("Line 4");
+    }
+
+    /** A sheet replaces the one before; bad lines are told; what is cancelled leaves the old one. */
+    @Test
+    void aSheetReplacesTheOneBefore(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        JsonNode all = ok(client.post(
+                "/api/suppliers", Map.of("name", "Heather Lane Boards", "leadDays", 3, "restockingPermille", 0)));
+        long id = list(all).stream()
+                .filter(s -> s.get("name").asString().startsWith("Heather"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        String sheet = "What,Costs\n2x8GB 1Rx8 PC4-2666V-SA1-11,59.90\n\"16GB 2Rx8 PC4-2666V-SE1-11\",41.00\nodd,1\n";
+        ApiClient.Answer unknown = sheet(client, id, sheet);
+        assertThat(unknown.status()).isEqualTo(422);
+        assertThat(unknown.json().get("headings").toString()).isEqualTo("[\"What\",\"Costs\"]");
+        ok(client.put(
+                "/api/suppliers/" + id,
+                Map.of(
+                        "leadDays",
+                        3,
+                        "restockingPermille",
+                        0,
+                        "mapping",
+                        Map.of("WORDING", "What", "PRICE", "Costs"))));
+        for (int i = 0; i < 2; i++) {
+            JsonNode done =
+                    finished(client, ok(sheet(client, id, sheet)).get("id").asLong());
+            assertThat(done.get("state").asString()).isEqualTo("DONE");
+            assertThat(done.get("landed").asInt()).isEqualTo(2);
+            assertThat(done.at("/bad/0/no").asInt()).isEqualTo(4);
+        }
+        JsonNode offers = ok(client.get("/api/suppliers/" + id + "/offers"));
+        assertThat(offers.size()).isEqualTo(2);
+        assertThat(offers.at("/0/pieces").asInt()).isEqualTo(2);
+        StringBuilder large = new StringBuilder("What,Costs\n");
+        for (int i = 0; i < 100_000; i++) {
+            large.append("16GB 2Rx8 PC4-2666V-SE1-11,").append(30 + i % 9).append('\n');
+        }
+        JsonNode begun = ok(sheet(client, id, large.toString()));
+        assertThat(begun.get("lines").asInt()).isEqualTo(100_000);
+        ok(client.delete("/api/sheets/" + begun.get("id").asLong()));
+        assertThat(finished(client, begun.get("id").asLong()).get("state").asString())
+                .isEqualTo("CANCELLED");
+        assertThat(ok(client.get("/api/suppliers/" + id + "/offers")).size()).isEqualTo(2);
+        assertThat(sheet(client, id, "What;Costs\n\"a").status()).isEqualTo(422);
+    }
+
+    private static ApiClient.Answer sheet(ApiClient client, long supplier, String csv) {
+        return client.upload("/api/suppliers/" + supplier + "/sheet", "text/csv", csv.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static JsonNode finished(ApiClient client, long run) throws InterruptedException {
+        for (int i = 0; i < 6000; i++) {
+            JsonNode p = ok(client.get("/api/sheets/" + run));
+            if (!p.get("state").asString().equals("RUNNING")) {
+                return p;
+            }
+            Thread.sleep(50);
+        }
+        throw new AssertionError("the sheet is still running");
+    }
+
+    /** A module known by its chip fills the form: what it is, whose, part and serial; what is no chip is refused. */
+    @Test
+    void aChipFillsTheDrawersForm(TestServer.Running server) {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        byte[] image = Dumps.spd(
+                LabelParser.parse("16GB 2Rx8 PC4-3200AA-SE1-12").spec().orElseThrow(),
+                new Dumps.Marking("Tindle", Optional.of(new Jep106(101, 0x1A)), "TD416G28-K320", "0A1B2C3D"));
+        JsonNode read = ok(ilka.upload("/api/drawer/chip", "application/octet-stream", image));
+        assertThat(read.get("labelLine").asString()).isEqualTo("16GB 2Rx8 DDR4-3200 SO-DIMM");
+        assertThat(read.get("maker").asString()).isEqualTo("Tindle");
+        assertThat(read.get("partNumber").asString()).isEqualTo("TD416G28-K320");
+        assertThat(read.get("serial").asString()).isEqualTo("0A1B2C3D");
+        assertThat(read.get("sound").asBoolean()).isTrue();
+        image[20] ^= 1;
+        assertThat(ok(ilka.upload("/api/drawer/chip", "application/octet-stream", image))
+                        .get("sound")
+                        .asBoolean())
+                .isFalse();
+        Map<String, Object> module =
+                new HashMap<>(module("CHIP-1", read.get("labelLine").asString(), 1));
+        ok(ilka.post("/api/drawer", module));
+        assertThat(ilka.upload("/api/drawer/chip", "application/octet-stream", new byte[] {1, 2, 3})
+                        .status())
+                .isEqualTo(422);
+    }
+}

@@ -1,0 +1,155 @@
+import type { JobChange, JobView } from './api';
+import type { Waiting } from './waiting';
+
+/** The job as it will be when what is waiting has landed, as far as it is plain to see; what follows from it the server works out. */
+export function withWaiting(job: JobView, waiting: Waiting[]): JobView {
+  return waiting.reduce((now, { change }) => overlay(now, change), job);
+}
+
+const NUMBERS = [
+  'rate',
+  'casLatency',
+  'positionsFilled',
+  'bandwidthMegabytes',
+  'testPasses',
+  'testErrors',
+  'testMinutes',
+];
+
+type Readout = JobView['before'];
+
+function typed(now: Readout, readings: Record<string, string>): Readout {
+  const read = Object.entries(readings).map(([name, text]) => {
+    if (name === 'conditions') return [name, text];
+    if (name === 'cannotRead') return [name, text ? text.split(',') : []];
+    return [name, text === '' ? undefined : NUMBERS.includes(name) ? Number(text) : text];
+  });
+  return { ...now, ...Object.fromEntries(read) };
+}
+
+function overlay(job: JobView, change: JobChange): JobView {
+  switch (change.type) {
+    case 'AnswerIntake': {
+      const { type: _, operatingSystem, wordBits, owner, wish, ...rest } = change;
+      const intake = { ...job.intake, ...rest };
+      if (operatingSystem !== undefined) intake.operatingSystem = operatingSystem || undefined;
+      if (wordBits !== undefined) intake.wordBits = wordBits || undefined;
+      return {
+        ...job,
+        intake,
+        order: { ...job.order, owner: owner ?? job.order.owner, wish: wish ?? job.order.wish },
+      };
+    }
+    case 'NoteOrder': {
+      const { promised = job.order.promised, away = job.order.away } = change;
+      return { ...job, order: { ...job.order, promised: promised || undefined, away: away || undefined } };
+    }
+    case 'EnterReadout': {
+      if (change.phase === 'BEFORE') return { ...job, before: typed(job.before, change.readings) };
+      const at = change.start ?? job.starts.at(-1)?.no;
+      return {
+        ...job,
+        starts: job.starts.map((s) =>
+          s.no === at ? { ...s, readout: typed(s.readout, change.readings) } : s,
+        ),
+      };
+    }
+    case 'TickStep': {
+      const tick = (steps: JobView['opening']['steps']) =>
+        steps.map((s) => (s.id === change.step ? { ...s, done: change.done } : s));
+      const { steps, closing } = job.opening;
+      return { ...job, opening: { ...job.opening, steps: tick(steps), closing: tick(closing) } };
+    }
+    case 'TurnScrew': {
+      const turn = (steps: JobView['opening']['steps']) =>
+        steps.map((s) =>
+          s.part === change.part
+            ? {
+                ...s,
+                fasteners: s.fasteners.map((f) =>
+                  f.id === change.fastener ? { ...f, state: change.state } : f,
+                ),
+              }
+            : s,
+        );
+      const { steps, closing } = job.opening;
+      return { ...job, opening: { ...job.opening, steps: turn(steps), closing: turn(closing) } };
+    }
+    case 'ConfirmFit': {
+      const fitLines = job.fitLines.map((l) =>
+        l.position === change.position ? { ...l, done: change.done } : l,
+      );
+      return { ...job, fitLines };
+    }
+    default:
+      return job;
+  }
+}
+
+/** A waiting change in a few words. */
+export const IN_WORDS: Record<JobChange['type'], string> = {
+  AnswerIntake: 'an answer of Take in',
+  SayAbsent: 'which carrier or processor is there',
+  SayMissing: 'which position is there',
+  AddModule: 'a module by its label',
+  TakeFromDrawer: 'a module from the drawer',
+  RemoveModule: 'a module taken out',
+  PlaceFound: 'what was found in a position',
+  PlanModule: 'a move in the plan',
+  AnswerAsUsual: 'the rest as usual',
+  SayWhence: 'where a typed module comes from',
+  WantPart: 'a part that the plan wants',
+  PlanInLike: 'the same in like positions',
+  FoundInLike: 'the same in like positions',
+  ResetPlan: 'the plan put back',
+  ChoosePlan: 'the decision on the plan',
+  AdoptLayout: 'a layout put on the table',
+  PutOnTable: 'another layout on the table',
+  DropLayout: 'a layout dropped',
+  NameLayout: 'a layout named',
+  Want: 'what is wanted',
+  Measure: 'what the work needs',
+  OwnerAgrees: 'what the owner said',
+  FollowSchool: 'another house rule for this job',
+  CounterSays: 'what was said over the counter',
+  TickStep: 'a step ticked',
+  ConfirmFit: 'a fitting',
+  ConfirmCarrier: 'a carrier fitted',
+  OpenFor: 'a round begun',
+  Reopen: 'the machine opened again',
+  TurnScrew: 'a screw',
+  DrawScrew: 'a screw drawn',
+  RubOutScrew: 'a drawn screw taken out',
+  FindSeal: 'a seal that was found',
+  AnswerSeal: 'the answer about a seal',
+  SayCheck: 'something tried after closing',
+  CompanionWork: 'other work',
+  Arrange: 'modules arranged for a test',
+  LogElsewhere: 'a module tried elsewhere',
+  PlanAsStarted: 'what ran made the plan',
+  OrderAgain: 'another one ordered',
+  NoteOrder: 'when it is promised, or where it is',
+  SettleFault: 'what was wrong',
+  NoteRuns: 'what was measured',
+  MoveModule: 'a module moved',
+  Reseat: 'a module reseated',
+  LogStart: 'a start',
+  LogAction: 'something done',
+  Retract: 'an entry retracted',
+  EnterReadout: 'a reading',
+  AcceptDifference: 'a difference accepted',
+  ClearSettings: 'settings cleared',
+  AddPhoto: 'a photo',
+  RemovePhoto: 'a photo taken out',
+  AddSource: 'something to read',
+  RemoveSource: 'a source taken out',
+  PlaceSource: 'where a module sits',
+  SayWhatIsSeen: 'what is seen at a position',
+  CorrectField: 'a field corrected',
+  SetAside: 'a source set aside',
+  AcceptReading: 'the reading taken over',
+  CloseJob: 'the hand back',
+  ReopenJob: 'the job opened again',
+  Undo: 'an undo',
+  Redo: 'a redo',
+};
