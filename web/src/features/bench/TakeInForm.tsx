@@ -37,7 +37,8 @@ export function TakeInForm({
     );
   };
   const chosen = machines.data?.find((m) => m.id === machineId);
-  const describe = (typed: string) => navigate(`/machines?new=${encodeURIComponent(typed)}&then=take`);
+  const describe = (typed: string) =>
+    navigate(`/machines?new=${encodeURIComponent(typed)}&then=take${told ? '&glance' : ''}`);
   return (
     <Box
       as="section"

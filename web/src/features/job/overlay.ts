@@ -81,6 +81,15 @@ function overlay(job: JobView, change: JobChange): JobView {
       );
       return { ...job, fitLines };
     }
+    // Both are sent whole: what is typed next has to stand on what was typed before, landed or not.
+    case 'Want': {
+      const { type: _, atLeast = '', ...rest } = change;
+      return { ...job, need: { ...job.need, target: { atLeast, ...rest } } };
+    }
+    case 'Measure': {
+      const { type: _, drive = 'NOT_KNOWN', ...rest } = change;
+      return { ...job, need: { ...job.need, measured: { drive, ...rest } } };
+    }
     default:
       return job;
   }
@@ -98,6 +107,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   PlanModule: 'a move in the plan',
   AnswerAsUsual: 'the rest as usual',
   SayWhence: 'where a typed module comes from',
+  OfferExtra: 'work beside memory',
   WantPart: 'a part that the plan wants',
   PlanInLike: 'the same in like positions',
   FoundInLike: 'the same in like positions',

@@ -298,6 +298,7 @@ describe('ChangeQueue', () => {
 describe('withWaiting', () => {
   const job = {
     order: { owner: 'o', wish: 'old' },
+    need: { target: { atLeast: '' }, measured: { drive: 'NOT_KNOWN', work: {} } },
     intake: { wordBits: 32 },
     before: { conditions: 'mains' },
     starts: [{ no: 3, readout: { rate: 5 } }],
@@ -305,6 +306,17 @@ describe('withWaiting', () => {
   } as unknown as JobView;
   const waiting = (...changes: JobChange[]): Waiting[] =>
     changes.map((change, i) => ({ id: String(i), change }));
+
+  it('keeps a wish that is sent whole whole while it waits', () => {
+    const once = withWaiting(job, waiting({ type: 'Want', ideally: '32' }));
+    const twice = withWaiting(
+      job,
+      waiting({ type: 'Want', ideally: once.need.target.ideally, budget: '90' }),
+    );
+    expect(twice.need.target).toEqual({ atLeast: '', ideally: '32', budget: '90' });
+    const peak = withWaiting(job, waiting({ type: 'Measure', peak: '5', work: {} }));
+    expect(peak.need.measured).toEqual({ drive: 'NOT_KNOWN', peak: '5', work: {} });
+  });
 
   it('shows what is typed and ticked as it will be', () => {
     const shown = withWaiting(

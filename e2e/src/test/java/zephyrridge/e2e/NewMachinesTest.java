@@ -142,6 +142,43 @@ class NewMachinesTest {
         c.within("bank and socket, by mouse", UNKNOWN);
     }
 
+    /** From half a minute at the desk over a record that is made on the way: what was told is what Read begins with. */
+    @Test
+    void whatWasToldGoesOverANewRecordToRead(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        t.page.navigate(server.address() + "/desk");
+        t.page.getByLabel("What the system says").fill("16 GB DDR4 2666 MHz, 2 of 2 slots used");
+        t.button("Make it a job").click();
+        picker(t).fill("Halmira Sill 15");
+        t.press("Enter");
+        t.button("Make the record").click();
+        assertThat(picker(t)).hasValue("Halmira Sill 15");
+        t.page.getByLabel("Whose it is").fill("Bakery");
+        t.page.getByLabel("What they want, in their words").fill("32 GB, please");
+        t.button("Take in").click();
+        t.go("Read");
+        sees(t.page.getByText("told at the field desk").first());
+        sees(t.page.getByText(Pattern.compile("^In half a minute: 16 GB DDR4 installed, runs at 2666 MT/s, 2 of 2")));
+        // Where it comes from is typed field by field, as fast as hands are; nothing of it is lost.
+        t.page.getByLabel("Label line of the module").fill("8GB 1Rx8 PC4-2666V-SA1-11");
+        t.button("It was in this position").click();
+        t.kept();
+        t.go("Plan");
+        t.page.getByLabel("Or a module by its label line").fill("16GB 1Rx8 PC4-3200AA-SA1-11");
+        t.button("Add to this job").click();
+        t.kept();
+        t.chip("typed").first().click();
+        t.position("socket-b").click();
+        t.kept();
+        t.page.getByLabel("Price of one module").fill("41.50");
+        t.page.getByLabel("From whom").fill("Larkfield Parts");
+        t.page.getByLabel("Here on").fill("2031-05-16");
+        t.press("Tab");
+        t.kept();
+        sees(t.page.getByText("1 × 16GB 1Rx8 PC4-3200AA-SA1-11, Larkfield Parts: 41.50, here on 2031-05-16"));
+        assertThat(t.complaints).isEmpty();
+    }
+
     /** A self-built desktop, known by its board, with the keyboard alone. */
     @Test
     void aDesktopByKeyboardAlone(TestServer.Running server, Browser.Running browser) {

@@ -4,6 +4,7 @@ import type { JobView } from '../../api';
 /** A layout's figures in a line. */
 export function figures(p: JobView['found']): string {
   const c = p.clocks[0];
+  if (!p.read) return 'not read yet';
   return [
     p.installed,
     c?.rate,
@@ -17,8 +18,8 @@ export function figures(p: JobView['found']): string {
 export function Figures({ picture }: { picture: JobView['planned'] }) {
   const c = picture.clocks[0];
   const items: [string, string][] = [
-    ['Installed', picture.installed],
-    ['Usable about', picture.usable],
+    ['Installed', picture.read ? picture.installed : 'not read'],
+    ['Usable about', picture.read ? picture.usable : 'not read'],
     // Each processor of a server has its own clock; what differs is shown side by side.
     ['Rate', [...new Set(picture.clocks.map((k) => k.rate ?? 'not known'))].join(' / ') || 'not known'],
     ['CL-tRCD-tRP-tRAS', c?.timings ?? 'not known'],

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schemas } from '../../../../api/client';
 import { Choice } from '../../../../parts/Choice';
@@ -23,6 +23,11 @@ export function SlipPage({ account }: { account: Account }) {
   });
   const [who, setWho] = useState('');
   const s = slip.data;
+  // Figures are sent together: what was typed a moment ago goes along, whether it has landed yet or not.
+  const figures = useRef<Schemas['Worth']>(undefined);
+  useEffect(() => {
+    figures.current = s?.figures;
+  }, [s?.figures]);
   if (slip.isError) {
     return (
       <Text role="alert" p="6" color="stop">
@@ -40,6 +45,12 @@ export function SlipPage({ account }: { account: Account }) {
   };
   const say = (said: Omit<Schemas['CounterSays'], 'type'>, refused?: (why: string) => void) =>
     void kept({ type: 'CounterSays', ...said }, refused);
+  const worth = (next: Partial<Schemas['Worth']>, refused?: (why: string) => void) => {
+    figures.current = { ...s.figures, ...figures.current, ...next };
+    say({ worth: figures.current }, refused);
+  };
+  const offer = (said: Omit<Schemas['OfferExtra'], 'type'>, refused?: (why: string) => void) =>
+    void kept({ type: 'OfferExtra', ...said }, refused);
   return (
     <Box as="main" p={{ base: '3', md: '6' }} maxW="46rem" mx="auto" width="full" css={PRINT}>
       <Keys map={EVERYWHERE} />
@@ -125,7 +136,7 @@ export function SlipPage({ account }: { account: Account }) {
           </Flex>
         )}
         {s.extras.map((e) => (
-          <ExtraRow key={`${e.extra}${e.price}${e.answer}`} extra={e} writes={writes} onSay={say} />
+          <ExtraRow key={e.extra} extra={e} writes={writes} onOffer={offer} />
         ))}
       </Part>
       <Part name="Please leave alone">
@@ -170,13 +181,13 @@ export function SlipPage({ account }: { account: Account }) {
                   key={key}
                   label={label}
                   value={s.figures[key] ?? ''}
-                  onCommit={(v, refused) => say({ worth: { ...s.figures, [key]: v || undefined } }, refused)}
+                  onCommit={(v, refused) => worth({ [key]: v || undefined }, refused)}
                 />
               ))}
               <TextField
                 label="Where these figures come from, and when"
                 value={s.figures.source}
-                onCommit={(source, refused) => say({ worth: { ...s.figures, source } }, refused)}
+                onCommit={(source, refused) => worth({ source }, refused)}
               />
             </Grid>
           </details>
@@ -195,7 +206,13 @@ export function SlipPage({ account }: { account: Account }) {
                 <Button
                   disabled={!who.trim()}
                   onClick={() =>
-                    void kept({ type: 'OwnerAgrees', who, to: `${s.proposed} for ${s.currency} ${s.total}` })
+                    void kept({
+                      type: 'OwnerAgrees',
+                      who,
+                      to: s.total
+                        ? `${s.proposed} for ${s.currency} ${s.total}`
+                        : `${s.proposed}, the price open`,
+                    })
                   }
                 >
                   Note the yes
@@ -226,22 +243,15 @@ const WORTH: ['machine' | 'factory' | 'drive', string][] = [
 function ExtraRow({
   extra: e,
   writes,
-  onSay,
+  onOffer,
 }: {
   extra: Extra;
   writes: boolean;
-  onSay: (said: Omit<Schemas['CounterSays'], 'type'>, refused?: (why: string) => void) => void;
+  onOffer: (said: Omit<Schemas['OfferExtra'], 'type'>, refused?: (why: string) => void) => void;
 }) {
-  const offered = (next: Partial<Schemas['Offered']>, refused?: (why: string) => void) => {
-    const all = { price: e.price, minutes: e.minutes, answer: e.answer, ...next };
-    onSay(
-      {
-        extra: e.extra,
-        offered: { price: all.price || undefined, minutes: all.minutes, answer: all.answer },
-      },
-      refused,
-    );
-  };
+  // Only what was typed just now: what stands in the other field is its own change.
+  const offered = (next: Omit<Schemas['OfferExtra'], 'type' | 'extra'>, refused?: (why: string) => void) =>
+    onOffer({ extra: e.extra, ...next }, refused);
   return (
     <Flex gap="3" align="center" wrap="wrap" py="0.5">
       {writes ? (
@@ -269,14 +279,7 @@ function ExtraRow({
             bare
             value={e.minutes?.toString() ?? ''}
             width="8rem"
-            onCommit={(typed, refused) => {
-              const minutes = typed.trim() ? Number(typed) : undefined;
-              if (minutes !== undefined && !Number.isInteger(minutes)) {
-                refused('Whole minutes, such as 15.');
-              } else {
-                offered({ minutes }, refused);
-              }
-            }}
+            onCommit={(minutes, refused) => offered({ minutes }, refused)}
           />
         </>
       ) : (

@@ -22,21 +22,9 @@ export function TypedModules({ job, change, readOnly }: Pick<StationProps, 'job'
 }
 
 function Line({ t, change }: { t: Typed; change: StationProps['change'] }) {
-  const say = (next: Partial<Typed>, refused?: (why: string) => void) => {
-    const all = { ...t, ...next };
-    void change(
-      {
-        type: 'SayWhence',
-        keys: t.keys,
-        way: all.way,
-        price: all.price.trim() || undefined,
-        supplier: all.supplier,
-        day: all.day || undefined,
-        returnUntil: all.returnUntil || undefined,
-      },
-      refused,
-    );
-  };
+  // Only what was typed just now: what stands in the other fields is their own change.
+  const say = (next: Partial<Omit<Typed, 'keys' | 'labelLine' | 'text'>>, refused?: (why: string) => void) =>
+    void change({ type: 'SayWhence', keys: t.keys, ...next }, refused);
   return (
     <Box py="1.5" borderTopWidth="1px" borderColor="line">
       <Flex align="center" gap="3" wrap="wrap">
@@ -58,7 +46,7 @@ function Line({ t, change }: { t: Typed; change: StationProps['change'] }) {
       {t.way === 'BOUGHT' && (
         <Flex gap="3" wrap="wrap" mt="1">
           <TextField
-            label="Price of one"
+            label="Price of one module"
             value={t.price}
             width="8rem"
             onCommit={(price, refused) => say({ price }, refused)}

@@ -154,10 +154,10 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
               as="li"
               key={i}
               role={o.good ? 'status' : 'alert'}
-              color={o.good ? 'good' : 'stop'}
+              color={o.good ? 'good' : o.choices?.length ? 'ink' : 'stop'}
               overflowWrap="anywhere"
             >
-              {o.good ? '✓ ' : '⬣ '}
+              {o.good ? '✓ ' : o.choices?.length ? '? ' : '⬣ '}
               {o.name}: {o.text}
               {o.choices?.map((c) => (
                 <Button

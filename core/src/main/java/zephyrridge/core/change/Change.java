@@ -18,6 +18,7 @@ import zephyrridge.core.unit.Work;
     @JsonSubTypes.Type(value = ConditionChange.SayMissing.class, name = "SayMissing"),
     @JsonSubTypes.Type(value = EvidenceChange.AddModule.class, name = "AddModule"),
     @JsonSubTypes.Type(value = PlanChange.TakeFromDrawer.class, name = "TakeFromDrawer"),
+    @JsonSubTypes.Type(value = CounterChange.OfferExtra.class, name = "OfferExtra"),
     @JsonSubTypes.Type(value = CounterChange.SayWhence.class, name = "SayWhence"),
     @JsonSubTypes.Type(value = PlanChange.RemoveModule.class, name = "RemoveModule"),
     @JsonSubTypes.Type(value = EvidenceChange.PlaceFound.class, name = "PlaceFound"),

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -13,6 +14,7 @@ import java.util.Optional;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
+import java.util.function.Function;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.plan.Sizing;
 import zephyrridge.core.plan.Target;
@@ -29,34 +31,38 @@ import zephyrridge.core.unit.Work;
 /** What is wanted, agreed and paid: said over the counter, kept beside the layouts. */
 public sealed interface CounterChange extends Change {
     /**
-     * Where modules that somebody typed come from (R-8.10): bought, come with the machine, or lie about.
+     * Where modules that somebody typed come from (R-8.10): bought, come with the machine, or lie about. What is not named stays as it
+     * is; "" takes back what was said.
      *
      * @param keys of the modules, like ones in one line
+     * @param price of one; {@code day} and {@code returnUntil} as 2031-05-16
      */
     record SayWhence(
             @Size(min = 1, max = 256) List<@NotBlank @Size(max = 16) String> keys,
-            @NotNull Whence.Way way,
-            Optional<Money> price,
-            @NotNull @Size(max = 100) String supplier,
-            Optional<LocalDate> day,
-            Optional<LocalDate> returnUntil)
+            Optional<Whence.Way> way,
+            Optional<@Size(max = 20) String> price,
+            Optional<@Size(max = 100) String> supplier,
+            Optional<@Size(max = 20) String> day,
+            Optional<@Size(max = 20) String> returnUntil)
             implements CounterChange {
         @Override
         public Work to(Situation s) {
-            price.filter(p -> p.minor() < 0).ifPresent(p -> {
-                throw s.refused(Refusal.VALUE_CANNOT_BE.of("price", p.toString()));
-            });
-            if (day.isPresent()
-                    && returnUntil.filter(r -> r.isBefore(day.get())).isPresent()) {
-                throw s.refused(Refusal.VALUE_CANNOT_BE.of(
-                        "returnUntil", returnUntil.get().toString()));
-            }
-            Whence whence = new Whence(way, price, supplier.strip(), day, returnUntil);
             Unit next = s.unit;
             for (String key : keys) {
                 JobModule m = s.module(key);
-                if (m.whence().isEmpty()) {
-                    throw s.refused(Refusal.WHENCE_IS_KNOWN.of("keys", m.labelLine()));
+                Whence was = m.whence().orElseThrow(() -> s.refused(Refusal.WHENCE_IS_KNOWN.of("keys", m.labelLine())));
+                Whence whence = new Whence(
+                        way.orElse(was.way()),
+                        said(s, "price", price, was.price(), Money::parse),
+                        supplier.map(String::strip).orElse(was.supplier()),
+                        said(s, "day", day, was.day(), LocalDate::parse),
+                        said(s, "returnUntil", returnUntil, was.returnUntil(), LocalDate::parse));
+                if (whence.day().isPresent()
+                        && whence.returnUntil()
+                                .filter(r -> r.isBefore(whence.day().get()))
+                                .isPresent()) {
+                    throw s.refused(Refusal.VALUE_CANNOT_BE.of(
+                            "returnUntil", whence.returnUntil().get().toString()));
                 }
                 next = next.withModule(m.with(whence));
             }
@@ -130,6 +136,50 @@ public sealed interface CounterChange extends Change {
             }
             return s.work.with(s.unit.withCounter(new Counter(
                     forbids.orElse(now.forbids()), bans.orElse(now.bans()), extras, worth.orElse(now.worth()))));
+        }
+    }
+
+    /**
+     * What could be done while it is open: its price, its minutes, the owner's answer. What is not named stays as it is; "" takes back
+     * what was said.
+     */
+    record OfferExtra(
+            @NotNull Extra extra,
+            Optional<@Size(max = 20) String> price,
+            Optional<@Size(max = 10) String> minutes,
+            Optional<Counter.Answer> answer)
+            implements CounterChange {
+        @Override
+        public Work to(Situation s) {
+            Counter now = s.unit.counter();
+            Counter.Offered was = now.extras()
+                    .getOrDefault(
+                            extra, new Counter.Offered(Optional.empty(), Optional.empty(), Counter.Answer.NOT_ASKED));
+            Counter.Offered offered = new Counter.Offered(
+                    said(s, "price", price, was.price(), Money::parse),
+                    said(s, "minutes", minutes, was.minutes(), Integer::valueOf),
+                    answer.orElse(was.answer()));
+            return new CounterSays(
+                            Optional.empty(),
+                            Optional.empty(),
+                            Optional.of(extra),
+                            Optional.of(offered),
+                            Optional.empty())
+                    .to(s);
+        }
+    }
+
+    /** What was typed, else what was said before; "" is nothing. */
+    private static <T> Optional<T> said(
+            Situation s, String field, Optional<String> typed, Optional<T> was, Function<String, T> read) {
+        if (typed.isEmpty()) {
+            return was;
+        }
+        String text = typed.get().strip();
+        try {
+            return text.isEmpty() ? Optional.empty() : Optional.of(read.apply(text.replace(',', '.')));
+        } catch (IllegalArgumentException | DateTimeException e) {
+            throw s.refused(Refusal.VALUE_CANNOT_BE.of(field, text));
         }
     }
 

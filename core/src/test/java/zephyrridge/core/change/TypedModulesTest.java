@@ -35,11 +35,11 @@ class TypedModulesTest {
     private static Change whence(Whence.Way way, String price, LocalDate day, LocalDate until, String... keys) {
         return new CounterChange.SayWhence(
                 List.of(keys),
-                way,
-                Optional.ofNullable(price).map(Money::parse),
-                "Larkfield Parts",
-                Optional.ofNullable(day),
-                Optional.ofNullable(until));
+                Optional.of(way),
+                Optional.ofNullable(price),
+                Optional.of("Larkfield Parts"),
+                Optional.ofNullable(day).map(LocalDate::toString),
+                Optional.ofNullable(until).map(LocalDate::toString));
     }
 
     private static Change bought(String price, LocalDate day, LocalDate until) {
@@ -73,6 +73,33 @@ class TypedModulesTest {
         assertThat(TypedLine.of(w.unit())).hasSize(2);
         assertThat(TypedLine.of(w.unit()).get(1).whole()).contains(Money.ZERO);
         assertThat(TypedLine.of(w.unit()).get(1).whence().day()).isEmpty();
+    }
+
+    /** Each field is kept by itself: what is typed next takes nothing back; "" does. */
+    @Test
+    void whatIsNotNamedStays() {
+        Walk w = two().does(says(Optional.of("31.50"), Optional.empty(), Optional.empty()))
+                .does(says(Optional.empty(), Optional.of("Larkfield Parts"), Optional.empty()))
+                .does(says(Optional.empty(), Optional.empty(), Optional.of(FRIDAY.toString())));
+        Whence whence = TypedLine.of(w.unit()).get(0).whence();
+        assertThat(whence)
+                .isEqualTo(new Whence(
+                        Whence.Way.BOUGHT,
+                        Optional.of(Money.parse("31.50")),
+                        "Larkfield Parts",
+                        Optional.of(FRIDAY),
+                        Optional.empty()));
+        w.does(says(Optional.of(""), Optional.empty(), Optional.empty()));
+        assertThat(TypedLine.of(w.unit()).get(0).whence().isPriceOpen()).isTrue();
+        assertThat(w.refused(says(Optional.of("cheap"), Optional.empty(), Optional.empty())))
+                .isEqualTo("VALUE_CANNOT_BE");
+        assertThat(w.refused(says(Optional.empty(), Optional.empty(), Optional.of("Friday"))))
+                .isEqualTo("VALUE_CANNOT_BE");
+    }
+
+    private static Change says(Optional<String> price, Optional<String> supplier, Optional<String> day) {
+        return new CounterChange.SayWhence(
+                List.of("m2", "m3"), Optional.empty(), price, supplier, day, Optional.empty());
     }
 
     /** What came with the machine is neither paid nor waited for. */
@@ -113,14 +140,7 @@ class TypedModulesTest {
     @Test
     void whatCannotBeIsRefused() {
         Walk w = two();
-        assertThat(w.refused(new CounterChange.SayWhence(
-                        List.of("m2"),
-                        Whence.Way.BOUGHT,
-                        Optional.of(Money.ofMinor(-100)),
-                        "",
-                        Optional.empty(),
-                        Optional.empty())))
-                .isEqualTo("VALUE_CANNOT_BE");
+        assertThat(w.refused(bought("-1.00", FRIDAY, null))).isEqualTo("VALUE_CANNOT_BE");
         assertThat(w.refused(bought("1.00", FRIDAY, FRIDAY.minusDays(1)))).isEqualTo("VALUE_CANNOT_BE");
         assertThat(w.refused(whence(Whence.Way.BOUGHT, "1.00", null, null, "m1")))
                 .isEqualTo("WHENCE_IS_KNOWN");

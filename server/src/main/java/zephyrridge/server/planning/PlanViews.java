@@ -104,7 +104,8 @@ class PlanViews {
                         now,
                         measured,
                         c.unit().need().target(),
-                        c.machine().bench().house().howMuch()),
+                        c.machine().bench().house().howMuch(),
+                        Wish.memory(c.work().order().wish()).isPresent()),
                 options,
                 found,
                 profiles.stream()
@@ -140,9 +141,14 @@ class PlanViews {
 
     /** Whether more is needed at all; where nobody said how much, what layouts are recommended by. */
     private String sizing(
-            Sizing.Answer a, LayoutEvaluation found, Sizing.Measured m, Target target, HouseRules.HowMuch how) {
+            Sizing.Answer a,
+            LayoutEvaluation found,
+            Sizing.Measured m,
+            Target target,
+            HouseRules.HowMuch how,
+            boolean wished) {
         if (a.verdict() == Sizing.Verdict.NOT_ASKED && !a.driveIsSlow()) {
-            return target.ideally().isEmpty() ? texts.get("sizing.AIM." + how) : "";
+            return target.ideally().isEmpty() ? texts.get((wished ? "sizing.WISH." : "sizing.AIM.") + how) : "";
         }
         String said = texts.say(
                 "sizing." + a.verdict() + (a.byProfiles() ? ".work" : ""),
