@@ -33,6 +33,8 @@ import zephyrridge.core.quantity.Money;
  * holds by a table (rows that stop or break the filling order left out), what a whole layout comes to by a table over the contents of its
  * channels, packs and drawer pieces as integers, pieces of one kind in one order, the same six integers as objectives. What layouts are
  * worth comes from the evaluator and the limits; nothing of the planner is used.
+ *
+ * <p>In one file: one model, to be read from top to bottom.
  */
 public final class SolverModel {
     private static final int MOST_MONEY = 200_000;

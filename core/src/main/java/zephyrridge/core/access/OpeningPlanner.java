@@ -23,6 +23,8 @@ import zephyrridge.core.house.HouseRules;
  *
  * <p>Exact as long as no more than {@link #MOST_WAYS} ways that none makes needless stand beside each other; beyond that the
  * cheapest of them go on, and the plan says so (R-6.2).
+ *
+ * <p>In one file: one search, with what it remembers and how it breaks ties.
  */
 public final class OpeningPlanner {
     /** Ways kept beside each other while classes of positions are joined. */

@@ -20,7 +20,11 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.quantity.DieDensity;
 
-/** What is claimed about a machine's ceilings, held against a layout. The claim that is broken is the one that is named. */
+/**
+ * What is claimed about a machine's ceilings, held against a layout (R-4.1 to R-4.5). The claim that is broken is the one that is named.
+ *
+ * <p>In one file: which ceiling is named hangs on all of them.
+ */
 final class Ceilings {
     /**
      * @param hard bounds of the controller that are broken

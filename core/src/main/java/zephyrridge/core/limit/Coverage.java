@@ -31,6 +31,8 @@ import zephyrridge.core.quantity.DataRate;
  * <p>What is unlike stays unlike just where modules that were alike in the trial stand for modules that are alike in the layout. So
  * each kind of the trial stands for one kind of the layout, and once that is settled the rest is a matching: of positions within
  * channels, and of channels. Only the number of ways to settle it is bounded.
+ *
+ * <p>In one file: one proof of what stands for what.
  */
 final class Coverage {
     /** Ways to let kinds of the trial stand for kinds of the layout; eight kinds of each are never met in one machine. */

@@ -76,7 +76,6 @@ public record Trial(
 
     public Trial {
         sockets = Collections.unmodifiableSortedMap(new TreeMap<>(sockets));
-        processor = processor == null ? Optional.empty() : processor;
         absent = Collections.unmodifiableSortedSet(new TreeSet<>(absent));
         if ((outcome == Outcome.FAILED) == (cause == Cause.NONE)) {
             throw new IllegalArgumentException("a failure has a cause, maybe not confirmed, and nothing else has");

@@ -50,29 +50,29 @@ public record LimitClaim(
         }
     }
 
-    public LimitClaim {
-        size = orEmpty(size);
-        density = orEmpty(density);
-        number = orEmpty(number);
-        who = orEmpty(who);
-        when = orEmpty(when);
-        firmware = orEmpty(firmware);
-        buffering = orEmpty(buffering);
-        processor = orEmpty(processor);
-    }
-
     /** A claim bound to nothing. */
     public static LimitClaim of(Source source, Quantity quantity, ByteSize size, String where) {
-        return new LimitClaim(source, quantity, Optional.of(size), null, null, where, null, null, null, null, null);
+        return unbound(source, quantity, Optional.of(size), Optional.empty(), where);
     }
 
     public static LimitClaim of(Source source, DieDensity density, String where) {
-        return new LimitClaim(
-                source, Quantity.DIE_DENSITY, null, Optional.of(density), null, where, null, null, null, null, null);
+        return unbound(source, Quantity.DIE_DENSITY, Optional.empty(), Optional.of(density), where);
     }
 
-    private static <T> Optional<T> orEmpty(Optional<T> given) {
-        return given == null ? Optional.empty() : given;
+    private static LimitClaim unbound(
+            Source source, Quantity quantity, Optional<ByteSize> size, Optional<DieDensity> density, String where) {
+        return new LimitClaim(
+                source,
+                quantity,
+                size,
+                density,
+                Optional.empty(),
+                where,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
     }
 
     /**

@@ -24,6 +24,8 @@ import zephyrridge.core.quantity.DataRate;
  * A record from the few facts that are known in the first half minute. What is not known stays out of it: no rate table (the rate is then
  * undecided, and says so), no timings of a soldered bank, no screws; {@link RecordGaps} names what is missing.
  *
+ * <p>In one file: the facts, what they may be, and the record that follows from them.
+ *
  * @param channels each with its positions, in the order in which they are filled
  * @param topRate the highest rate the machine is known to run
  * @param main what must come off to reach the sockets; {@code second} the way to those on the other side

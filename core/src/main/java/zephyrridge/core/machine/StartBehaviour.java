@@ -24,7 +24,6 @@ public record StartBehaviour(
         Optional<Integer> firstStartSeconds) {
     public StartBehaviour {
         signals = List.copyOf(signals);
-        firstStartSeconds = firstStartSeconds == null ? Optional.empty() : firstStartSeconds;
     }
 
     /** @param from seconds that a first start with training may take; {@code to} the most that is still usual */

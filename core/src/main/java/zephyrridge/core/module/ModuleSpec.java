@@ -29,8 +29,6 @@ public record ModuleSpec(
         Optional<Integer> heightMillimetres,
         Optional<Integer> profileCl) {
     public ModuleSpec {
-        checkBits = checkBits == null ? Optional.empty() : checkBits;
-        profileCl = profileCl == null ? Optional.empty() : profileCl;
         if (checkBits.filter(b -> b != 4 && b != 8).isPresent()) {
             throw new IllegalArgumentException("check bits of a half are 4 or 8: " + checkBits.get());
         }

@@ -19,6 +19,8 @@ import zephyrridge.core.quantity.ByteSize;
  * combined, like channels in one order only; what cannot beat what was found is not followed. Up to {@link #MOST_GROUPS} groups of
  * channels every combination is looked at; larger machines are filled in patterns. A pure function of its input; it counts nodes
  * and not seconds, so that a run repeats.
+ *
+ * <p>In one file: one search; its bounds hold only for its order.
  */
 public final class Planner {
     public static final long NODES = 4_000_000;

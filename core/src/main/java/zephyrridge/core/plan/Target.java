@@ -13,10 +13,4 @@ import zephyrridge.core.quantity.Money;
 public record Target(
         ByteSize atLeast, Optional<ByteSize> ideally, Optional<Money> budget, Optional<Integer> withinDays) {
     public static final Target ANY = new Target(ByteSize.ZERO, Optional.empty(), Optional.empty(), Optional.empty());
-
-    public Target {
-        ideally = ideally == null ? Optional.empty() : ideally;
-        budget = budget == null ? Optional.empty() : budget;
-        withinDays = withinDays == null ? Optional.empty() : withinDays;
-    }
 }

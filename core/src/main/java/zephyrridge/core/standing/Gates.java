@@ -23,7 +23,11 @@ import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Seal;
 import zephyrridge.core.unit.Unit;
 
-/** What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut. */
+/**
+ * What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut.
+ *
+ * <p>In one file: what one gate says leaves out what another has said.
+ */
 public final class Gates {
     private static final Subject JOB = new Subject(Subject.Kind.JOB, "");
     private static final long LEAST_MODULE_MEBIBYTES = 256;

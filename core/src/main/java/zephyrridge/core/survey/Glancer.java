@@ -105,9 +105,10 @@ public final class Glancer {
         if (modules.isEmpty()) {
             return;
         }
-        boolean parts = Surveyor.printsParts(modules);
-        modules.forEach(m -> devices.add(Surveyor.entry(m, parts)));
-        List<ListedModule> filled = modules.stream().filter(Surveyor::isFilled).toList();
+        boolean parts = ListedModules.printsParts(modules);
+        modules.forEach(m -> devices.add(ListedModules.entry(m, parts)));
+        List<ListedModule> filled =
+                modules.stream().filter(ListedModules::isFilled).toList();
         if (Totals.isWhole(modules)) {
             installed = installed.or(() -> Optional.of(
                     exactly(modules.stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus))));

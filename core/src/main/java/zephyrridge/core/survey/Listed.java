@@ -7,6 +7,7 @@ import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.SlotModel;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.smbios.MemoryDevice;
+import zephyrridge.core.reading.smbios.SmbiosKey;
 import zephyrridge.core.reading.smbios.SmbiosReading;
 
 /**
@@ -21,6 +22,10 @@ record Listed(MemoryDevice device, Optional<ByteSize> size) {
 
     String locator() {
         return device.locator();
+    }
+
+    String serial() {
+        return device.structure().text(SmbiosKey.DEVICE_SERIAL).strip();
     }
 
     boolean filled() {

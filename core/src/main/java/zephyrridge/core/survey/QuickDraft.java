@@ -92,7 +92,7 @@ public record QuickDraft(
                 m.formFactor(),
                 m.memoryType(),
                 m.size(),
-                Surveyor.isFilled(m),
+                ListedModules.isFilled(m),
                 m.dataWidth(),
                 m.speed());
     }

@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.OpeningPlanner;
@@ -27,12 +26,8 @@ import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.Claim;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.module.ModuleIdentity;
-import zephyrridge.core.quantity.ByteSize;
-import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.dialog.DialogReading;
-import zephyrridge.core.reading.dialog.Meaning;
-import zephyrridge.core.reading.dialog.Printed;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.SmbiosKey;
 
@@ -109,10 +104,10 @@ public final class Surveyor {
         if (source.content() instanceof Recognised.Firmware f) {
             List<Listed> listed = Listed.of(f.reading(), positions);
             Set<String> twice =
-                    Totals.repeated(listed.stream().map(Surveyor::serial).toList());
+                    Totals.repeated(listed.stream().map(Listed::serial).toList());
             placed(source, listed).forEach((position, i) -> {
                 Listed d = listed.get(i);
-                if (twice.contains(serial(d))) {
+                if (twice.contains(d.serial())) {
                     return;
                 }
                 entries.putIfAbsent(position, d.entry());
@@ -145,14 +140,11 @@ public final class Surveyor {
         }
     }
 
-    private static String serial(Listed d) {
-        return d.device().structure().text(SmbiosKey.DEVICE_SERIAL).strip();
-    }
-
     private void listed(Source source, List<ListedModule> modules) {
-        boolean parts = printsParts(modules);
+        boolean parts = ListedModules.printsParts(modules);
         List<DevicePlacing.Device> devices = modules.stream()
-                .map(m -> new DevicePlacing.Device(m.locator(), isSoldered(m.formFactor()), isFilled(m)))
+                .map(m -> new DevicePlacing.Device(
+                        m.locator(), ListedModules.isSoldered(m.formFactor()), ListedModules.isFilled(m)))
                 .toList();
         Set<String> twice =
                 Totals.repeated(modules.stream().map(ListedModule::serial).toList());
@@ -161,8 +153,8 @@ public final class Surveyor {
             if (twice.contains(m.serial().strip())) {
                 return;
             }
-            entries.putIfAbsent(position, entry(m, parts));
-            if (isFilled(m)) {
+            entries.putIfAbsent(position, ListedModules.entry(m, parts));
+            if (ListedModules.isFilled(m)) {
                 claims.get(position).addAll(Claims.of(m, source.id()));
             }
         });
@@ -254,8 +246,12 @@ public final class Surveyor {
         for (Position p : positions) {
             ModuleIdentity identity = ModuleIdentity.of(claims.get(p.id()));
             Optional<Rivals> rivals = Rivals.among(claims.get(p.id()), identity);
-            rivals.ifPresent(r -> anotherModule(p, r, sources));
-            contradictions(p, identity, sources, rivals.map(Rivals::fields).orElse(Set.of()));
+            rivals.ifPresent(r -> {
+                conflicts.add(new Survey.Conflict(p.id(), Set.copyOf(r.one()), Set.copyOf(r.other())));
+                findings.add(Disagreements.anotherModule(p, r, sources));
+            });
+            findings.addAll(Disagreements.contradictions(
+                    p, identity, sources, rivals.map(Rivals::fields).orElse(Set.of())));
             Optional<SlotModel.Verdict> verdict = Optional.ofNullable(verdicts.get(p.id()));
             // Fields that belong to two modules are not mixed into a third.
             ModuleIdentity believed =
@@ -264,10 +260,13 @@ public final class Surveyor {
             rows.add(new Survey.Row(
                     p.id(), verdict, identity, p.isSoldered() ? p.soldered() : made.spec(), made.line()));
             verdict.ifPresent(v -> judge(p, v));
-            Optional.ofNullable(seen.get(p.id())).flatMap(Seen::over).ifPresent(over -> cover(p, over));
+            Optional.ofNullable(seen.get(p.id()))
+                    .flatMap(Seen::over)
+                    .flatMap(over -> Disagreements.cover(record, p, over))
+                    .ifPresent(findings::add);
         }
         findings.sort(Comparator.comparing(Finding::severity));
-        return new Survey(rows, looks, baseline(sources), conflicts, findings);
+        return new Survey(rows, looks, Baselines.of(sources, positions, claims.values()), conflicts, findings);
     }
 
     private void reconcile(Map<String, Seen> seen, Map<String, SlotModel.Verdict> verdicts, List<Survey.Look> looks) {
@@ -347,154 +346,7 @@ public final class Surveyor {
         }
     }
 
-    /** A plate or tape that the eye saw and the record does not know of lengthens every opening planned by it. */
-    private void cover(Position p, Seen.Over over) {
-        boolean known = over.kind().isEmpty()
-                || p.access().stream().flatMap(Set::stream).anyMatch(id -> record.access()
-                        .part(id)
-                        .filter(part -> part.kind() == over.kind().get())
-                        .isPresent());
-        if (!known) {
-            add(
-                    SurveyFinding.SURVEY_COVER_NOT_IN_RECORD,
-                    Severity.NOTE,
-                    Subject.position(p.id()),
-                    new SurveyFinding.Called(p.label(), p.isSoldered() ? "SOLDERED" : "SOCKET", over.name()),
-                    new Evidence.Word("what lies over it", over.name()));
-        }
-    }
-
-    private void anotherModule(Position p, Rivals r, List<Source> sources) {
-        conflicts.add(new Survey.Conflict(p.id(), Set.copyOf(r.one()), Set.copyOf(r.other())));
-        findings.add(new Finding(
-                SurveyFinding.SURVEY_ANOTHER_MODULE,
-                Severity.RISK,
-                Subject.position(p.id()),
-                new SurveyFinding.TwoModules(
-                        p.label(), List.copyOf(r.fields()), names(r.one(), sources), names(r.other(), sources)),
-                List.of(r.oneSays().evidence(), r.otherSays().evidence())));
-    }
-
-    private static String names(Set<String> ids, List<Source> sources) {
-        return sources.stream()
-                .filter(s -> ids.contains(s.id()))
-                .map(Source::name)
-                .distinct()
-                .collect(Collectors.joining(", "));
-    }
-
-    private void contradictions(Position p, ModuleIdentity identity, List<Source> sources, Set<ModuleField> told) {
-        identity.fields().forEach((field, held) -> {
-            if (!held.contradicted()
-                    || field == ModuleField.RUNNING
-                    || told.contains(field)
-                    || p.isSoldered() && field == ModuleField.FORM_FACTOR) {
-                return;
-            }
-            Claim other = held.against(field).get(0);
-            List<Evidence> evidence =
-                    held.claims().stream().map(Claim::evidence).toList();
-            Set<String> by = held.claims().stream()
-                    .filter(c -> Claim.same(field, c.value(), held.value()))
-                    .map(c -> name(c, sources))
-                    .collect(Collectors.toCollection(TreeSet::new));
-            findings.add(new Finding(
-                    SurveyFinding.SURVEY_SOURCES_DISAGREE,
-                    Severity.RISK,
-                    Subject.position(p.id()),
-                    new SurveyFinding.Contradiction(
-                            p.label(), field, held.value(), String.join(", ", by), other.value(), name(other, sources)),
-                    evidence));
-        });
-    }
-
-    private static String name(Claim claim, List<Source> sources) {
-        return sources.stream()
-                .filter(s -> s.id().equals(claim.source()))
-                .map(Source::name)
-                .findFirst()
-                .orElse(claim.source());
-    }
-
-    private Survey.Baseline baseline(List<Source> sources) {
-        Optional<ByteSize> total = Optional.empty();
-        Optional<ByteSize> systemTotal = Optional.empty();
-        Optional<ByteSize> usable = Optional.empty();
-        Optional<Integer> filled = Optional.empty();
-        Optional<Integer> printedRate = Optional.empty();
-        Optional<Integer> wordBits = Optional.empty();
-        for (Source source : sources) {
-            List<ListedModule> modules = List.of();
-            if (source.content() instanceof Recognised.Firmware f
-                    && Totals.missing(f.reading()).isEmpty()) {
-                total = total.or(() -> Optional.of(f.reading().fitted()));
-                filled = filled.or(() -> Optional.of((int) Listed.of(f.reading(), positions).stream()
-                        .filter(Listed::filled)
-                        .count()));
-            } else if (source.content() instanceof Recognised.Listing l) {
-                modules = l.reading().modules();
-            } else if (source.content() instanceof Recognised.Dialog d) {
-                modules = d.reading().modules();
-                systemTotal =
-                        systemTotal.or(() -> d.reading().size(Meaning.INSTALLED).map(Printed::size));
-                usable = usable.or(() -> d.reading().size(Meaning.VISIBLE).map(Printed::size));
-                filled = filled.or(() -> d.reading().slots().map(DialogReading.Slots::used));
-                printedRate = printedRate.or(() -> d.reading().rate().map(DialogReading.Rate::number));
-                wordBits = wordBits.or(d.reading()::wordBits);
-            }
-            if (!modules.isEmpty() && Totals.isWhole(modules)) {
-                List<ListedModule> all = modules;
-                total = total.or(() -> Optional.of(
-                        all.stream().flatMap(m -> m.size().stream()).reduce(ByteSize.ZERO, ByteSize::plus)));
-                filled = filled.or(() -> Optional.of(
-                        (int) all.stream().filter(Surveyor::isFilled).count()));
-            }
-        }
-        Optional<DataRate> running = claims.values().stream()
-                .map(ModuleIdentity::of)
-                .flatMap(i -> i.field(ModuleField.RUNNING).stream())
-                .map(h -> DataRate.parse(h.value()))
-                .min(Comparator.naturalOrder());
-        Optional<Integer> rate = printedRate;
-        return new Survey.Baseline(
-                total, systemTotal, usable, running.map(DataRate::name).or(() -> rate), filled, wordBits);
-    }
-
     private void add(SurveyFinding code, Severity severity, Subject subject, Detail detail, Evidence evidence) {
         findings.add(Finding.of(code, severity, subject, detail, evidence));
-    }
-
-    /** @param parts whether this listing prints part numbers at all */
-    static SlotModel.Entry entry(ListedModule m, boolean parts) {
-        return new SlotModel.Entry(
-                form(m.formFactor()),
-                isFilled(m),
-                !isBlank(m.part()) ? SlotModel.Part.PRINTED : parts ? SlotModel.Part.BLANK : SlotModel.Part.NO_FIELD,
-                PositionName.of(m.locator()));
-    }
-
-    static boolean printsParts(List<ListedModule> modules) {
-        return modules.stream().anyMatch(m -> m.hasPartField() || !isBlank(m.part()));
-    }
-
-    static boolean isFilled(ListedModule m) {
-        return m.size().map(s -> !s.isZero()).orElse(true);
-    }
-
-    private static boolean isSoldered(int formFactor) {
-        return Claims.formFactor(formFactor).filter("SOLDERED"::equals).isPresent();
-    }
-
-    private static SlotModel.Form form(int formFactor) {
-        if (formFactor == 0) {
-            return SlotModel.Form.NOT_SAID;
-        }
-        return isSoldered(formFactor)
-                ? SlotModel.Form.ROW_OF_CHIPS
-                : Claims.formFactor(formFactor).isPresent() ? SlotModel.Form.SOCKETED : SlotModel.Form.UNKNOWN;
-    }
-
-    private static boolean isBlank(String part) {
-        return part.isBlank() || part.equalsIgnoreCase("Undefined") || part.equalsIgnoreCase("Unknown");
     }
 }

@@ -40,10 +40,6 @@ public record Alternative(
             Money price,
             int leadDays,
             Optional<Integer> returnDays) {
-        public Buy {
-            returnDays = returnDays == null ? Optional.empty() : returnDays;
-        }
-
         public static Buy of(Offer o, int packs) {
             return new Buy(
                     o.id(), o.supplier(), o.wording(), packs, o.pieces(), o.price(), o.leadDays(), o.returnDays());
@@ -56,7 +52,7 @@ public record Alternative(
 
     public Alternative {
         planned = Collections.unmodifiableSortedMap(new TreeMap<>(planned));
-        buys = buys == null ? List.of() : List.copyOf(buys);
+        buys = List.copyOf(buys);
         parts = List.copyOf(parts);
     }
 

@@ -41,11 +41,6 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
      */
     public record Offered(Optional<Money> price, Optional<Integer> minutes, Answer answer) {
         public static final int MOST_MINUTES = 600;
-
-        public Offered {
-            price = price == null ? Optional.empty() : price;
-            minutes = minutes == null ? Optional.empty() : minutes;
-        }
     }
 
     /**
@@ -56,12 +51,6 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
      */
     public record Worth(Optional<Money> machine, Optional<Money> factory, Optional<Money> drive, String source) {
         public static final Worth NOT_SAID = new Worth(Optional.empty(), Optional.empty(), Optional.empty(), "");
-
-        public Worth {
-            machine = machine == null ? Optional.empty() : machine;
-            factory = factory == null ? Optional.empty() : factory;
-            drive = drive == null ? Optional.empty() : drive;
-        }
 
         public boolean isSaid() {
             return machine.isPresent() || factory.isPresent() || drive.isPresent();

@@ -11,11 +11,6 @@ import java.util.Optional;
  * @param away where the machine is, while it is not in the shop
  */
 public record Order(String owner, String wish, Optional<LocalDate> promised, Optional<String> away) {
-    public Order {
-        promised = promised == null ? Optional.empty() : promised;
-        away = away == null ? Optional.empty() : away;
-    }
-
     public Order(String owner, String wish) {
         this(owner, wish, Optional.empty(), Optional.empty());
     }

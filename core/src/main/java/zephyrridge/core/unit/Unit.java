@@ -32,6 +32,8 @@ import zephyrridge.core.standing.Proof;
  * One machine as far as its upgrade has come. Immutable; {@link Change} gives the next one. What is in it now, what is off,
  * which fit lines are done and what is proven stand nowhere: they follow from the log ({@link Now}, {@link FitLine}, {@link Proof}).
  *
+ * <p>In one file: whatever makes the next state is the state's own, so that nothing else can make one.
+ *
  * @param deviations what is otherwise in this very machine than in its record
  * @param modules by key
  * @param asFound module key by position, as the machine came in

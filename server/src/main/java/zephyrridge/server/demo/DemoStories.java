@@ -31,7 +31,11 @@ import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.supplier.Suppliers;
 
-/** The demo's jobs, walked to where they stand through the same changes a person makes. */
+/**
+ * The demo's jobs, walked to where they stand through the same changes a person makes.
+ *
+ * <p>In one file: a story is a few lines, and whoever looks for one looks here.
+ */
 @Component
 @ConditionalOnProperty(name = "zephyr.demo", havingValue = "true")
 class DemoStories {

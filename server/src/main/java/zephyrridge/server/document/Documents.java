@@ -67,9 +67,10 @@ public class Documents {
         return json.writeValueAsString(node);
     }
 
-    /** What turns the second job back into the first. */
+    /** What turns the second job back into the first, with the schema of the job it was made of. */
     public String undo(Work before, Work after) {
-        return json.writeValueAsString(Delta.between(json.valueToTree(after), json.valueToTree(before)));
+        return Sealed.seal(
+                UNIT_SCHEMA, json.writeValueAsString(Delta.between(json.valueToTree(after), json.valueToTree(before))));
     }
 
     /**
@@ -81,7 +82,8 @@ public class Documents {
         List<List<Differences.Field>> told = new ArrayList<>();
         JsonNode after = json.valueToTree(now);
         for (String step : steps) {
-            JsonNode before = Delta.apply(after, json.readTree(step));
+            JsonNode tree = json.readTree(step);
+            JsonNode before = Delta.apply(after, Sealed.isSealed(tree) ? Sealed.documentOf(tree) : tree);
             told.add(Differences.between(before, after));
             after = before;
         }
@@ -90,10 +92,15 @@ public class Documents {
 
     /** The job that a step of {@link #undo} makes of this one. */
     public Work apply(Work work, String step) {
-        JsonNode next = Delta.apply(json.valueToTree(work), json.readTree(step));
-        // A step of before may leave a document of before.
+        JsonNode tree = json.readTree(step);
+        boolean sealed = Sealed.isSealed(tree);
+        JsonNode next = Delta.apply(json.valueToTree(work), sealed ? Sealed.documentOf(tree) : tree);
+        // A step of before may leave a document of before; how old it is, those say that carry their schema.
         ObjectNode unit = (ObjectNode) next.get("unit");
-        for (UnaryOperator<ObjectNode> lift : REPEATABLE_LIFTS) {
+        List<UnaryOperator<ObjectNode>> lifts = sealed
+                ? UNIT_LIFTS.subList(Math.min(Sealed.schemaOf(tree) - 1, UNIT_LIFTS.size()), UNIT_LIFTS.size())
+                : REPEATABLE_LIFTS;
+        for (UnaryOperator<ObjectNode> lift : lifts) {
             unit = lift.apply(unit);
         }
         return new Work(json.treeToValue(next.get("order"), Order.class), json.treeToValue(unit, Unit.class));

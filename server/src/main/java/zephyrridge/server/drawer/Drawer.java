@@ -21,7 +21,11 @@ import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.server.web.Problem;
 
-/** Modules in stock, each with a tag; one that a job has taken is that job's until it is given back. */
+/**
+ * Modules in stock, each with a tag; one that a job has taken is that job's until it is given back.
+ *
+ * <p>In one file: all that changes where a module is.
+ */
 @Service
 public class Drawer {
     /** What the bench knows of a module's health. */

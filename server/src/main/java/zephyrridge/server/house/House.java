@@ -8,10 +8,10 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.plan.WorkProfile;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
 /** The shop's own rules, terms and kinds of work: what ships with the product until somebody changes it. */
@@ -32,12 +32,12 @@ public class House {
 
     private static final int MOST_HISTORY = 50;
     private final SettingStore store;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Clock clock;
 
-    House(SettingStore store, JsonMapper json, Clock clock) {
+    House(SettingStore store, Sealed sealed, Clock clock) {
         this.store = store;
-        this.json = json;
+        this.sealed = sealed;
         this.clock = clock;
     }
 
@@ -61,7 +61,7 @@ public class House {
 
     private <T> Current<T> read(Setting setting, TypeReference<T> type, T shipped) {
         return store.newest(setting.name())
-                .map(r -> new Current<>(r.version(), json.readValue(r.document(), type)))
+                .map(r -> new Current<>(r.version(), sealed.read(Sealed.Kind.SETTING, r.document(), type)))
                 .orElse(new Current<>(0, shipped));
     }
 
@@ -73,7 +73,11 @@ public class House {
                 || !store.add(
                         setting.name(),
                         new SettingStore.Row(
-                                now + 1, json.writeValueAsString(value), reason, LocalDateTime.now(clock), by))) {
+                                now + 1,
+                                sealed.write(Sealed.Kind.SETTING, value),
+                                reason,
+                                LocalDateTime.now(clock),
+                                by))) {
             throw Problem.of(
                     HttpStatus.CONFLICT,
                     "CHANGED_MEANWHILE",

@@ -27,6 +27,7 @@ import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.document.Documents;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.limit.Limits;
 import zephyrridge.server.machine.Machines;
@@ -37,7 +38,11 @@ import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.Said;
 import zephyrridge.server.web.Problem;
 
-/** Jobs: every change is one transaction that moves the job on from an expected version and appends an event. */
+/**
+ * Jobs: every change is one transaction that moves the job on from an expected version and appends an event.
+ *
+ * <p>In one file: all that is done under the lock of a job's row.
+ */
 @Service
 public class Jobs {
     /** A job as it stands, with all that follows from it. */
@@ -51,6 +56,7 @@ public class Jobs {
     private final Machines machines;
     private final Drawer drawer;
     private final JsonMapper json;
+    private final Sealed sealed;
     private final Documents documents;
     private final Clock clock;
     private final Texts texts;
@@ -68,6 +74,7 @@ public class Jobs {
             Photos photos,
             Sources sources,
             JsonMapper json,
+            Sealed sealed,
             Documents documents,
             Clock clock,
             Texts texts,
@@ -82,6 +89,7 @@ public class Jobs {
         this.machines = machines;
         this.drawer = drawer;
         this.json = json;
+        this.sealed = sealed;
         this.documents = documents;
         this.clock = clock;
         this.texts = texts;
@@ -300,7 +308,7 @@ public class Jobs {
                 ? null
                 : work.unit().closing().isPresent()
                         ? row.said().orElse(null)
-                        : json.writeValueAsString(said.of(next, then, assessment));
+                        : sealed.write(Sealed.Kind.WORDS, said.of(next, then, assessment));
         if (!store.update(
                 row,
                 expectedVersion,

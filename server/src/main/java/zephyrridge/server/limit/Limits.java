@@ -8,10 +8,10 @@ import java.util.Map;
 import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
 /** What the shop knows of a model's limits beside its record. Nothing is taken out; what was wrong is retracted. */
@@ -24,12 +24,12 @@ public class Limits {
 
     private static final int MOST = 500;
     private final LimitStore store;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Clock clock;
 
-    Limits(LimitStore store, JsonMapper json, Clock clock) {
+    Limits(LimitStore store, Sealed sealed, Clock clock) {
         this.store = store;
-        this.json = json;
+        this.sealed = sealed;
         this.clock = clock;
     }
 
@@ -52,13 +52,15 @@ public class Limits {
 
     public List<KeptClaim> claims(String machineId) {
         return store.claims(machineId).stream()
-                .map(r -> new KeptClaim(r.id(), json.readValue(r.document(), LimitClaim.class), r.retracted()))
+                .map(r -> new KeptClaim(
+                        r.id(), sealed.read(Sealed.Kind.CLAIM, r.document(), LimitClaim.class), r.retracted()))
                 .toList();
     }
 
     public List<KeptTrial> trials(String machineId) {
         return store.trials(machineId).stream()
-                .map(r -> new KeptTrial(r.id(), json.readValue(r.document(), Trial.class), r.retracted()))
+                .map(r ->
+                        new KeptTrial(r.id(), sealed.read(Sealed.Kind.TRIAL, r.document(), Trial.class), r.retracted()))
                 .toList();
     }
 
@@ -69,7 +71,7 @@ public class Limits {
                 .forEach((machine, documents) -> ran.put(
                         machine,
                         documents.stream()
-                                .map(d -> json.readValue(d, Trial.class))
+                                .map(d -> sealed.read(Sealed.Kind.TRIAL, d, Trial.class))
                                 .filter(t -> t.succeeded() && t.relation() == Trial.Relation.THIS_MODEL)
                                 .toList()));
         return ran;
@@ -83,13 +85,13 @@ public class Limits {
                     "A claim has one figure, above nothing, of the kind it is about. Write it as '64 GB', '16 Gbit' or a number.");
         }
         refuseTooMany(store.claims(machineId).size());
-        store.addClaim(machineId, json.writeValueAsString(claim), LocalDateTime.now(clock), by);
+        store.addClaim(machineId, sealed.write(Sealed.Kind.CLAIM, claim), LocalDateTime.now(clock), by);
     }
 
     @Transactional
     public void add(String machineId, Trial trial, String by) {
         refuseTooMany(store.trials(machineId).size());
-        store.addTrial(machineId, json.writeValueAsString(trial), LocalDateTime.now(clock), by);
+        store.addTrial(machineId, sealed.write(Sealed.Kind.TRIAL, trial), LocalDateTime.now(clock), by);
     }
 
     /** Trials that a job added, once it is not handed back any more. */

@@ -23,7 +23,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
@@ -36,6 +35,7 @@ import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.survey.QuickDraft;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.machine.MachineController.MachineSummary;
 import zephyrridge.server.web.Problem;
 
@@ -74,14 +74,14 @@ class RecordController {
 
     private final Machines machines;
     private final MachineController views;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Recogniser.Trees trees;
 
-    RecordController(Machines machines, MachineController views, JsonMapper json, Recogniser.Trees trees) {
+    RecordController(Machines machines, MachineController views, Sealed sealed, Recogniser.Trees trees) {
         this.trees = trees;
         this.machines = machines;
         this.views = views;
-        this.json = json;
+        this.sealed = sealed;
     }
 
     /** Takes a whole record in; one that does not hold together is refused with all its faults at once. */
@@ -156,7 +156,7 @@ class RecordController {
     MachineSummary quick(@Valid @RequestBody QuickMachine body, Principal who) {
         MachineRecord record = body.toCore(QuickMachine.idOf(body.maker(), body.model(), body.variant()))
                 .toRecord();
-        machines.add(record, Optional.of(json.writeValueAsString(body)), who.getName());
+        machines.add(record, Optional.of(sealed.write(Sealed.Kind.QUICK, body)), who.getName());
         return views.summary(record.id());
     }
 
@@ -174,7 +174,7 @@ class RecordController {
     @GetMapping("/api/machines/{id}/quick")
     QuickView quickOf(@PathVariable String id) {
         return machines.quick(id)
-                .map(q -> new QuickView(json.readValue(q, QuickMachine.class), machines.latest(id)))
+                .map(q -> new QuickView(sealed.read(Sealed.Kind.QUICK, q, QuickMachine.class), machines.latest(id)))
                 .orElseThrow(() -> Problem.of(
                         HttpStatus.NOT_FOUND,
                         "NOT_QUICK",
@@ -186,7 +186,10 @@ class RecordController {
     MachineSummary changeQuick(@PathVariable String id, @Valid @RequestBody QuickChange body, Principal who) {
         MachineRecord record = body.quick().toCore(id).toRecord();
         machines.change(
-                record, body.expectedVersion(), Optional.of(json.writeValueAsString(body.quick())), who.getName());
+                record,
+                body.expectedVersion(),
+                Optional.of(sealed.write(Sealed.Kind.QUICK, body.quick())),
+                who.getName());
         return views.summary(id);
     }
 
@@ -213,7 +216,7 @@ class RecordController {
                 body.model().strip(),
                 body.variant().strip());
         Optional<String> quick = machines.quick(id)
-                .map(q -> json.readValue(q, QuickMachine.class))
+                .map(q -> sealed.read(Sealed.Kind.QUICK, q, QuickMachine.class))
                 .map(q -> new QuickMachine(
                         body.maker(),
                         body.model(),
@@ -228,7 +231,7 @@ class RecordController {
                         q.plug(),
                         q.makersMaximum(),
                         q.controllersMaximum()))
-                .map(json::writeValueAsString);
+                .map(q -> sealed.write(Sealed.Kind.QUICK, q));
         machines.add(record, quick, who.getName());
         return views.summary(sister);
     }

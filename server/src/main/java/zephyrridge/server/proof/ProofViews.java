@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
 import zephyrridge.core.log.Entry;
@@ -20,6 +19,7 @@ import zephyrridge.core.proof.ReadoutComparison;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.account.Accounts;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
@@ -37,15 +37,15 @@ import zephyrridge.server.web.Times;
 @Component
 public class ProofViews {
     private final Texts texts;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Accounts accounts;
     private final LogViews logs;
 
-    ProofViews(Texts texts, JsonMapper json, Accounts accounts, LogViews logs) {
+    ProofViews(Texts texts, Sealed sealed, Accounts accounts, LogViews logs) {
         this.logs = logs;
         this.accounts = accounts;
         this.texts = texts;
-        this.json = json;
+        this.sealed = sealed;
     }
 
     /** The last start's lines; before the first one what it is expected to show. */
@@ -240,7 +240,7 @@ public class ProofViews {
                 texts.get("grade." + c.grade()),
                 c.note(),
                 c.inParts(),
-                said.map(words -> json.readValue(words, Said.Words.class)));
+                said.map(words -> sealed.read(Sealed.Kind.WORDS, words, Said.Words.class)));
     }
 
     /** A person's name; the login of one who is no more. */

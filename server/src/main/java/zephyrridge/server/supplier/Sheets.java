@@ -21,8 +21,8 @@ import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.plan.SheetLine;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
 /** Suppliers' sheets on their way in: read in the background, shown once they are whole, given up without a trace. */
@@ -90,13 +90,13 @@ public class Sheets implements DisposableBean {
 
     private final Suppliers suppliers;
     private final SupplierStore store;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Clock clock;
 
-    Sheets(Suppliers suppliers, SupplierStore store, JsonMapper json, Clock clock, TransactionTemplate transaction) {
+    Sheets(Suppliers suppliers, SupplierStore store, Sealed sealed, Clock clock, TransactionTemplate transaction) {
         this.suppliers = suppliers;
         this.store = store;
-        this.json = json;
+        this.sealed = sealed;
         this.clock = clock;
         this.transaction = transaction;
     }
@@ -299,7 +299,7 @@ public class Sheets implements DisposableBean {
                 s.name(),
                 no,
                 l.wording().length() > 300 ? l.wording().substring(0, 300) : l.wording(),
-                json.writeValueAsString(l.spec()),
+                sealed.write(Sealed.Kind.OFFER, l.spec()),
                 l.pieces(),
                 l.price().minor(),
                 l.stock(),

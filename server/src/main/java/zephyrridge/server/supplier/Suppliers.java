@@ -10,11 +10,11 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
 /**
@@ -45,12 +45,12 @@ public class Suppliers {
             int offers) {}
 
     private final SupplierStore store;
-    private final JsonMapper json;
+    private final Sealed sealed;
     private final Clock clock;
 
-    Suppliers(SupplierStore store, JsonMapper json, Clock clock) {
+    Suppliers(SupplierStore store, Sealed sealed, Clock clock) {
         this.store = store;
-        this.json = json;
+        this.sealed = sealed;
         this.clock = clock;
     }
 
@@ -62,7 +62,7 @@ public class Suppliers {
                         r.returnDays(),
                         r.leadDays(),
                         r.restockingPermille(),
-                        json.readValue(r.mapping(), new TypeReference<TreeMap<Column, String>>() {}),
+                        sealed.read(Sealed.Kind.MAPPING, r.mapping(), new TypeReference<TreeMap<Column, String>>() {}),
                         r.loadedAt(),
                         store.count(r.id())))
                 .toList();
@@ -104,7 +104,7 @@ public class Suppliers {
                 returnDays,
                 leadDays,
                 restockingPermille,
-                json.writeValueAsString(new TreeMap<>(mapping)),
+                sealed.write(Sealed.Kind.MAPPING, new TreeMap<>(mapping)),
                 0,
                 Optional.empty()));
     }
@@ -127,7 +127,7 @@ public class Suppliers {
                 String.valueOf(r.id()),
                 r.supplier(),
                 r.wording(),
-                json.readValue(r.spec(), ModuleSpec.class),
+                sealed.read(Sealed.Kind.OFFER, r.spec(), ModuleSpec.class),
                 r.pieces(),
                 Money.ofMinor(r.priceMinor()),
                 r.stock(),

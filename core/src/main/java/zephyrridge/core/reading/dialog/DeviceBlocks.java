@@ -17,6 +17,8 @@ import zephyrridge.core.reading.listing.ListingDecoder;
  * Devices told of one by one in plain text: blocks of "key: value" under a heading (the firmware-table command, macOS reports), CIM objects as a
  * list of lines or as a table, the hardware lister's short form, firmware screens. Lines that belong to a device are consumed. All from
  * memory (R-2.6).
+ *
+ * <p>In one file: the forms hand on to one another the lines that they do not take.
  */
 final class DeviceBlocks {
     private static final int MOST = ListingDecoder.MOST_MODULES;

@@ -22,6 +22,8 @@ import zephyrridge.core.table.CsvTable;
  * Reads what systems print about their memory: dialogs copied or typed, commands' answers, in any order and any part of it. Each word of
  * {@code words.csv} says what its figure speaks of; in other languages a figure counts where its unit leaves only one meaning. A figure that
  * could be two things is asked about (R-2.6). Never throws on any text.
+ *
+ * <p>In one file: each way to read a line takes what the one before it left; their order is the grammar.
  */
 public final class DialogReader {
     public static final int MOST_LINES = 4000;

@@ -21,6 +21,8 @@ import zephyrridge.core.reading.label.LabelText.Part;
 /**
  * Decodes the label line of a module: the printed forms of DDR to DDR5 and the retail and informal ones (R-1.5, R-1.6; from
  * memory of JESD21-C 4.20 and JESD79). Never throws on text: what is wrong is a finding.
+ *
+ * <p>In one file: what a word means hangs on the words before it.
  */
 public final class LabelParser {
     /** Letters of a module's kind, over all generations. */

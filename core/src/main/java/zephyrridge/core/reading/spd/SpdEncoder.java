@@ -20,6 +20,8 @@ import zephyrridge.core.reading.Bytes;
 /**
  * Writes SPD images of DDR2 to DDR5 for the demo and the tests. The offsets are written out here, from memory of JESD21-C annexes
  * J, K, L and JESD400-5, and shared with nothing of the decoder, so that each checks the other.
+ *
+ * <p>In one file: four images by their offsets; a common part would share what has to stay apart.
  */
 public final class SpdEncoder {
     private SpdEncoder() {}

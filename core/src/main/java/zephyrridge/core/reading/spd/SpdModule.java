@@ -22,7 +22,11 @@ import zephyrridge.core.quantity.DieDensity;
 import zephyrridge.core.quantity.Picoseconds;
 import zephyrridge.core.reading.Bytes;
 
-/** From the fields of one image to the module they describe; what stands in the way is named. */
+/**
+ * From the fields of one image to the module they describe; what stands in the way is named.
+ *
+ * <p>In one file: field by field, each needs those before it.
+ */
 final class SpdModule {
     private record Shape(FormFactor formFactor, Buffering buffering) {}
 
