@@ -13,6 +13,7 @@ import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Proof;
@@ -21,8 +22,8 @@ import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
 
 /**
- * Rows for the record's rate table out of what was read in closed jobs: a rate below the expected one that somebody accepted is how
- * this model runs such a filling (R-10.7; common practice, no source).
+ * Rows for the record's rate table out of what was read in closed jobs: a rate below the expected one that somebody accepted, or one
+ * read where no row names any, is how this model runs such a filling (R-10.7; common practice, no source).
  */
 public final class SeenRates {
     private SeenRates() {}
@@ -41,9 +42,7 @@ public final class SeenRates {
     private static Optional<RateCap> row(Bench bench, Unit u, String source) {
         MachineRecord record = bench.record();
         Proof proof = Assessment.of(bench, new Work(new Order("", ""), u)).proof();
-        Optional<Proof.Try> last = proof.lastCounting()
-                .filter(t -> t.accepted().contains(Comparison.Field.RATE))
-                .filter(t -> t.comparison().line(Comparison.Field.RATE).verdict() == Comparison.Verdict.DIFFERENT);
+        Optional<Proof.Try> last = proof.lastCounting().filter(SeenRates::isNews);
         return last.flatMap(t -> t.start()
                         .readout()
                         .megatransfers()
@@ -51,6 +50,13 @@ public final class SeenRates {
                         .filter(r -> record.controller().steps().stream().anyMatch(top -> top.compareTo(r) >= 0)))
                 .flatMap(rate ->
                         filling(record, u.layout(record, last.get().start().arrangement()), rate, source));
+    }
+
+    /** A rate below the expected one that somebody accepted, or the first that was read of a filling that no row names. */
+    private static boolean isNews(Proof.Try t) {
+        Comparison.Line rate = t.comparison().line(Comparison.Field.RATE);
+        return t.accepted().contains(Comparison.Field.RATE) && rate.verdict() == Comparison.Verdict.DIFFERENT
+                || rate.findings().stream().anyMatch(f -> f.code() == ProofFinding.PROOF_RATE_FIRST_READ);
     }
 
     private static Optional<RateCap> filling(MachineRecord record, Layout layout, DataRate rate, String source) {

@@ -70,14 +70,15 @@ public record Round(
                             o -> o.purpose() == Entry.Purpose.FIT && !Collections.disjoint(o.positions(), positions))
                     .isPresent();
             rounds.add(round(bench, unit, now, Entry.Purpose.FIT, where, left.isEmpty() ? positions : left)
-                    .withHands(lines.stream()
-                            .filter(l -> !l.done() && left.contains(l.position().id()))
-                            .mapToInt(l -> (l.out().isPresent() ? 1 : 0) + (l.in().isPresent() ? 1 : 0))
-                            .sum())
                     .with(positions, left.isEmpty(), opened));
         });
         rounds.sort(
                 Comparator.comparing(Round::done).thenComparing(r -> !r.opened).thenComparing(r -> r.seconds));
+        // By the way in, not by how many go in: what hands take is added once the order stands.
+        rounds.replaceAll(r -> r.withHands(lines.stream()
+                .filter(l -> !l.done() && r.positions.contains(l.position().id()))
+                .mapToInt(l -> (l.out().isPresent() ? 1 : 0) + (l.in().isPresent() ? 1 : 0))
+                .sum()));
         open.filter(o -> o.purpose() != Entry.Purpose.FIT).ifPresent(o -> {
             Where where = o.positions().stream()
                     .filter(bench.record()::hasPosition)

@@ -10,6 +10,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.layout.WidthMap;
 import zephyrridge.core.machine.Host;
@@ -28,6 +29,7 @@ import zephyrridge.core.quantity.DataRate;
  * @param rateForms the numbers readouts print for the expected rates: name, rounded name, real clock
  * @param narrowest peak of the narrowest region of any processor, {@code widest} of all processors' widest together
  * @param regions most regions of different width that any processor has
+ * @param rateAtMost whether no row of the record names the rate, so that it is what modules and controller could do at most
  * @param firstStartFrom seconds the first start may take with training, {@code firstStartTo} the most that is still usual
  */
 public record Expectation(
@@ -37,6 +39,7 @@ public record Expectation(
         int positionsFilled,
         List<RateResult> domains,
         List<Integer> rateForms,
+        boolean rateAtMost,
         Optional<Bandwidth> narrowest,
         Optional<Bandwidth> widest,
         int regions,
@@ -96,6 +99,7 @@ public record Expectation(
                 filled,
                 domains,
                 forms,
+                evaluation.finding(LayoutFinding.RATE_NO_ROW).isPresent(),
                 narrowest,
                 widest,
                 evaluation.widths().stream()

@@ -30,6 +30,8 @@ public enum ProofFinding implements FindingCode {
     PROOF_ROUNDED_NAME(Rates.class),
     PROOF_RATE_ROW(RateRow.class),
     PROOF_RATE_BELOW(Rates.class),
+    /** No row of the record names the rate of this filling: what was read is what it runs at. */
+    PROOF_RATE_FIRST_READ(Rates.class),
     PROOF_RATE_ABOVE(Rates.class),
     PROOF_ONE_OF_DOMAINS(Domains.class),
     PROOF_LATENCY(Latency.class),

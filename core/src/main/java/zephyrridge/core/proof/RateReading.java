@@ -8,6 +8,7 @@ import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.module.RateComparison;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.proof.Comparison.Line;
 import zephyrridge.core.proof.Comparison.Value;
@@ -79,6 +80,13 @@ final class RateReading {
             return line(
                     wanted, read, Verdict.DIFFERENT, Told.say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
         }
+        if (expected.rateAtMost() && isRate(clock ? shown * 2 : shown)) {
+            return line(
+                    wanted,
+                    read,
+                    Verdict.EXPLAINED,
+                    Told.say(ProofFinding.PROOF_RATE_FIRST_READ, Severity.NOTE, detail));
+        }
         for (RateCap row : record.controller().caps()) {
             if ((clock ? row.rate().hasClock(shown) : isName(shown, row.rate()))
                     && row.rate().compareTo(want) < 0) {
@@ -148,6 +156,12 @@ final class RateReading {
                 .findFirst()
                 .orElseGet(() -> DataRate.ofName(
                         found.rateUnit().filter(Readout.RateUnit.CLOCK::equals).isPresent() ? shown * 2 : shown)));
+    }
+
+    /** Whether modules of this generation run at a rate of such a name. */
+    private boolean isRate(int shown) {
+        return Rates.all().stream()
+                .anyMatch(r -> r.generation() == record.controller().generation() && isName(shown, r.rate()));
     }
 
     private static boolean isName(int shown, DataRate rate) {

@@ -123,14 +123,14 @@ class LimitJudgeTest {
                         Source.MAKER,
                         Quantity.TOTAL,
                         Optional.of(ByteSize.ofGibibytes(48)),
-                        null,
-                        null,
+                        Optional.empty(),
+                        Optional.empty(),
                         "release notes",
                         Optional.of("Ilka"),
                         Optional.of(DAY),
                         Optional.of("1.12"),
-                        null,
-                        null))
+                        Optional.empty(),
+                        Optional.empty()))
                 .limit(Source.CONTROLLER, Quantity.PER_SLOT, 32)
                 .limit(LimitClaim.of(Source.MAKER, new DieDensity(16 * 1024), "list"))
                 .build();
@@ -152,14 +152,14 @@ class LimitJudgeTest {
                         Source.MAKER,
                         Quantity.PER_SLOT,
                         Optional.of(ByteSize.ofGibibytes(8)),
-                        null,
-                        null,
+                        Optional.empty(),
+                        Optional.empty(),
                         "sheet",
-                        null,
-                        null,
-                        null,
+                        Optional.empty(),
+                        Optional.empty(),
+                        Optional.empty(),
                         Optional.of(Buffering.REGISTERED),
-                        null))
+                        Optional.empty()))
                 .build();
         assertThat(judge(registered, List.of(), "A1=" + G16).beyondOfficial()).isFalse();
     }

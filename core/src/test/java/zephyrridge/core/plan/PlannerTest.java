@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
@@ -110,12 +111,12 @@ class PlannerTest {
                             c == Outcome.Conflict.CAPACITY || !i.conflicting().contains(Outcome.Conflict.CAPACITY)
                                     ? zephyrridge.core.quantity.ByteSize.ZERO
                                     : t.atLeast(),
-                            null,
+                            Optional.empty(),
                             c == Outcome.Conflict.BUDGET || !i.conflicting().contains(Outcome.Conflict.BUDGET)
-                                    ? null
+                                    ? Optional.empty()
                                     : t.budget(),
                             c == Outcome.Conflict.READY || !i.conflicting().contains(Outcome.Conflict.READY)
-                                    ? null
+                                    ? Optional.empty()
                                     : t.withinDays());
                     assertThat(Planner.plan(task.withTarget(less)).front())
                             .as("%d without %s", seed, c)

@@ -222,4 +222,32 @@ class ReadoutRatesTest {
     private static Readout cl(int rate, int cl) {
         return read("32 GB", null, rate).with().casLatency(Optional.of(cl)).build();
     }
+
+    /** A record of the first half minute names no rate: what is read is no difference that stands in the way of a proof. */
+    @Test
+    void whereNoRowNamesTheRateWhatIsReadIsWhatItRunsAt() {
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 3200, 2933, 2666)
+                .sockets(2, 1)
+                .build();
+        String label = "16GB 1Rx8 PC4-3200AA-SA1-11";
+        String[] at = {"A1=" + label, "B1=" + label};
+        assertThat(outcome(compare(record, HOME, read("32 GB", null, 2933), at), Field.RATE))
+                .isEqualTo("EXPLAINED PROOF_RATE_FIRST_READ");
+        assertThat(outcome(compare(record, HOME, read("32 GB", null, 3200), at), Field.RATE))
+                .isEqualTo("MATCH");
+        assertThat(outcome(compare(record, HOME, read("32 GB", null, 1600), at), Field.RATE))
+                .isEqualTo("EXPLAINED PROOF_HALF_CLOCK");
+        // Above what could be is still a question, and so is a number that is no rate.
+        assertThat(outcome(compare(record, HOME, read("32 GB", null, 3600), at), Field.RATE))
+                .startsWith("DIFFERENT");
+        assertThat(outcome(compare(record, HOME, read("32 GB", null, 2950), at), Field.RATE))
+                .startsWith("DIFFERENT");
+        // Where a row names it, it is a difference.
+        MachineRecord named = Machines.of(MemoryGeneration.DDR4, 3200, 2933, 2666)
+                .sockets(2, 1)
+                .cap(null, null, null, 3200)
+                .build();
+        assertThat(outcome(compare(named, HOME, read("32 GB", null, 2933), at), Field.RATE))
+                .startsWith("DIFFERENT");
+    }
 }

@@ -14,6 +14,7 @@ import zephyrridge.core.proof.BeforeAfter;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Expectation;
 import zephyrridge.core.proof.Measured;
+import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.proof.ReadoutComparison;
 import zephyrridge.core.standing.Proof;
@@ -168,10 +169,16 @@ public class ProofViews {
         return new JobView.ComparedView(r.name(), r.before(), r.after(), r.verdict(), share);
     }
 
-    /** What part of the planned rate it runs at: all of it, but where another was read and accepted. */
+    /** Whether another rate than planned was read and stands: accepted, or the first that was read of a filling that no row names. */
+    private static boolean isAnotherRate(Proof.Try t) {
+        return t.accepted().contains(Comparison.Field.RATE)
+                || t.comparison().line(Comparison.Field.RATE).findings().stream()
+                        .anyMatch(f -> f.code() == ProofFinding.PROOF_RATE_FIRST_READ);
+    }
+
+    /** What part of the planned rate it runs at. */
     private static double runsAt(Jobs.Current c) {
-        Optional<Proof.Try> t =
-                c.assessment().proof().lastCounting().filter(x -> x.accepted().contains(Comparison.Field.RATE));
+        Optional<Proof.Try> t = c.assessment().proof().lastCounting().filter(ProofViews::isAnotherRate);
         return t.map(x -> x.comparison().line(Comparison.Field.RATE))
                 .filter(l ->
                         l.expected() instanceof Comparison.Value.Rates && l.found() instanceof Comparison.Value.Count)
