@@ -98,6 +98,14 @@ class PlanJourneyTest {
         Locator judged =
                 t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("The plan against the limits"));
         assertThat(judged).containsText(java.util.regex.Pattern.compile("\\d+ of \\d+ run"));
+        // What a sister machine had is typed as it was there, with its name.
+        Locator trial = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Add a trial"));
+        trial.getByLabel("Where", new Locator.GetByLabelOptions().setExact(true))
+                .selectOption("BOARD_FAMILY");
+        trial.getByLabel(Pattern.compile("What it had in")).first().fill("8GB 1Rx8 PC4-2400T-SA1-11");
+        trial.getByLabel(Pattern.compile("Which sister model")).fill("Journeyman 15, board 771");
+        t.button("Add the trial").click();
+        sees(t.page.getByText(Pattern.compile("a sister model: Journeyman 15, board 771")));
         t.page.getByLabel("Who says it").selectOption("CONTROLLER");
         t.page.getByLabel("About").selectOption("PER_SLOT");
         t.page.getByLabel("Figure, in GB").fill("1");

@@ -183,6 +183,31 @@ class LearnedHttpTest {
         assertThat(job.at("/starts/1/measured/0/verdict").asString()).endsWith("worse");
     }
 
+    /** A 32-bit system shows less, and the report says why. */
+    @Test
+    void whatA32BitSystemShowsIsExplainedOnTheReport(TestServer.Running server) throws IOException {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String machine = "ostrell-drift-12";
+        String socket = client.get("/api/machines/" + machine + "/record")
+                .json()
+                .at("/positions/0/id")
+                .asString();
+        long id = fitted(
+                client,
+                machine,
+                Map.of(socket, "2GB 1Rx8 PC3L-12800S-11-11-B4"),
+                Map.of(socket, "4GB 1Rx8 PC3L-12800S-11-13-B4"));
+        change(client, id, "AnswerIntake", Map.of("wordBits", 32));
+        start(client, id, true, 1);
+        int no = client.get("/api/jobs/" + id).json().at("/starts/0/no").asInt();
+        Map<String, Object> read = Map.of("firmwareTotal", "4 GB", "usable", "3.2 GB");
+        change(client, id, "EnterReadout", Map.of("phase", "AFTER", "start", no, "readings", read));
+        try (var pdf = Loader.loadPDF(client.getBytes("/api/jobs/" + id + "/report.pdf"))) {
+            assertThat(new PDFTextStripper().getText(pdf).replaceAll("\\s+", " "))
+                    .contains("32-bit");
+        }
+    }
+
     private static JsonNode note(ApiClient client, long id, String phase, int start, String runs) {
         Map<String, Object> note = new HashMap<>(
                 Map.of("phase", phase, "what", "SCORE", "name", "their game", "runs", runs, "conditions", List.of()));

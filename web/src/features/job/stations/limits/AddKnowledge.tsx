@@ -109,7 +109,10 @@ export function AddClaim({ job }: { job: JobView }) {
   );
 }
 
-/** The layout on the table as something that was tried, here or elsewhere. */
+/** More sockets than these are not typed one by one: what is on the table stands for them. */
+const MOST_TYPED = 8;
+
+/** What was tried, here or elsewhere: with what that very machine had in it, the plan's modules to begin with. */
 export function AddTrial({ job }: { job: JobView }) {
   const { trial } = useLimits(job);
   const [relation, setRelation] = useState<NewTrial['relation']>('THIS_MODEL');
@@ -118,10 +121,17 @@ export function AddTrial({ job }: { job: JobView }) {
   const [machine, setMachine] = useState('');
   const [firmware, setFirmware] = useState('');
   const [processor, setProcessor] = useState(job.intake.processor);
-  const modules = Object.fromEntries(
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const sockets = job.found.lanes.flatMap((l) => l.blocks).filter((b) => !b.soldered);
+  const plan = Object.fromEntries(
     job.modules.filter((m) => m.plannedAt).map((m) => [m.plannedAt!, m.labelLine]),
   );
-  const planned = Object.keys(modules).length > 0;
+  const modules = Object.fromEntries(
+    Object.entries({ ...plan, ...typed })
+      .map(([position, line]) => [position, line.trim()])
+      .filter(([, line]) => line !== ''),
+  );
+  const tried = Object.keys(modules).length > 0;
   const submit = (e: FormEvent) => {
     e.preventDefault();
     trial.mutate({
@@ -138,7 +148,7 @@ export function AddTrial({ job }: { job: JobView }) {
   return (
     <Box as="section" aria-label="Add a trial" flex="1" minW="18rem">
       <Heading as="h2" size="md" mb="2">
-        Add a trial of the planned layout
+        Add a trial
       </Heading>
       <form onSubmit={submit}>
         <Stack gap="2">
@@ -170,8 +180,29 @@ export function AddTrial({ job }: { job: JobView }) {
               onChange={(v) => setCause(v as NewTrial['cause'])}
             />
           )}
+          {sockets.length <= MOST_TYPED ? (
+            sockets.map((b) => (
+              <Field.Root key={b.position}>
+                <Field.Label fontWeight="600">What it had in {b.label}, by its label line</Field.Label>
+                <Input
+                  fontFamily="mono"
+                  value={typed[b.position] ?? plan[b.position] ?? ''}
+                  placeholder="empty"
+                  onChange={(e) => setTyped({ ...typed, [b.position]: e.target.value })}
+                />
+              </Field.Root>
+            ))
+          ) : (
+            <Text color="quiet">It had what is planned here.</Text>
+          )}
           <Field.Root>
-            <Field.Label fontWeight="600">Which machine (serial, or who tells it)</Field.Label>
+            <Field.Label fontWeight="600">
+              {relation === 'THIS_MODEL'
+                ? 'Which machine (serial)'
+                : relation === 'BOARD_FAMILY'
+                  ? 'Which sister model, and which machine'
+                  : 'Who tells it'}
+            </Field.Label>
             <Input value={machine} onChange={(e) => setMachine(e.target.value)} />
           </Field.Root>
           <Field.Root>
@@ -195,11 +226,11 @@ export function AddTrial({ job }: { job: JobView }) {
             type="submit"
             alignSelf="flex-start"
             loading={trial.isPending}
-            disabled={!planned || !machine.trim()}
+            disabled={!tried || !machine.trim()}
           >
             Add the trial
           </Button>
-          {!planned && <Text color="quiet">Put the layout that was tried on the table first.</Text>}
+          {!tried && <Text color="quiet">Type what it had in it, or put the layout on the table.</Text>}
         </Stack>
       </form>
     </Box>

@@ -219,7 +219,7 @@ function Trials({
             <Text as="span" flex="1" textDecoration={t.retracted ? 'line-through' : undefined}>
               {t.text}
               {t.relation !== 'THIS_MODEL' &&
-                (t.relation === 'REPORTED' ? ' (told from elsewhere)' : ' (a sister model)')}
+                (t.relation === 'REPORTED' ? ` (told by ${t.machine})` : ` (a sister model: ${t.machine})`)}
               {t.covers
                 ? '. Covers the plan.'
                 : t.counts

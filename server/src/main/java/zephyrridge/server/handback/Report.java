@@ -12,6 +12,7 @@ import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
+import zephyrridge.core.layout.LayoutFinding;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
 import zephyrridge.core.machine.MachineRecord;
@@ -73,7 +74,7 @@ public class Report {
                                 : texts.say("report.change", "before", was, "after", is));
         s.drawing(picture(record, before, after));
         proof(s, c);
-        figures(s, c);
+        figures(s, c, now);
         done(s, c);
         checks(s, c);
         modules(s, c);
@@ -148,13 +149,13 @@ public class Report {
         proofs.accepted(c).forEach(s::says);
     }
 
-    private void figures(Sheet s, Jobs.Current c) {
+    private void figures(Sheet s, Jobs.Current c, LayoutEvaluation now) {
         Readout before = c.unit().before();
         Readout after = c.assessment().proof().after();
         List<List<String>> rows = new ArrayList<>();
-        size(rows, "field.FIRMWARE_TOTAL", before.firmwareTotal(), after.firmwareTotal());
-        size(rows, "field.SYSTEM_TOTAL", before.systemTotal(), after.systemTotal());
-        size(rows, "field.USABLE", before.usable(), after.usable());
+        size(rows, "field.FIRMWARE_TOTAL", before.firmwareTotal(), after.firmwareTotal(), "");
+        size(rows, "field.SYSTEM_TOTAL", before.systemTotal(), after.systemTotal(), "");
+        size(rows, "field.USABLE", before.usable(), after.usable(), usableWhy(c, now));
         if (before.rate().isPresent() || after.rate().isPresent()) {
             String of = c.assessment()
                     .proof()
@@ -169,7 +170,7 @@ public class Report {
                     texts.get("field.CAS_LATENCY"),
                     number(before.casLatency()),
                     number(after.casLatency()),
-                    firstWord(c)));
+                    why(c, Comparison.Field.CAS_LATENCY)));
         }
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
@@ -182,26 +183,37 @@ public class Report {
         s.table(List.of("", texts.get("report.before"), texts.get("report.after"), ""), rows);
     }
 
-    private void size(List<List<String>> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after) {
+    private void size(
+            List<List<String>> rows, String name, Optional<ByteSize> before, Optional<ByteSize> after, String why) {
         if (before.isPresent() || after.isPresent()) {
             String none = texts.get("report.notRead");
             rows.add(List.of(
                     texts.get(name),
                     before.map(b -> texts.show(b.rounded())).orElse(none),
                     after.map(a -> texts.show(a.rounded())).orElse(none),
-                    ""));
+                    why));
         }
     }
 
-    /** What another CL than planned makes of the first word, in words; "" where it is as planned or was not read. */
-    private String firstWord(Jobs.Current c) {
+    /** What explains a reading that is not as planned, in words; "" where it is, or was not read. */
+    private String why(Jobs.Current c, Comparison.Field field) {
         return c.assessment()
                 .proof()
                 .lastCounting()
-                .flatMap(t -> t.comparison().line(Comparison.Field.CAS_LATENCY).findings().stream()
-                        .findFirst())
-                .map(f -> texts.of(f))
+                .flatMap(t -> t.comparison().line(field).findings().stream().findFirst())
+                .map(texts::of)
                 .orElse("");
+    }
+
+    /** Why less is usable than is in it: what a reading was explained by, else what was computed before: the system's word size or edition. */
+    private String usableWhy(Jobs.Current c, LayoutEvaluation now) {
+        String read = why(c, Comparison.Field.USABLE);
+        return !read.isEmpty()
+                ? read
+                : now.finding(LayoutFinding.USABLE_WORD_SIZE)
+                        .or(() -> now.finding(LayoutFinding.USABLE_CEILING))
+                        .map(texts::of)
+                        .orElse("");
     }
 
     private String number(Optional<Integer> n) {

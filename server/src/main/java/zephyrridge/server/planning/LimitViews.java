@@ -194,6 +194,7 @@ public class LimitViews {
         return new TrialView(
                 kept.id(),
                 t.relation(),
+                t.machine(),
                 t.outcome(),
                 texts.say(
                         "trial." + t.outcome(),

@@ -230,6 +230,7 @@ public record JobView(
     public record TrialView(
             long id,
             Trial.Relation relation,
+            String machine,
             Trial.Outcome outcome,
             String text,
             boolean covers,
