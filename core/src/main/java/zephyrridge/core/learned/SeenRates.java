@@ -11,6 +11,7 @@ import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RateCap;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.module.Rates;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.ProofFinding;
@@ -46,7 +47,7 @@ public final class SeenRates {
         return last.flatMap(t -> t.start()
                         .readout()
                         .megatransfers()
-                        .map(DataRate::ofName)
+                        .flatMap(shown -> named(record, shown))
                         .filter(r -> record.controller().steps().stream().anyMatch(top -> top.compareTo(r) >= 0)))
                 .flatMap(rate ->
                         filling(record, u.layout(record, last.get().start().arrangement()), rate, source));
@@ -57,6 +58,15 @@ public final class SeenRates {
         Comparison.Line rate = t.comparison().line(Comparison.Field.RATE);
         return t.accepted().contains(Comparison.Field.RATE) && rate.verdict() == Comparison.Verdict.DIFFERENT
                 || rate.findings().stream().anyMatch(f -> f.code() == ProofFinding.PROOF_RATE_FIRST_READ);
+    }
+
+    /** The generation's rate of such a name, one off for a clock that was doubled. */
+    private static Optional<DataRate> named(MachineRecord record, int shown) {
+        return Rates.all().stream()
+                .filter(r -> r.generation() == record.controller().generation())
+                .map(Rates.Row::rate)
+                .filter(r -> Math.abs(r.name() - shown) <= 1)
+                .findFirst();
     }
 
     private static Optional<RateCap> filling(MachineRecord record, Layout layout, DataRate rate, String source) {

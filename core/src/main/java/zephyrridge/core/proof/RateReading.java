@@ -80,7 +80,7 @@ final class RateReading {
             return line(
                     wanted, read, Verdict.DIFFERENT, Told.say(ProofFinding.PROOF_RATE_ABOVE, Severity.RISK, detail));
         }
-        if (expected.rateAtMost() && isRate(clock ? shown * 2 : shown)) {
+        if (expected.rateAtMost() && isRate(shown, clock)) {
             return line(
                     wanted,
                     read,
@@ -159,9 +159,10 @@ final class RateReading {
     }
 
     /** Whether modules of this generation run at a rate of such a name. */
-    private boolean isRate(int shown) {
+    private boolean isRate(int shown, boolean clock) {
         return Rates.all().stream()
-                .anyMatch(r -> r.generation() == record.controller().generation() && isName(shown, r.rate()));
+                .anyMatch(r -> r.generation() == record.controller().generation()
+                        && (clock ? r.rate().hasClock(shown) : isName(shown, r.rate())));
     }
 
     private static boolean isName(int shown, DataRate rate) {

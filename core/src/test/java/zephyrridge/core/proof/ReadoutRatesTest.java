@@ -237,6 +237,12 @@ class ReadoutRatesTest {
                 .isEqualTo("MATCH");
         assertThat(outcome(compare(record, HOME, read("32 GB", null, 1600), at), Field.RATE))
                 .isEqualTo("EXPLAINED PROOF_HALF_CLOCK");
+        // 2933 shown as its clock, 1466.67 MHz, by a program that prints clocks.
+        Readout clock = read("32 GB", null, 1466)
+                .with()
+                .rateUnit(Optional.of(Readout.RateUnit.CLOCK))
+                .build();
+        assertThat(outcome(compare(record, HOME, clock, at), Field.RATE)).isEqualTo("EXPLAINED PROOF_RATE_FIRST_READ");
         // Above what could be is still a question, and so is a number that is no rate.
         assertThat(outcome(compare(record, HOME, read("32 GB", null, 3600), at), Field.RATE))
                 .startsWith("DIFFERENT");
