@@ -36,9 +36,9 @@ public class FaultBenchmark {
     @Setup
     public void setUp() {
         four = Belief.before(machine(4, 4, false), fill(4, 4));
-        fourFailed = new Attempt(fill(4, 4), inserted(4), Set.of(), false, 0, Seen.SILENT);
+        fourFailed = new Attempt(fill(4, 4), inserted(4), Set.of(), false, false, 0, Seen.SILENT);
         server = Belief.before(machine(128, 80, true), fill(128, 80));
-        serverFailed = new Attempt(fill(128, 80), inserted(80), Set.of(), false, 0, Seen.missing(16_384));
+        serverFailed = new Attempt(fill(128, 80), inserted(80), Set.of(), false, false, 0, Seen.missing(16_384));
     }
 
     private static zephyrridge.core.fault.Setup machine(int sockets, int modules, boolean large) {
@@ -48,10 +48,10 @@ public class FaultBenchmark {
         }
         List<Piece> pieces = new ArrayList<>();
         for (int m = 0; m < modules; m++) {
-            pieces.add(new Piece("m" + m, m % 2, Trust.NEW, 16_384));
+            pieces.add(new Piece("m" + m, m % 2, Trust.NEW, 16_384, true));
         }
         return new zephyrridge.core.fault.Setup(
-                slots, pieces, List.of(new KindOf(.2, false), new KindOf(.1, false)), true, true);
+                slots, pieces, List.of(new KindOf(.2, false), new KindOf(.1, false)), 1, true, Optional.empty(), true);
     }
 
     private static Arrangement fill(int sockets, int modules) {

@@ -10,42 +10,45 @@ final class FaultFigures {
     private FaultFigures() {}
 
     static void print(FaultRange range, PrintStream out) {
-        for (boolean matched : new boolean[] {true, false}) {
+        for (String group :
+                range.results.stream().map(FaultRange.Result::group).distinct().toList()) {
             for (int causes = 1; causes <= 2; causes++) {
                 int n = causes;
                 for (FaultRange.Way way : FaultRange.Way.values()) {
                     List<FaultRange.Result> of = range.results.stream()
-                            .filter(r -> r.matched() == matched && r.causes() == n && r.way() == way)
+                            .filter(r -> r.group().equals(group) && r.causes() == n && r.way() == way)
                             .toList();
-                    if (of.isEmpty()) {
-                        continue;
+                    if (!of.isEmpty()) {
+                        line(group, n, way, of, out);
                     }
-                    long confirmed =
-                            of.stream().filter(FaultRange.Result::confirmed).count();
-                    long right = of.stream().filter(FaultRange.Result::right).count();
-                    out.printf(
-                            "%-10s %d cause(s) %-9s n=%4d confirmed %5.1f %% of them right %5.1f %% right of all %5.1f %% minutes %6.1f tests %4.1f%n",
-                            matched ? "matched" : "mismatched",
-                            causes,
-                            way,
-                            of.size(),
-                            100.0 * confirmed / of.size(),
-                            100.0 * right / Math.max(1, confirmed),
-                            100.0 * right / of.size(),
-                            of.stream()
-                                    .mapToInt(FaultRange.Result::minutes)
-                                    .average()
-                                    .orElse(0),
-                            of.stream()
-                                    .mapToInt(FaultRange.Result::tests)
-                                    .average()
-                                    .orElse(0));
                 }
             }
         }
         out.printf(
                 "least tests by entropy: mean %.2f%n",
                 range.bounds.stream().mapToDouble(d -> d).average().orElse(0));
+    }
+
+    private static void line(
+            String group, int causes, FaultRange.Way way, List<FaultRange.Result> of, PrintStream out) {
+        long confirmed = of.stream().filter(FaultRange.Result::confirmed).count();
+        long right = of.stream().filter(FaultRange.Result::right).count();
+        int[] tests = of.stream().mapToInt(FaultRange.Result::tests).sorted().toArray();
+        out.printf(
+                "%-24s %d cause(s) %-9s n=%4d confirmed %5.1f %% of them right %5.1f %% right of all %5.1f %% untouched blamed %4.1f %% minutes %6.1f tests mean %4.1f median %d 90 %% %d most %d%n",
+                group,
+                causes,
+                way,
+                of.size(),
+                100.0 * confirmed / of.size(),
+                100.0 * right / Math.max(1, confirmed),
+                100.0 * right / of.size(),
+                100.0 * of.stream().filter(FaultRange.Result::untouched).count() / of.size(),
+                of.stream().mapToInt(FaultRange.Result::minutes).average().orElse(0),
+                of.stream().mapToInt(FaultRange.Result::tests).average().orElse(0),
+                tests[tests.length / 2],
+                tests[tests.length * 9 / 10],
+                tests[tests.length - 1]);
     }
 
     /** The bins of what was said, how often it was so, with an interval of 95 % by drawing hunts again. */

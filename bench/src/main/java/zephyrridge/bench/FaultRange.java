@@ -34,9 +34,20 @@ public final class FaultRange {
         SWAPPING
     }
 
-    /** @param minutes until it stopped; {@code confirmed} whether it said so; {@code right} whether what it says is so */
+    /**
+     * @param group of machines it is one of; {@code causes} how many things there are to do
+     * @param minutes until it stopped; {@code tests} after the first failed start, the test machine among them
+     * @param confirmed whether it said so; {@code right} whether what it says is so; {@code untouched} whether it blames a module nobody touched
+     */
     public record Result(
-            Way way, boolean matched, int causes, int minutes, int tests, boolean confirmed, boolean right) {}
+            Way way,
+            String group,
+            int causes,
+            int minutes,
+            int tests,
+            boolean confirmed,
+            boolean right,
+            boolean untouched) {}
 
     /** @param said chance that the leading statement has, after some step; {@code so} whether it is true */
     public record Statement(int hunt, double said, boolean so) {}
@@ -49,18 +60,27 @@ public final class FaultRange {
     /** Least tests that any way could need: entropy of what is to do after the first outcome by the most that a test can tell. */
     final List<Double> bounds = new ArrayList<>();
 
-    void run(int hunts, long seed, boolean matched) {
+    void run(int hunts, long seed, HiddenCase.World world) {
         for (int i = 0; i < hunts; i++) {
             SplittableRandom chance = new SplittableRandom(seed + i * 7919L);
-            HiddenCase c = HiddenCase.make(chance, matched);
+            HiddenCase c = HiddenCase.make(chance, world);
             long machine = chance.nextLong();
             for (Way way : Way.values()) {
-                hunt(i, c, way, machine, matched);
+                hunt(i, c, way, machine, world.name());
             }
         }
     }
 
-    private void hunt(int number, HiddenCase c, Way way, long machineSeed, boolean matched) {
+    /** Everyday faults of a laptop with two sockets, by the proposals alone. */
+    void everyday(int hunts, long seed, HiddenCase.World world, HiddenCase.Everyday what) {
+        for (int i = 0; i < hunts; i++) {
+            SplittableRandom chance = new SplittableRandom(seed + i * 7919L);
+            HiddenCase c = HiddenCase.everyday(chance, world, what);
+            hunt(i, c, Way.PROPOSED, chance.nextLong(), world.name() + " " + what.name());
+        }
+    }
+
+    private void hunt(int number, HiddenCase c, Way way, long machineSeed, String group) {
         Simulated machine = new Simulated(c.build(), c.truth(), machineSeed);
         SplittableRandom hand = new SplittableRandom(machineSeed ^ 0x5DEECE66DL);
         Effort effort = effort(c);
@@ -78,7 +98,7 @@ public final class FaultRange {
                 machine = new Simulated(c.build(), c.truth(), ++machineSeed);
             }
         }
-        belief = belief.after(new Attempt(now, inserted(c.setup(), now), Set.of(), false, 0, first));
+        belief = belief.after(new Attempt(now, inserted(c.setup(), now), Set.of(), false, false, 0, first));
         double entropy = belief.entropy();
         int minutes = 0;
         int tests = 0;
@@ -93,8 +113,8 @@ public final class FaultRange {
         }
         while (tests < MOST_TESTS && minutes < GIVE_UP_MINUTES) {
             if (way == Way.PROPOSED) {
-                Belief.Share<List<Remedy>> lead = belief.remedies().get(0);
-                statements.add(new Statement(number, lead.probability(), isRight(lead.of(), c, machine)));
+                Belief.Share<Remedy> lead = belief.remedies().get(0);
+                statements.add(new Statement(number, lead.probability(), isSo(lead.of(), c, machine)));
             }
             if (d.state() == Diagnosis.State.CONFIRMED || d.state() == Diagnosis.State.CANNOT_TELL) {
                 break;
@@ -137,7 +157,13 @@ public final class FaultRange {
         }
         boolean confirmed = d.state() == Diagnosis.State.CONFIRMED;
         boolean right = confirmed && isRight(d.leading().get(0).of(), c, machine);
-        results.add(new Result(way, matched, new HashSet<>(c.wanted()).size(), minutes, tests, confirmed, right));
+        boolean untouched = confirmed
+                && !right
+                && d.leading().get(0).of().stream()
+                        .anyMatch(r -> r.kind() == Remedy.Kind.REPLACE
+                                && c.setup().pieces().get(r.subject()).trust() == Setup.Trust.RAN);
+        results.add(
+                new Result(way, group, new HashSet<>(c.wanted()).size(), minutes, tests, confirmed, right, untouched));
         if (System.getProperty("zephyr.tell") != null && way == Way.PROPOSED && !right) {
             System.out.println(d.state() + " " + confirmed + " tests " + tests + " truth " + c.truth() + " wanted "
                     + c.wanted() + " of " + c.goal()
@@ -154,17 +180,28 @@ public final class FaultRange {
         }
     }
 
+    /** Whether this is among what is still wrong. */
+    private static boolean isSo(Remedy said, HiddenCase c, Simulated machine) {
+        Set<Remedy> open = open(c, machine);
+        return open.isEmpty() ? said.equals(Remedy.NONE) : open.contains(said);
+    }
+
     /** All that is still wrong and nothing else. */
     private static boolean isRight(List<Remedy> said, HiddenCase c, Simulated machine) {
+        Set<Remedy> open = open(c, machine);
+        return open.isEmpty()
+                ? said.stream().allMatch(r -> r.kind() == Remedy.Kind.NOTHING)
+                : open.equals(new HashSet<>(said));
+    }
+
+    private static Set<Remedy> open(HiddenCase c, Simulated machine) {
         Set<Remedy> open = new HashSet<>();
         for (int i = 0; i < c.truth().size(); i++) {
             if (machine.acts(c.truth().get(i))) {
                 open.add(c.wanted().get(i));
             }
         }
-        return open.isEmpty()
-                ? said.stream().allMatch(r -> r.kind() == Remedy.Kind.NOTHING)
-                : open.equals(new HashSet<>(said));
+        return open;
     }
 
     /** Known by its place in the opening: what is touched decides, the way in is paid once for each start. */
@@ -183,7 +220,6 @@ public final class FaultRange {
             int act = 0;
             for (Act a : p.acts()) {
                 act += switch (a) {
-                    case MAINS -> 1;
                     case CLEAR -> 10;
                     case FIRMWARE -> 12;
                     case COMPANION -> 8;
@@ -210,7 +246,7 @@ public final class FaultRange {
             bare[s] = setup.slots().get(s).soldered() ? c.goal().at(s) : -1;
         }
         Arrangement none = Arrangement.of(bare);
-        int old = setup.pieces().stream().map(Setup.Piece::id).toList().indexOf("old");
+        int old = 0;
         // Defaults first; then what is known to be good, alone in the first socket.
         plan.add(only(Probe.Shape.KNOWN_GOOD, old, none.with(0, old)));
         for (int m : modules) {
@@ -253,11 +289,11 @@ public final class FaultRange {
         return moves.get(hand.nextInt(moves.size()));
     }
 
+    /** From the first test on the machine is on mains. */
     private static Set<Entry.Action> actions(Set<Act> acts) {
-        Set<Entry.Action> actions = new HashSet<>();
+        Set<Entry.Action> actions = new HashSet<>(Set.of(Entry.Action.MAINS));
         acts.forEach(a -> actions.add(
                 switch (a) {
-                    case MAINS -> Entry.Action.MAINS;
                     case CLEAR -> Entry.Action.SETTINGS_CLEARED;
                     case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
                     case COMPANION -> Entry.Action.COMPANION;
@@ -282,9 +318,16 @@ public final class FaultRange {
     public static void main(String[] args) {
         int hunts = args.length > 0 ? Integer.parseInt(args[0]) : 1000;
         long seed = args.length > 1 ? Long.parseLong(args[1]) : 1;
-        for (boolean matched : new boolean[] {true, false}) {
+        FaultRange everyday = new FaultRange();
+        for (HiddenCase.World world : HiddenCase.World.values()) {
+            for (HiddenCase.Everyday what : HiddenCase.Everyday.values()) {
+                everyday.everyday(hunts / 5, seed, world, what);
+            }
+        }
+        FaultFigures.print(everyday, System.out);
+        for (HiddenCase.World world : HiddenCase.World.values()) {
             FaultRange range = new FaultRange();
-            range.run(hunts, seed, matched);
+            range.run(hunts, seed, world);
             FaultFigures.print(range, System.out);
             FaultFigures.calibration(range.statements, System.out, seed);
         }

@@ -14,9 +14,9 @@ class FaultRangeTest {
 
     @Test
     void proposalsFindWhatIsHiddenInFewerMinutes() {
-        for (boolean matched : List.of(true, false)) {
+        for (HiddenCase.World world : List.of(HiddenCase.World.MATCHED, HiddenCase.World.MISMATCHED)) {
             FaultRange range = new FaultRange();
-            range.run(HUNTS, 5_150_917, matched);
+            range.run(HUNTS, 5_150_917, world);
             FaultFigures.print(range, System.out);
             FaultFigures.calibration(range.statements, System.out, 1);
             List<FaultRange.Result> singles =

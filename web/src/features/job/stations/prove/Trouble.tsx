@@ -81,8 +81,8 @@ export function Trouble({ job, change, readOnly }: { job: JobView; change: Chang
 
 const NAME: Record<Test['shape'], string> = {
   START: 'switch it on',
-  WAIT: 'wait',
-  MAINS: 'mains',
+  CONDITIONS: 'on mains, waited out',
+  BACK: 'back to what ran',
   CLEAR: 'clear settings',
   FIRMWARE: 'firmware',
   COMPANION: 'other work back',
@@ -216,7 +216,7 @@ function TestSteps({
               Done: {ACTION[action]}
             </Button>
           ))}
-          {test.shape === 'WAIT' && (
+          {test.shape === 'CONDITIONS' && (
             <Button
               variant="outline"
               color="ink"

@@ -2,7 +2,6 @@ package zephyrridge.core.fault;
 
 /** What can cure a fault without a module being touched. */
 public enum Act {
-    MAINS,
     CLEAR,
     FIRMWARE,
     /** Other work was taken back, or done once more. */
@@ -10,7 +9,6 @@ public enum Act {
 
     Cause.Kind cures() {
         return switch (this) {
-            case MAINS -> Cause.Kind.POWER;
             case CLEAR -> Cause.Kind.SETTINGS;
             case FIRMWARE -> Cause.Kind.FIRMWARE;
             case COMPANION -> Cause.Kind.COMPANION;

@@ -2,16 +2,16 @@ package zephyrridge.core.fault;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.SortedSet;
 import java.util.stream.Stream;
 
 /**
- * What is still likely after what was seen: the exact posterior over all single causes and pairs of them (R-10.1 to R-10.4). A cause that
- * an action or a fresh seating may have cured is followed as acting or not, so that a cure which did not help is told from one that
- * was not tried. Immutable.
+ * What is still likely after what was seen: the exact posterior over all single causes and pairs of them (R-10.1 to R-10.4). Every cause is
+ * followed with its manner: which column it shows, that it comes and goes, or that it is not there any more. So a fault that stays is one
+ * fault however often it shows, and a cure that did not help is told from one that was not tried. Immutable.
  */
 public final class Belief {
     /** Keeps a hypothesis from being ruled out by one reading alone. */
@@ -19,7 +19,8 @@ public final class Belief {
 
     final Setup setup;
     final Causes causes;
-    /** By hypothesis and state: bit 0 says that the first cause acts, bit 1 the second. Sums to 1. */
+    final Handiwork hands;
+    /** By hypothesis and the manner of its two causes, the second {@link Manner#NONE} for a single one. Sums to 1. */
     final double[] weights;
 
     private final List<Attempt> attempts;
@@ -29,6 +30,7 @@ public final class Belief {
     private Belief(Setup setup, Causes causes, double[] weights, List<Attempt> attempts, int clean) {
         this.setup = setup;
         this.causes = causes;
+        this.hands = new Handiwork(causes);
         this.weights = weights;
         this.attempts = attempts;
         this.clean = clean;
@@ -37,11 +39,50 @@ public final class Belief {
     /** @param goal the arrangement that is meant to work: kinds it does not hold cannot be what is wrong with it */
     public static Belief before(Setup setup, Arrangement goal) {
         Causes causes = new Causes(setup, goal);
-        double[] weights = new double[causes.prior.length * 4];
+        double[] weights = new double[causes.prior.length * Manner.PAIRS];
         for (int h = 0; h < causes.prior.length; h++) {
-            weights[h * 4 + (causes.second[h] < 0 ? 1 : 3)] = causes.prior[h];
+            double[] a = Manner.drawn(causes.kinds[causes.first[h]]);
+            double[] b = causes.second[h] < 0 ? ALONE : Manner.drawn(causes.kinds[causes.second[h]]);
+            for (int s = 0; s < Manner.PAIRS; s++) {
+                weights[h * Manner.PAIRS + s] = causes.prior[h] * a[s / Manner.STATES] * b[s % Manner.STATES];
+            }
         }
         return new Belief(setup, causes, weights, List.of(), 0);
+    }
+
+    private static final double[] ALONE = {0, 0, 0, 0, 1};
+
+    static int hypothesis(int i) {
+        return i / Manner.PAIRS;
+    }
+
+    /** Manner of the first cause of this weight. */
+    static int first(int i) {
+        return i % Manner.PAIRS / Manner.STATES;
+    }
+
+    static int second(int i) {
+        return i % Manner.STATES;
+    }
+
+    /**
+     * Number of what is left to do where the causes of a hypothesis are as these manners say. Mains and waiting are met by every start once they
+     * were met by one: then they explain what was, and nothing is left to do about them.
+     */
+    int todo(int h, int mannerA, int mannerB, boolean met, boolean updated) {
+        int a = causes.first[h];
+        int b = causes.second[h];
+        boolean leftA = mannerA != Manner.NONE && !(met && causes.kinds[a].condition());
+        boolean leftB = b >= 0 && mannerB != Manner.NONE && !(met && causes.kinds[b].condition());
+        return causes.todo[h * 8 + (leftA ? 1 : 0) + (leftB ? 2 : 0) + (updated ? 4 : 0)];
+    }
+
+    boolean updated() {
+        return attempts.stream().anyMatch(a -> a.acts().contains(Act.FIRMWARE));
+    }
+
+    boolean conditionsMet() {
+        return attempts.stream().anyMatch(Attempt::conditionsMet);
     }
 
     public List<Attempt> attempts() {
@@ -61,13 +102,21 @@ public final class Belief {
         return Optional.empty();
     }
 
-    /** Whether this start could tell nothing new about starting: nothing was done since the last one. */
-    private boolean repeats(Arrangement fill, SortedSet<Integer> inserted, Set<Act> acts, boolean waited) {
-        return last().filter(l -> l.fill().equals(fill)
-                        && inserted.isEmpty()
-                        && acts.isEmpty()
-                        && (l.waited() || !waited || l.seen().cameUp()))
+    /** Whether the start goes on from the last one: nothing was done since. */
+    private boolean goesOn(Attempt a) {
+        return last().filter(l -> l.fill().equals(a.fill())
+                        && a.inserted().isEmpty()
+                        && a.acts().isEmpty()
+                        && (l.seen().cameUp() || l.mains() == a.mains() && l.waited() == a.waited()))
                 .isPresent();
+    }
+
+    /**
+     * Whether nobody knows that the machine was on mains and given its time when it last stayed dark: asked before all tests, and a condition of
+     * every start after it (R-10.2). What came up met both.
+     */
+    boolean conditionsAreOpen() {
+        return !conditionsMet() && last().filter(l -> !l.seen().cameUp()).isPresent();
     }
 
     public Belief after(Attempt a) {
@@ -75,7 +124,7 @@ public final class Belief {
         if (a.elsewhere().isPresent()) {
             return new Belief(setup, causes, elsewhere(a), next, clean);
         }
-        if (repeats(a.fill(), a.inserted(), a.acts(), a.waited())) {
+        if (goesOn(a)) {
             Seen before = last().orElseThrow().seen();
             if (before.cameUp()
                     && a.passes() > 0
@@ -84,16 +133,18 @@ public final class Belief {
                 boolean errors = a.seen().what() == Seen.What.ERRORS;
                 return new Belief(setup, causes, tested(a), next, errors ? 0 : ran);
             }
-            // The same again says nothing; another outcome of the same does.
-            boolean same = before.what() == a.seen().what()
-                    || !before.failed() && !a.seen().failed();
-            if (same) {
+            // Good again says nothing, whether its total was read or not.
+            if (!before.failed() && !a.seen().failed()) {
                 return new Belief(setup, causes, weights, next, clean);
             }
         }
-        double[] w = prepared(a.fill(), a.inserted(), a.acts(), a.waited());
+        // The same again says nothing; another outcome of the same does.
+        if (a.passes() == 0 && StartState.toldBefore(attempts, a)) {
+            return new Belief(setup, causes, weights, next, clean);
+        }
+        double[] w = last().isEmpty() ? weights.clone() : hands.done(weights, a.inserted(), a.acts());
         boolean codes = codesTell();
-        Reach reach = new Reach(setup, causes, a.fill());
+        Reach reach = new Reach(setup, causes, a.fill(), a.mains(), a.waited() || trained(a));
         Expected e = new Expected();
         for (int i = 0; i < w.length; i++) {
             if (w[i] > 0) {
@@ -102,6 +153,15 @@ public final class Belief {
             }
         }
         return new Belief(setup, causes, normal(w), next, a.seen().failed() ? 0 : a.passes());
+    }
+
+    /** It came up before, just as it is: there is nothing left to train. */
+    private boolean trained(Attempt a) {
+        return last().filter(l -> l.fill().equals(a.fill())
+                        && a.inserted().isEmpty()
+                        && !a.acts().contains(Act.CLEAR)
+                        && l.seen().cameUp())
+                .isPresent();
     }
 
     /**
@@ -114,66 +174,29 @@ public final class Belief {
                         .noneMatch(a -> a.elsewhere().isEmpty() && !a.seen().cameUp());
     }
 
-    /** How things will stand at a start: what its actions cured is cured with the chance it has. */
-    double[] prepared(Arrangement fill, SortedSet<Integer> inserted, Set<Act> acts, boolean waited) {
-        double[] w = weights.clone();
-        boolean changed =
-                !inserted.isEmpty() || last().map(l -> !l.fill().equals(fill)).orElse(true);
-        // By cause, since the same one stands in many hypotheses.
-        int n = causes.causes.size();
-        boolean[] acting = new boolean[n];
-        double[] stays = new double[n];
-        boolean any = false;
-        for (int c = 0; c < n; c++) {
-            Cause cause = causes.causes.get(c);
-            acting[c] = cause.kind() == Cause.Kind.TRAINING && changed;
-            stays[c] = cures(cause, inserted, acts, waited) ? cause.kind().staysAfter() : 1;
-            any |= acting[c] || stays[c] < 1;
-        }
-        for (int h = 0; any && h < causes.first.length; h++) {
-            step(w, h * 4, 1, acting[causes.first[h]], stays[causes.first[h]]);
-            if (causes.second[h] >= 0) {
-                step(w, h * 4, 2, acting[causes.second[h]], stays[causes.second[h]]);
-            }
-        }
-        return w;
-    }
-
-    /** @param acting acts anew, whatever was; {@code stays} the chance that it goes on acting after what was done */
-    private static void step(double[] w, int at, int bit, boolean acting, double stays) {
-        for (int state = 0; state < 4; state++) {
-            if (acting && (state & bit) == 0) {
-                w[at + (state | bit)] += w[at + state];
-                w[at + state] = 0;
-            }
-        }
-        for (int state = 0; stays < 1 && state < 4; state++) {
-            if ((state & bit) != 0) {
-                w[at + (state & ~bit)] += w[at + state] * (1 - stays);
-                w[at + state] *= stays;
-            }
-        }
-    }
-
-    /** What the hypothesis and state of this weight say a start will show. */
+    /** What the hypothesis and manner of this weight say a start will show. */
     void expect(Expected e, int i, Reach reach) {
-        int h = i >> 2;
-        int a = causes.first[h];
-        int b = causes.second[h];
-        boolean actsA = (i & 1) != 0 && reach.touches[a];
-        boolean actsB = b >= 0 && (i & 2) != 0 && reach.touches[b];
+        int h = hypothesis(i);
+        expect(e, causes.first[h], first(i), causes.second[h], second(i), reach);
+    }
+
+    void expect(Expected e, int a, int mannerA, int b, int mannerB, Reach reach) {
+        boolean actsA = mannerA != Manner.NONE && reach.touches[a];
+        boolean actsB = b >= 0 && mannerB != Manner.NONE && reach.touches[b];
         e.of(
-                actsA ? causes.kinds[a] : null,
+                actsA ? Manner.shows(causes.kinds[a], mannerA) : null,
                 actsA ? reach.part[a] : -1,
-                actsB ? causes.kinds[b] : null,
+                causes.kinds[a].signals,
+                actsB ? Manner.shows(causes.kinds[b], mannerB) : null,
                 actsB ? reach.part[b] : -1,
+                b >= 0 && causes.kinds[b].signals,
                 reach);
     }
 
     /** The same start goes on with a memory test: only errors are new. */
     private double[] tested(Attempt a) {
         double[] w = weights.clone();
-        Reach reach = new Reach(setup, causes, a.fill());
+        Reach reach = new Reach(setup, causes, a.fill(), a.mains(), true);
         Expected e = new Expected();
         double still = Math.pow(.5, clean);
         double later = Math.pow(.5, clean + a.passes());
@@ -188,48 +211,18 @@ public final class Belief {
         return normal(w);
     }
 
-    /** Alone in the test machine only the module itself can fail; it is put in afresh there. */
+    /** Alone in the test machine only the module itself can fail, and how it is put in there. */
     private double[] elsewhere(Attempt a) {
         double[] w = weights.clone();
         Expected e = new Expected();
-        Reach alone = alone(a.elsewhere().orElseThrow());
+        TestMachine alone = new TestMachine(setup, causes, a.elsewhere().orElseThrow());
         for (int i = 0; i < w.length; i++) {
             if (w[i] > 0) {
-                expectElsewhere(e, i, a.elsewhere().get(), alone);
-                w[i] *= e.likelihood(a.seen(), a.passes(), false, alone) + NEVER_ZERO;
+                alone.expect(e, hypothesis(i), first(i), second(i));
+                w[i] *= e.likelihood(a.seen(), a.passes(), false, alone.reach) + NEVER_ZERO;
             }
         }
         return normal(w);
-    }
-
-    private Reach alone(int piece) {
-        int[] at = new int[Math.max(1, setup.slots().size())];
-        Arrays.fill(at, -1);
-        at[0] = piece;
-        return new Reach(setup, causes, Arrangement.of(at));
-    }
-
-    void expectElsewhere(Expected e, int i, int piece, Reach alone) {
-        int h = i >> 2;
-        int a = causes.first[h];
-        int b = causes.second[h];
-        boolean actsA = isModule(a, piece);
-        boolean actsB = b >= 0 && isModule(b, piece);
-        e.of(
-                actsA ? causes.causes.get(a).kind() : null,
-                actsA ? alone.part[a] : -1,
-                actsB ? causes.causes.get(b).kind() : null,
-                actsB ? alone.part[b] : -1,
-                alone);
-    }
-
-    private boolean isModule(int cause, int piece) {
-        Cause c = causes.causes.get(cause);
-        return (c.kind() == Cause.Kind.DEAD || c.kind() == Cause.Kind.WEAK) && c.subject() == piece;
-    }
-
-    Reach reachAlone(int piece) {
-        return alone(piece);
     }
 
     private static double[] normal(double[] w) {
@@ -246,40 +239,44 @@ public final class Belief {
     /** @param probability 0..1 */
     public record Share<T>(T of, double probability) {}
 
-    /** What there is to do, the likeliest first; what calls for two things is one of its own. */
-    public List<Share<List<Remedy>>> remedies() {
+    /**
+     * What there is to do, the likeliest first, each by all that holds it: where two things are wrong both count, so that shares may add up to
+     * more than 1 (R-10.6). {@link Remedy#NONE} is that nothing is left to do.
+     */
+    public List<Share<Remedy>> remedies() {
         double[] p = todo(weights);
-        List<Share<List<Remedy>>> shares = new ArrayList<>();
+        Map<Remedy, Double> by = new LinkedHashMap<>();
         for (int t = 0; t < p.length; t++) {
-            shares.add(new Share<>(causes.remedies.get(t), p[t]));
+            for (Remedy r : p[t] > 0 ? causes.remedies.get(t) : List.<Remedy>of()) {
+                by.merge(r, p[t], Double::sum);
+            }
         }
+        List<Share<Remedy>> shares = new ArrayList<>();
+        by.forEach((r, share) -> shares.add(new Share<>(r, share)));
         shares.sort((a, b) -> Double.compare(b.probability(), a.probability()));
         return shares;
     }
 
+    /** By number of what is to do. */
     double[] todo(double[] w) {
         double[] p = new double[causes.remedies.size()];
+        boolean met = conditionsMet();
+        boolean updated = updated();
         for (int i = 0; i < w.length; i++) {
-            p[causes.todo[i]] += w[i];
+            if (w[i] > 0) {
+                p[todo(hypothesis(i), first(i), second(i), met, updated)] += w[i];
+            }
         }
         return p;
     }
 
-    private static boolean cures(Cause c, SortedSet<Integer> inserted, Set<Act> acts, boolean waited) {
-        return switch (c.kind()) {
-            case SEATING -> inserted.contains(c.subject());
-            case TRAINING -> waited;
-            default -> c.kind().curable() && acts.stream().anyMatch(a -> a.cures() == c.kind());
-        };
-    }
-
-    /** Chance that each cause is there, alone or with another one; the likeliest first. */
+    /** Chance that each cause is there, or was until it was mended, alone or with another one; the likeliest first. */
     public List<Share<Cause>> causes() {
         double[] p = new double[causes.causes.size()];
         for (int i = 0; i < weights.length; i++) {
-            p[causes.first[i >> 2]] += weights[i];
-            if (causes.second[i >> 2] >= 0) {
-                p[causes.second[i >> 2]] += weights[i];
+            p[causes.first[hypothesis(i)]] += weights[i];
+            if (causes.second[hypothesis(i)] >= 0) {
+                p[causes.second[hypothesis(i)]] += weights[i];
             }
         }
         List<Share<Cause>> shares = new ArrayList<>();
@@ -308,20 +305,10 @@ public final class Belief {
         return entropy(todo(weights), 1);
     }
 
-    /** Of what is to do, of the weights above {@code least} alone. */
-    double entropy(double least) {
-        double[] w = weights.clone();
-        double sum = 0;
-        for (int i = 0; i < w.length; i++) {
-            w[i] = w[i] <= least ? 0 : w[i];
-            sum += w[i];
-        }
-        return sum * entropy(todo(w), sum);
-    }
-
     /** The weight up to which all weights together are no more than this share. */
     double lightest(double share) {
-        double[] sorted = weights.clone();
+        double[] sorted =
+                Arrays.stream(weights).filter(w -> w > Outlook.NOTHING).toArray();
         Arrays.sort(sorted);
         double sum = 0;
         double least = Outlook.NOTHING;

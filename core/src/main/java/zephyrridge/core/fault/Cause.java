@@ -3,7 +3,7 @@ package zephyrridge.core.fault;
 /**
  * One thing that may be wrong.
  *
- * @param subject number of the piece, slot, kind, channel, carrier or processor it is about; -1 where it is about none
+ * @param subject number of the piece, slot, kind, channel, carrier, processor or other work it is about; -1 where it is about none
  * @param other the second kind of {@link Kind#TOGETHER}, the slot of {@link Kind#ORDER}; -1 for the rest
  */
 public record Cause(Kind kind, int subject, int other) {
@@ -16,6 +16,8 @@ public record Cause(Kind kind, int subject, int other) {
         SOCKET(.45, .42, .08, .05, true),
         SEATING(.55, .38, .04, .03, true),
         KIND_ABOVE_LIMIT(.72, .20, .04, .04, true),
+        /** More than what ran, of a kind that ran: the sum is what this machine may not take. Its row is that of the kind. */
+        TOTAL_ABOVE_LIMIT(.72, .20, .04, .04, true),
         TOGETHER(.50, .05, .35, .10, true),
         ORDER(.85, .08, .03, .04, true),
         CHANNEL(.45, .50, .03, .02, true),
@@ -49,8 +51,7 @@ public record Cause(Kind kind, int subject, int other) {
         double staysAfter() {
             return switch (this) {
                 case SEATING, COMPANION -> .1;
-                case SETTINGS, POWER -> .02;
-                case TRAINING -> .03;
+                case SETTINGS -> .02;
                 case FIRMWARE -> .05;
                 default -> 1;
             };
@@ -58,6 +59,11 @@ public record Cause(Kind kind, int subject, int other) {
 
         boolean curable() {
             return staysAfter() < 1;
+        }
+
+        /** Conditions of a start, not faults of a part: they act where the start did not meet them. */
+        boolean condition() {
+            return this == POWER || this == TRAINING;
         }
 
         public double[] row() {
@@ -73,28 +79,38 @@ public record Cause(Kind kind, int subject, int other) {
         return new Cause(kind, subject, -1);
     }
 
-    /** What to do about it. */
-    public Remedy remedy() {
+    /** What to do about it. A channel of a single socket is done without by leaving that socket empty: one thing to do, not two. */
+    public Remedy remedy(Setup setup) {
         return switch (kind) {
             case DEAD, WEAK -> new Remedy(Remedy.Kind.REPLACE, subject, -1);
             case SOCKET -> new Remedy(Remedy.Kind.AVOID_SLOT, subject, -1);
-            case CHANNEL -> new Remedy(Remedy.Kind.AVOID_CHANNEL, subject, -1);
+            case CHANNEL -> setup.onlySlotOf(subject) >= 0
+                    ? new Remedy(Remedy.Kind.AVOID_SLOT, setup.onlySlotOf(subject), -1)
+                    : new Remedy(Remedy.Kind.AVOID_CHANNEL, subject, -1);
             case CARRIER -> new Remedy(Remedy.Kind.AVOID_CARRIER, subject, -1);
             case PROCESSOR -> new Remedy(Remedy.Kind.AVOID_PROCESSOR, subject, -1);
             case SEATING -> new Remedy(Remedy.Kind.RESEAT, -1, -1);
-            case KIND_ABOVE_LIMIT -> new Remedy(Remedy.Kind.SMALLER_KIT, subject, -1);
+            case KIND_ABOVE_LIMIT, TOTAL_ABOVE_LIMIT -> new Remedy(Remedy.Kind.SMALLER_KIT, subject, -1);
             case TOGETHER -> new Remedy(Remedy.Kind.KEEP_APART, subject, other);
-            case ORDER -> new Remedy(Remedy.Kind.OTHER_ORDER, subject, other);
+                // Where there is one kind only, keeping it out of a socket is doing without that socket.
+            case ORDER -> setup.kinds().size() == 1
+                    ? new Remedy(Remedy.Kind.AVOID_SLOT, other, -1)
+                    : new Remedy(Remedy.Kind.OTHER_ORDER, subject, other);
             case FIRMWARE -> new Remedy(Remedy.Kind.FIRMWARE, -1, -1);
             case SETTINGS -> new Remedy(Remedy.Kind.SETTINGS, -1, -1);
             case POWER -> new Remedy(Remedy.Kind.POWER, -1, -1);
             case TRAINING -> new Remedy(Remedy.Kind.WAIT, -1, -1);
-            case COMPANION -> new Remedy(Remedy.Kind.COMPANION, -1, -1);
-            case NOTHING -> new Remedy(Remedy.Kind.NOTHING, -1, -1);
+            case COMPANION -> new Remedy(Remedy.Kind.COMPANION, subject, -1);
+            case NOTHING -> Remedy.NONE;
         };
     }
 
-    /** Whether it acts on this arrangement, curing aside. */
+    /** What to do about it once the newest firmware is in: where that did not help, there is none that knows the kind. */
+    Remedy remedyUpdated(Setup setup) {
+        return kind == Kind.FIRMWARE ? new Remedy(Remedy.Kind.SMALLER_KIT, subject, -1) : remedy(setup);
+    }
+
+    /** Whether it acts on this arrangement, curing and conditions of the start aside. */
     boolean touches(Setup setup, Arrangement fill) {
         return switch (kind) {
             case DEAD, WEAK, SEATING -> fill.has(subject);
@@ -103,6 +119,7 @@ public record Cause(Kind kind, int subject, int other) {
                     .isEmpty();
             case TOGETHER -> !setup.ofKind(fill, subject).isEmpty()
                     && !setup.ofKind(fill, other).isEmpty();
+            case TOTAL_ABOVE_LIMIT -> setup.mebibytes(setup.all(fill)) > setup.ranMebibytes();
             case SETTINGS, POWER, TRAINING, COMPANION -> true;
             case NOTHING -> false;
         };
@@ -112,6 +129,8 @@ public record Cause(Kind kind, int subject, int other) {
     java.util.BitSet part(Setup setup, Arrangement fill) {
         return switch (kind) {
             case DEAD, WEAK, SEATING -> Setup.only(subject);
+                // Some of it is not counted, nobody says which: what was added, as far as anybody can tell.
+            case TOTAL_ABOVE_LIMIT -> setup.added(fill);
             case SOCKET -> setup.inSlots(fill, s -> s == subject);
             case CHANNEL -> setup.inSlots(fill, s -> setup.slots().get(s).channel() == subject);
             case CARRIER -> setup.inSlots(fill, s -> setup.slots().get(s).carrier() == subject);

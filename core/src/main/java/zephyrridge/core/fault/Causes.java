@@ -14,8 +14,16 @@ final class Causes {
     static final double PAIR = .1;
     /** Of a server's hypotheses the likeliest are kept that hold this share of all. */
     static final double KEPT = .999;
-    /** Known to run elsewhere, a module is this much less likely to be dead or weak. */
+    /** What ran in this machine as it came in, or was tested good elsewhere, is this much less likely to be what is wrong. */
     static final double KNOWN_GOOD = .1;
+    /** Put in by the plan; put in during the hunt; left as it was. */
+    static final double SEATING = .07;
+
+    static final double SEATING_IN_HUNT = .02;
+    private static final double SEATING_UNTOUCHED = .003;
+    static final double NOTHING = .02;
+    /** What stays open of a layout that keeps all that its maker says. */
+    private static final double WITHIN_OFFICIAL = .05;
 
     final List<Cause> causes = new ArrayList<>();
     final List<Double> odds = new ArrayList<>();
@@ -26,8 +34,13 @@ final class Causes {
 
     final int[] second;
     final double[] prior;
-    /** By hypothesis and state, the number of what is left to do: about the causes that still act. What was cured asks for nothing more. */
+    /**
+     * By hypothesis and which of its causes are still there (bit 0 the first, bit 1 the second; bit 2: the firmware was updated), the number of
+     * what is left to do.
+     */
     final int[] todo;
+    /** The hypothesis of two causes by both; -1 where it is not followed. The diagonal holds the single ones. */
+    private final int[][] pairOf;
 
     final List<List<Remedy>> remedies = new ArrayList<>();
 
@@ -35,6 +48,10 @@ final class Causes {
         single(setup, goal);
         int n = causes.size();
         kinds = causes.stream().map(Cause::kind).toArray(Cause.Kind[]::new);
+        pairOf = new int[n][n];
+        for (int[] row : pairOf) {
+            java.util.Arrays.fill(row, -1);
+        }
         List<int[]> pairs = new ArrayList<>();
         List<Double> weights = new ArrayList<>();
         for (int i = 0; i < n; i++) {
@@ -53,16 +70,19 @@ final class Causes {
         first = new int[kept.size()];
         second = new int[kept.size()];
         prior = new double[kept.size()];
-        todo = new int[kept.size() * 4];
+        todo = new int[kept.size() * 8];
         double sum = kept.stream().mapToDouble(weights::get).sum();
         Map<List<Remedy>, Integer> numbers = new HashMap<>();
         for (int h = 0; h < kept.size(); h++) {
             int[] pair = pairs.get(kept.get(h));
             first[h] = pair[0];
             second[h] = pair[1];
+            int other = pair[1] < 0 ? pair[0] : pair[1];
+            pairOf[pair[0]][other] = h;
+            pairOf[other][pair[0]] = h;
             prior[h] = weights.get(kept.get(h)) / sum;
-            for (int state = 0; state < 4; state++) {
-                todo[h * 4 + state] = numbers.computeIfAbsent(remedies(pair, state), r -> {
+            for (int state = 0; state < 8; state++) {
+                todo[h * 8 + state] = numbers.computeIfAbsent(remedies(setup, pair, state), r -> {
                     remedies.add(r);
                     return remedies.size() - 1;
                 });
@@ -94,18 +114,29 @@ final class Causes {
 
     private static final int MOST_PAIRS = 4_000;
 
-    private List<Remedy> remedies(int[] pair, int state) {
+    /** Number of the hypothesis of these causes, the same twice for a single one; -1 where it is not followed. */
+    int with(int a, int b) {
+        return pairOf[a][b];
+    }
+
+    private List<Remedy> remedies(Setup setup, int[] pair, int state) {
         List<Remedy> open = new ArrayList<>();
         if ((state & 1) != 0) {
-            open.add(causes.get(pair[0]).remedy());
+            open.add(remedy(setup, pair[0], state));
         }
         if ((state & 2) != 0 && pair[1] >= 0) {
-            Remedy b = causes.get(pair[1]).remedy();
+            Remedy b = remedy(setup, pair[1], state);
             if (!open.contains(b)) {
                 open.add(b);
             }
         }
-        return open.isEmpty() ? List.of(Cause.of(Cause.Kind.NOTHING).remedy()) : open;
+        return open.isEmpty() ? List.of(Remedy.NONE) : open;
+    }
+
+    private Remedy remedy(Setup setup, int cause, int state) {
+        return (state & 4) != 0
+                ? causes.get(cause).remedyUpdated(setup)
+                : causes.get(cause).remedy(setup);
     }
 
     private static boolean bothCanBe(Cause a, Cause b) {
@@ -122,18 +153,24 @@ final class Causes {
         for (int p : modules) {
             Setup.Trust trust = setup.pieces().get(p).trust();
             double twice = trust == Setup.Trust.NEW ? 2 : 1;
-            double good = trust == Setup.Trust.KNOWN_GOOD ? KNOWN_GOOD : 1;
-            add(Cause.of(Cause.Kind.SEATING, p), .07 * twice);
+            double good = trust == Setup.Trust.NEW ? 1 : KNOWN_GOOD;
+            add(
+                    Cause.of(Cause.Kind.SEATING, p),
+                    setup.pieces().get(p).putIn() ? SEATING : goal.has(p) ? SEATING_UNTOUCHED : 0);
             add(Cause.of(Cause.Kind.DEAD, p), .03 * twice * good);
             add(Cause.of(Cause.Kind.WEAK, p), .02 * twice * good);
         }
         TreeSet<Integer> channels = new TreeSet<>();
         TreeSet<Integer> carriers = new TreeSet<>();
         TreeSet<Integer> processors = new TreeSet<>();
+        TreeSet<Integer> ranOn = new TreeSet<>();
         for (int s = 0; s < setup.slots().size(); s++) {
             Setup.Slot slot = setup.slots().get(s);
             if (!slot.soldered()) {
-                add(Cause.of(Cause.Kind.SOCKET, s), .01);
+                add(Cause.of(Cause.Kind.SOCKET, s), .01 * (setup.ranIn(s) ? KNOWN_GOOD : 1));
+            }
+            if (setup.ranIn(s)) {
+                ranOn.add(slot.channel());
             }
             channels.add(slot.channel());
             if (slot.carrier() >= 0) {
@@ -141,34 +178,38 @@ final class Causes {
             }
             processors.add(slot.processor());
         }
-        channels.forEach(c -> add(Cause.of(Cause.Kind.CHANNEL, c), .01));
+        channels.forEach(c -> add(Cause.of(Cause.Kind.CHANNEL, c), .01 * (ranOn.contains(c) ? KNOWN_GOOD : 1)));
         carriers.forEach(c -> add(Cause.of(Cause.Kind.CARRIER, c), .01));
         if (processors.size() > 1) {
             processors.forEach(c -> add(Cause.of(Cause.Kind.PROCESSOR, c), .01));
         }
         kinds(setup, goal);
-        add(Cause.of(Cause.Kind.SETTINGS), .08);
+        add(Cause.of(Cause.Kind.SETTINGS), setup.lost() ? .08 : .02);
         add(Cause.of(Cause.Kind.POWER), .06);
         add(Cause.of(Cause.Kind.TRAINING), .15);
-        if (setup.companion()) {
-            add(Cause.of(Cause.Kind.COMPANION), .05);
+        for (int w = 0; w < setup.works(); w++) {
+            add(Cause.of(Cause.Kind.COMPANION, w), .05);
         }
-        add(Cause.of(Cause.Kind.NOTHING), .02);
+        add(Cause.of(Cause.Kind.NOTHING), NOTHING);
     }
 
-    /** What asks for a kind: only of kinds that the arrangement in question holds, and that have not run here. */
+    /** What asks for a kind: only of kinds that the arrangement in question holds; those that ran here as it came in are as tested good. */
     private void kinds(Setup setup, Arrangement goal) {
         List<Integer> held = range(setup.kinds().size()).stream()
                 .filter(k -> !setup.ofKind(goal, k).isEmpty())
                 .toList();
         List<Integer> news =
                 held.stream().filter(k -> !setup.kinds().get(k).ran()).toList();
+        double worst = 0;
         for (int k : held) {
-            if (setup.kinds().get(k).risk() > 0) {
-                add(
-                        Cause.of(Cause.Kind.KIND_ABOVE_LIMIT, k),
-                        setup.kinds().get(k).risk());
+            Setup.KindOf kind = setup.kinds().get(k);
+            if (kind.risk() > 0) {
+                add(Cause.of(Cause.Kind.KIND_ABOVE_LIMIT, k), kind.risk() * (kind.ran() ? KNOWN_GOOD : 1));
             }
+            worst = Math.max(worst, kind.risk());
+        }
+        if (news.isEmpty() && worst > 0 && setup.mebibytes(setup.all(goal)) > setup.ranMebibytes()) {
+            add(Cause.of(Cause.Kind.TOTAL_ABOVE_LIMIT), Math.max(KNOWN_GOOD * worst, worst - WITHIN_OFFICIAL));
         }
         for (int i = 0; i < held.size(); i++) {
             for (int j = i + 1; j < held.size(); j++) {
@@ -182,15 +223,29 @@ final class Causes {
                 .toList();
         // A kind that must not be in one of its sockets; where there is one socket, there is no order.
         if (sockets.size() > 1 && !setup.large()) {
-            for (int k : news) {
-                for (int s : sockets) {
-                    add(new Cause(Cause.Kind.ORDER, k, s), .05 / (news.size() * sockets.size()));
+            order(setup, held, sockets);
+        }
+        for (int k : held) {
+            boolean ran = setup.kinds().get(k).ran();
+            add(Cause.of(Cause.Kind.FIRMWARE, k), ran ? .04 * KNOWN_GOOD : .04 / news.size());
+        }
+    }
+
+    /** A twentieth over all kinds and sockets; a fifth of it for kinds that ran here, in sockets they did not run in. */
+    private void order(Setup setup, List<Integer> held, List<Integer> sockets) {
+        List<Cause> fresh = new ArrayList<>();
+        List<Cause> elsewhere = new ArrayList<>();
+        for (int k : held) {
+            for (int s : sockets) {
+                if (!setup.kinds().get(k).ran()) {
+                    fresh.add(new Cause(Cause.Kind.ORDER, k, s));
+                } else if (setup.ran().filter(r -> setup.kindOf(r.at(s)) == k).isEmpty()) {
+                    elsewhere.add(new Cause(Cause.Kind.ORDER, k, s));
                 }
             }
         }
-        for (int k : news) {
-            add(Cause.of(Cause.Kind.FIRMWARE, k), .04 / news.size());
-        }
+        fresh.forEach(c -> add(c, .05 * (elsewhere.isEmpty() ? 1 : .8) / fresh.size()));
+        elsewhere.forEach(c -> add(c, .05 * .2 / elsewhere.size()));
     }
 
     private void add(Cause cause, double weight) {

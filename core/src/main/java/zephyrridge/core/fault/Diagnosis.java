@@ -8,12 +8,16 @@ import java.util.Optional;
 /**
  * Where a fault hunt stands (R-10.6).
  *
- * @param leading what is to do, as far as it is clear; the likeliest first, those that together hold 95 %
+ * @param leading what is to do: all that is sure where something is, else one by one by all that holds it, the likeliest first
  * @param next tests worth making, the best first; where something leads, its confirming test is first
  */
 public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, List<NextTest.Valued> next) {
     /** What one thing to do must reach before it is confirmed. */
     public static final double SURE = .95;
+    /** What every other thing to do must stay below. */
+    public static final double OUT_OF_QUESTION = .10;
+    /** What runs as it was planned is not taken apart for what is left of doubt: nothing left to do is sure from here on. */
+    public static final double MENDED = .90;
 
     public enum State {
         /** Nothing failed yet, or the hunt goes on. */
@@ -26,16 +30,16 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
     }
 
     public static Diagnosis of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
-        List<Belief.Share<List<Remedy>>> leading = leading(belief);
+        List<Remedy> sure = sure(belief);
+        List<Belief.Share<List<Remedy>>> leading = leading(belief, sure);
         if (belief.attempts().stream().noneMatch(a -> a.seen().failed())) {
             return new Diagnosis(State.OPEN, leading, List.of());
         }
-        if (leading.size() == 1) {
-            List<Remedy> remedy = leading.get(0).of();
-            if (isConfirmed(belief, remedy, goal)) {
+        if (!sure.isEmpty()) {
+            if (isConfirmed(belief, sure, goal)) {
                 return new Diagnosis(State.CONFIRMED, leading, List.of());
             }
-            List<NextTest.Valued> confirming = confirming(belief, remedy, now, goal, effort);
+            List<NextTest.Valued> confirming = confirming(belief, sure, now, goal, effort);
             if (!confirming.isEmpty()) {
                 return new Diagnosis(State.TO_CONFIRM, leading, confirming);
             }
@@ -44,14 +48,31 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
         return new Diagnosis(next.isEmpty() ? State.CANNOT_TELL : State.OPEN, leading, next);
     }
 
-    private static List<Belief.Share<List<Remedy>>> leading(Belief belief) {
+    /** What is to do for sure, where nothing else is in question any more; two things where two are wrong. */
+    private static List<Remedy> sure(Belief belief) {
+        List<Remedy> sure = new ArrayList<>();
+        for (Belief.Share<Remedy> s : belief.remedies()) {
+            if (s.probability() >= (s.of().equals(Remedy.NONE) ? MENDED : SURE)) {
+                sure.add(s.of());
+            } else if (s.probability() >= OUT_OF_QUESTION) {
+                return List.of();
+            }
+        }
+        return sure;
+    }
+
+    private static List<Belief.Share<List<Remedy>>> leading(Belief belief, List<Remedy> sure) {
+        List<Belief.Share<Remedy>> by = belief.remedies();
+        if (!sure.isEmpty()) {
+            return List.of(new Belief.Share<>(sure, by.get(sure.size() - 1).probability()));
+        }
         List<Belief.Share<List<Remedy>>> leading = new ArrayList<>();
         double held = 0;
-        for (Belief.Share<List<Remedy>> s : belief.remedies()) {
-            if (held >= SURE) {
+        for (Belief.Share<Remedy> s : by) {
+            if (held >= SURE && s.probability() < OUT_OF_QUESTION) {
                 break;
             }
-            leading.add(s);
+            leading.add(new Belief.Share<>(List.of(s.of()), s.probability()));
             held += s.probability();
         }
         return leading;
@@ -114,7 +135,7 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
         return switch (r.kind()) {
             case FIRMWARE -> a.acts().contains(Act.FIRMWARE);
             case SETTINGS -> a.acts().contains(Act.CLEAR);
-            case POWER -> a.acts().contains(Act.MAINS);
+            case POWER -> a.mains();
             case COMPANION -> a.acts().contains(Act.COMPANION);
             case WAIT -> a.waited();
             case RESEAT -> !a.inserted().isEmpty();
@@ -124,7 +145,8 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
 
     /** Whether what is to be avoided is so in this arrangement. */
     public static boolean acts(Belief belief, Remedy r, Arrangement fill) {
-        return belief.causes.causes.stream().anyMatch(c -> c.remedy().equals(r) && c.touches(belief.setup, fill));
+        return belief.causes.causes.stream()
+                .anyMatch(c -> c.remedy(belief.setup).equals(r) && c.touches(belief.setup, fill));
     }
 
     private static boolean goodElsewhere(Belief belief, int kind) {
@@ -132,7 +154,7 @@ public record Diagnosis(State state, List<Belief.Share<List<Remedy>>> leading, L
         for (int p = 0; p < setup.pieces().size(); p++) {
             int piece = p;
             if (setup.kindOf(p) == kind
-                    && setup.pieces().get(p).trust() != Setup.Trust.KNOWN_GOOD
+                    && setup.pieces().get(p).trust() == Setup.Trust.NEW
                     && belief.attempts().stream()
                             .noneMatch(
                                     a -> a.elsewhere().filter(e -> e == piece).isPresent()

@@ -19,8 +19,11 @@ final class Expected {
     final int[] set = new int[3];
     int sets;
 
-    /** @param a {@code b} causes that act; null for none */
-    void of(Cause.Kind a, int partA, Cause.Kind b, int partB, Reach reach) {
+    /**
+     * @param a {@code b} what each of two causes shows (no start, its part missing, errors, all good), null for none that acts
+     * @param signalsA whether its code would be one of memory
+     */
+    void of(double[] a, int partA, boolean signalsA, double[] b, int partB, boolean signalsB, Reach reach) {
         sets = 0;
         if (a == null && b == null) {
             noStart = 0;
@@ -28,11 +31,11 @@ final class Expected {
             good = 1;
             code = CODE_ELSE;
         } else if (b == null) {
-            one(a, partA, reach);
+            one(a, partA, signalsA, reach);
         } else if (a == null) {
-            one(b, partB, reach);
+            one(b, partB, signalsB, reach);
         } else {
-            both(a, partA, b, partB, reach);
+            both(a, partA, signalsA, b, partB, signalsB, reach);
         }
         code = (KEEPS * noStart * code + LEAK_NO_START * CODE_ELSE) / (KEEPS * noStart + LEAK_NO_START);
         noStart = KEEPS * noStart + LEAK_NO_START;
@@ -43,27 +46,25 @@ final class Expected {
         }
     }
 
-    private void one(Cause.Kind a, int part, Reach reach) {
-        noStart = a.noStart;
-        errors = a.errors;
-        good = a.good;
-        code = a.signals ? CODE : CODE_ELSE;
-        miss(part, a.missing, reach);
+    private void one(double[] a, int part, boolean signals, Reach reach) {
+        noStart = a[0];
+        errors = a[2];
+        good = a[3];
+        code = signals ? CODE : CODE_ELSE;
+        miss(part, a[1], reach);
     }
 
     /** The worse of two wins: no start, else what either hides, else errors. */
-    private void both(Cause.Kind a, int partA, Cause.Kind b, int partB, Reach reach) {
-        noStart = 1 - (1 - a.noStart) * (1 - b.noStart);
-        double by = a.noStart + b.noStart;
-        code = by == 0
-                ? CODE_ELSE
-                : (a.noStart * (a.signals ? CODE : CODE_ELSE) + b.noStart * (b.signals ? CODE : CODE_ELSE)) / by;
-        errors = a.errors * (b.errors + b.good) + a.good * b.errors;
-        good = a.good * b.good;
-        miss(partA, a.missing * (b.errors + b.good), reach);
-        miss(partB, b.missing * (a.errors + a.good), reach);
-        if (a.missing > 0 && b.missing > 0) {
-            miss(reach.union(partA, partB), a.missing * b.missing, reach);
+    private void both(double[] a, int partA, boolean signalsA, double[] b, int partB, boolean signalsB, Reach reach) {
+        noStart = 1 - (1 - a[0]) * (1 - b[0]);
+        double by = a[0] + b[0];
+        code = by == 0 ? CODE_ELSE : (a[0] * (signalsA ? CODE : CODE_ELSE) + b[0] * (signalsB ? CODE : CODE_ELSE)) / by;
+        errors = a[2] * (b[2] + b[3]) + a[3] * b[2];
+        good = a[3] * b[3];
+        miss(partA, a[1] * (b[2] + b[3]), reach);
+        miss(partB, b[1] * (a[2] + a[3]), reach);
+        if (a[1] > 0 && b[1] > 0) {
+            miss(reach.union(partA, partB), a[1] * b[1], reach);
         }
     }
 

@@ -16,10 +16,10 @@ public final class NextTest {
     public static final double LEAST_DROP = .02;
 
     private static final double ALIKE = .9;
-    /** Share of a belief that is passed over when a test is weighed: it moves a value by less than a thousandth of a bit. */
-    private static final double PASSED_OVER = .0001;
-    /** The same when the test after it is weighed, of which there are many. */
-    private static final double LEFT_OUT = .001;
+    /** Share of a belief that is passed over when a test is weighed: it moves a value by less than a hundredth of a bit. */
+    private static final double PASSED_OVER = .001;
+    /** The same when the test after it is weighed, or one of a server, of which there are many. */
+    private static final double LEFT_OUT = .01;
 
     private NextTest() {}
 
@@ -34,14 +34,20 @@ public final class NextTest {
     }
 
     public static List<Foretold> foretell(Belief belief, Probe probe) {
-        return Outlook.of(belief, probe, null, Outlook.NOTHING).foretold(belief);
+        return Outlook.of(belief, probe).foretold(belief);
     }
 
     /** All tests worth making, the best first. */
     public static List<Valued> of(Belief belief, Arrangement now, Arrangement goal, Effort effort) {
         // What an arrangement reaches is the same whatever is believed.
         Map<Arrangement, Reach> reaches = new HashMap<>();
-        List<Valued> worth = new ArrayList<>(valued(belief, now, goal, effort, reaches, belief.lightest(PASSED_OVER)));
+        List<Valued> worth = new ArrayList<>(valued(
+                belief,
+                now,
+                goal,
+                effort,
+                reaches,
+                belief.lightest(belief.setup().large() ? LEFT_OUT : PASSED_OVER)));
         worth.removeIf(v -> v.drop() < LEAST_DROP);
         worth.sort(Comparator.comparingDouble(Valued::perMinute).reversed());
         // On a server looking two tests ahead would cost more seconds than it saves minutes.
@@ -52,6 +58,11 @@ public final class NextTest {
             double second = twoSteps(belief, worth.get(1), goal, effort, reaches);
             if (second > first) {
                 worth.add(0, worth.remove(1));
+            }
+        }
+        for (int i = 1; i < worth.size(); i++) {
+            if (worth.get(i).probe().shape() == Probe.Shape.CONDITIONS) {
+                worth.add(0, worth.remove(i));
             }
         }
         return worth;
@@ -65,11 +76,11 @@ public final class NextTest {
             Map<Arrangement, Reach> reaches,
             double least) {
         List<Valued> all = new ArrayList<>();
-        double before = belief.entropy(least);
+        Followed followed = new Followed(belief, least);
         for (Probe p : Probes.of(belief, now, goal)) {
             Optional<Integer> minutes = effort.minutes(now, p);
             if (minutes.isPresent()) {
-                all.add(valued(belief, p, Math.max(1, minutes.get()), before, reaches, least));
+                all.add(valued(belief, p, Math.max(1, minutes.get()), reaches, followed));
             }
         }
         return all;
@@ -80,8 +91,8 @@ public final class NextTest {
             Belief belief, Valued first, Arrangement goal, Effort effort, Map<Arrangement, Reach> reaches) {
         double drop = first.drop();
         double minutes = first.minutes();
-        for (Outlook.Branch b :
-                Outlook.of(belief, first.probe(), reaches, Outlook.NOTHING).likely(.05)) {
+        for (Outlook.Branch b : Outlook.of(belief, first.probe(), reaches, new Followed(belief, Outlook.NOTHING))
+                .likely(.05)) {
             Belief then = belief.after(first.probe().seen(b.seen()));
             Optional<Valued> best =
                     valued(then, first.probe().fill(), goal, effort, reaches, then.lightest(LEFT_OUT)).stream()
@@ -96,8 +107,8 @@ public final class NextTest {
     }
 
     private static Valued valued(
-            Belief belief, Probe probe, int minutes, double before, Map<Arrangement, Reach> reaches, double least) {
-        Outlook outlook = Outlook.of(belief, probe, reaches, least);
-        return new Valued(probe, Math.max(0, before - outlook.remaining()), minutes, outlook.entropy());
+            Belief belief, Probe probe, int minutes, Map<Arrangement, Reach> reaches, Followed followed) {
+        Outlook outlook = Outlook.of(belief, probe, reaches, followed);
+        return new Valued(probe, Math.max(0, followed.entropy - outlook.remaining()), minutes, outlook.entropy());
     }
 }

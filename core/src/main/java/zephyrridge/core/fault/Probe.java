@@ -26,8 +26,10 @@ public record Probe(
     public enum Shape {
         /** As it stands now, after what was done. */
         START,
-        WAIT,
-        MAINS,
+        /** The same once more, on mains and waited out: asked once, and a condition of every start after it. */
+        CONDITIONS,
+        /** As it came in and ran. */
+        BACK,
         CLEAR,
         FIRMWARE,
         COMPANION,
@@ -51,6 +53,6 @@ public record Probe(
 
     /** What it is when it is done and this was seen. */
     public Attempt seen(Seen seen) {
-        return new Attempt(fill, inserted, acts, true, passes, elsewhere, seen);
+        return new Attempt(fill, inserted, acts, true, true, passes, elsewhere, seen);
     }
 }

@@ -15,11 +15,6 @@ final class Probes {
     /** Alone in each socket, and swaps, only where there are few: beyond that tests halve. */
     private static final int FEW = 6;
 
-    /** Reseated for its own sake no more once it was put in that often. */
-    private static final int MOST_INSERTIONS = 3;
-    /** In the test machine no more than that often. */
-    private static final int MOST_ELSEWHERE = 2;
-
     private final Belief belief;
     private final Setup setup;
     private final Arrangement now;
@@ -51,22 +46,54 @@ final class Probes {
             halves(modules);
         }
         known();
-        modules.forEach(this::elsewhere);
+        Set<Integer> suspects = suspects();
+        modules.stream().filter(p -> !setup.large() || suspects.contains(p)).forEach(this::elsewhere);
         if (!now.equals(goal)) {
             add(Probe.Shape.WHOLE, Set.of(), goal, Set.of(), Set.of());
         }
     }
 
+    /**
+     * Whether this was switched on before, with nothing done since that could make it go another way: the same pieces in the same places, and no
+     * action since. A module that was put in again since sits anew, which is a test of its own only for the whole of what is meant to work.
+     */
+    private boolean tried(Arrangement fill) {
+        boolean tried = false;
+        Set<Integer> again = new TreeSet<>();
+        for (Attempt a : belief.attempts()) {
+            if (a.elsewhere().isPresent()) {
+                continue;
+            }
+            again.addAll(a.inserted());
+            if (!a.acts().isEmpty()) {
+                tried = false;
+            }
+            if (a.fill().equals(fill) && (a.conditionsMet() || a.seen().cameUp())) {
+                tried = true;
+                again.clear();
+            }
+        }
+        boolean anew = fill.equals(goal) && again.stream().anyMatch(fill::has);
+        return tried && !anew;
+    }
+
+    /** Modules among the likeliest of what is wrong. */
+    private Set<Integer> suspects() {
+        Set<Integer> suspects = new TreeSet<>();
+        belief.causes().stream()
+                .limit(6)
+                .map(Belief.Share::of)
+                .filter(c -> c.kind() == Cause.Kind.DEAD || c.kind() == Cause.Kind.WEAK)
+                .forEach(c -> suspects.add(c.subject()));
+        return suspects;
+    }
+
     private void elsewhere(int piece) {
-        long tried = belief.attempts().stream()
+        List<Attempt> there = belief.attempts().stream()
                 .filter(a -> a.elsewhere().filter(e -> e == piece).isPresent())
-                .count();
-        boolean suspect = !setup.large()
-                || belief.causes().stream()
-                        .limit(6)
-                        .anyMatch(c -> c.of().subject() == piece
-                                && (c.of().kind() == Cause.Kind.DEAD || c.of().kind() == Cause.Kind.WEAK));
-        if (tried < MOST_ELSEWHERE && suspect) {
+                .toList();
+        // Where it failed it may have sat badly: once more, put in anew.
+        if (there.isEmpty() || there.size() == 1 && there.get(0).seen().failed()) {
             put(new Probe(
                     Probe.Shape.ELSEWHERE,
                     new TreeSet<>(Set.of(piece)),
@@ -83,24 +110,28 @@ final class Probes {
     }
 
     private void actions(Attempt last) {
-        if (belief.attempts().stream().anyMatch(a -> a.seen().cameUp()) && goalFailed() && !done(goal, Act.FIRMWARE)) {
+        if (!last.fill().equals(now)) {
+            last = null;
+        }
+        if (last != null && belief.conditionsAreOpen()) {
+            put(new Probe(
+                    Probe.Shape.CONDITIONS, new TreeSet<>(), now, new TreeSet<>(), Set.of(), passes, Optional.empty()));
+        }
+        setup.ran().ifPresent(ran -> add(Probe.Shape.BACK, Set.of(), ran, Set.of(), Set.of()));
+        if (belief.attempts().stream().anyMatch(a -> a.seen().cameUp()) && goalFailed() && !done(Act.FIRMWARE)) {
             // New firmware goes on from what starts; what it is for is tried in the same go.
             add(Probe.Shape.FIRMWARE, Set.of(), goal, Set.of(), Set.of(Act.FIRMWARE));
         }
-        if (!last.fill().equals(now)) {
+        if (last == null) {
             return;
-        }
-        if (!last.waited() && !last.seen().cameUp()) {
-            add(Probe.Shape.WAIT, Set.of(), now, Set.of(), Set.of());
         }
         if (last.seen().cameUp()) {
             put(new Probe(
                     Probe.Shape.MEMORY_TEST, new TreeSet<>(), now, new TreeSet<>(), Set.of(), 1, Optional.empty()));
         }
         if (last.seen().failed()) {
-            act(Probe.Shape.MAINS, Act.MAINS);
             act(Probe.Shape.CLEAR, Act.CLEAR);
-            if (setup.companion()) {
+            if (setup.works() > 0) {
                 act(Probe.Shape.COMPANION, Act.COMPANION);
             }
             reseats();
@@ -108,21 +139,14 @@ final class Probes {
     }
 
     private void act(Probe.Shape shape, Act act) {
-        if (!done(now, act)) {
+        if (!done(act)) {
             add(shape, Set.of(), now, Set.of(), Set.of(act));
         }
     }
 
-    /** Whether it was done here already, with nothing moved since: once more is no new test. */
-    private boolean done(Arrangement fill, Act act) {
-        boolean done = false;
-        for (Attempt a : belief.attempts()) {
-            done = a.acts().contains(act) && a.fill().equals(fill)
-                    || done
-                            && (a.elsewhere().isPresent()
-                                    || a.inserted().isEmpty() && a.fill().equals(fill));
-        }
-        return done;
+    /** Whether it was done in this hunt: nothing that is tested undoes it, and once more is no new test. */
+    private boolean done(Act act) {
+        return belief.attempts().stream().anyMatch(a -> a.acts().contains(act));
     }
 
     private boolean goalFailed() {
@@ -135,10 +159,11 @@ final class Probes {
         return failed;
     }
 
+    /** What was put in again in this hunt sits anew already: that did not help. */
     private void reseats() {
         Set<Integer> in = new TreeSet<>();
         for (int s = 0; s < now.size(); s++) {
-            if (now.at(s) >= 0 && !setup.slots().get(s).soldered() && timesPutIn(now.at(s)) < MOST_INSERTIONS) {
+            if (now.at(s) >= 0 && !setup.slots().get(s).soldered() && !putInAgain(now.at(s))) {
                 in.add(now.at(s));
             }
         }
@@ -150,10 +175,9 @@ final class Probes {
         }
     }
 
-    private long timesPutIn(int piece) {
-        return belief.attempts().stream()
-                .filter(a -> a.inserted().contains(piece))
-                .count();
+    /** After the first start: what was put in before it is what is asked about. */
+    private boolean putInAgain(int piece) {
+        return belief.attempts().stream().skip(1).anyMatch(a -> a.inserted().contains(piece));
     }
 
     private void few(List<Integer> modules) {
@@ -275,7 +299,10 @@ final class Probes {
                 inserted.add(fill.at(s));
             }
         }
-        if (inserted.isEmpty() && acts.isEmpty() && fill.equals(now) && shape != Probe.Shape.WAIT) {
+        if (inserted.isEmpty() && acts.isEmpty() && fill.equals(now)) {
+            return;
+        }
+        if (again.isEmpty() && acts.isEmpty() && tried(fill)) {
             return;
         }
         put(new Probe(shape, new TreeSet<>(about), fill, inserted, acts, passes, Optional.empty()));

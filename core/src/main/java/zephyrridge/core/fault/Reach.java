@@ -32,7 +32,13 @@ final class Reach {
 
     final int pieces;
 
+    /** At a start on mains that is waited out. */
     Reach(Setup setup, Causes causes, Arrangement fill) {
+        this(setup, causes, fill, true, true);
+    }
+
+    /** @param mains whether the start is on mains; {@code trained} whether training is over by then, or was before */
+    Reach(Setup setup, Causes causes, Arrangement fill, boolean mains, boolean trained) {
         this.setup = setup;
         whole = setup.all(fill);
         pieces = whole.cardinality();
@@ -41,7 +47,9 @@ final class Reach {
         part = new int[n];
         for (int c = 0; c < n; c++) {
             Cause cause = causes.causes.get(c);
-            touches[c] = cause.touches(setup, fill);
+            touches[c] = cause.kind() == Cause.Kind.POWER
+                    ? !mains
+                    : cause.kind() == Cause.Kind.TRAINING ? !trained : cause.touches(setup, fill);
             if (cause.kind() == Cause.Kind.SETTINGS) {
                 part[c] = SOME_PIECE;
             } else {

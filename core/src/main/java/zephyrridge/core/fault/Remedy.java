@@ -6,6 +6,8 @@ package zephyrridge.core.fault;
  * @param subject {@code other} numbers as in {@link Cause}; -1 where there is none
  */
 public record Remedy(Kind kind, int subject, int other) {
+    public static final Remedy NONE = new Remedy(Kind.NOTHING, -1, -1);
+
     public enum Kind {
         REPLACE,
         AVOID_SLOT,

@@ -2,6 +2,7 @@ package zephyrridge.core.fault;
 
 import java.util.BitSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.IntPredicate;
 
 /**
@@ -10,10 +11,19 @@ import java.util.function.IntPredicate;
  * @param slots sockets and soldered banks
  * @param pieces modules, and banks as pieces that never leave their slot
  * @param kinds of modules, by number: pieces name theirs
- * @param companion whether other work was done in the same opening
+ * @param works how many other works were done in the same opening: each is a suspect
+ * @param lost whether clock or settings were lost, or a profile was on: then settings are more likely what is wrong
+ * @param ran the arrangement as it came in, where it ran; empty where it did not or nobody knows
  * @param codes whether this model has a table of memory codes
  */
-public record Setup(List<Slot> slots, List<Piece> pieces, List<KindOf> kinds, boolean companion, boolean codes) {
+public record Setup(
+        List<Slot> slots,
+        List<Piece> pieces,
+        List<KindOf> kinds,
+        int works,
+        boolean lost,
+        Optional<Arrangement> ran,
+        boolean codes) {
     /** The most pieces; a large server has 128. */
     public static final int MOST = 256;
 
@@ -31,16 +41,19 @@ public record Setup(List<Slot> slots, List<Piece> pieces, List<KindOf> kinds, bo
         KNOWN_GOOD
     }
 
-    /** @param kind number of its kind, -1 for a soldered bank; {@code mebibytes} its size */
-    public record Piece(String id, int kind, Trust trust, long mebibytes) {
+    /**
+     * @param kind number of its kind, -1 for a soldered bank; {@code mebibytes} its size
+     * @param putIn whether it was put in before the first start of the hunt
+     */
+    public record Piece(String id, int kind, Trust trust, long mebibytes, boolean putIn) {
         public boolean soldered() {
             return kind < 0;
         }
     }
 
     /**
-     * @param risk 1 - chance that this machine takes the kind (R-4.9): 0..1, 0 for what ran in it
-     * @param ran whether the kind ran in this very machine: then neither firmware nor order is asked about
+     * @param risk 1 - chance that this machine takes the planned layout (R-4.9): 0..1
+     * @param ran whether the kind ran in this very machine as it came in: then it counts as tested good
      */
     public record KindOf(double risk, boolean ran) {}
 
@@ -56,6 +69,34 @@ public record Setup(List<Slot> slots, List<Piece> pieces, List<KindOf> kinds, bo
     /** A server is looked at by carriers and processors, and only the likelier hypotheses are kept. */
     public boolean large() {
         return slots.size() > 8;
+    }
+
+    /** The only place of a channel, -1 where it has several or its place is soldered. */
+    int onlySlotOf(int channel) {
+        int only = -1;
+        for (int s = 0; s < slots.size(); s++) {
+            if (slots.get(s).channel() == channel) {
+                if (only >= 0 || slots.get(s).soldered()) {
+                    return -1;
+                }
+                only = s;
+            }
+        }
+        return only;
+    }
+
+    /** Whether something ran in this place as the machine came in. */
+    boolean ranIn(int slot) {
+        return ran.filter(r -> r.at(slot) >= 0).isPresent();
+    }
+
+    long ranMebibytes() {
+        return ran.map(r -> mebibytes(all(r))).orElse(Long.MAX_VALUE);
+    }
+
+    /** Of an arrangement, the pieces that were not in the machine as it came in. */
+    BitSet added(Arrangement fill) {
+        return inSlots(fill, s -> ran.filter(r -> r.has(fill.at(s))).isEmpty());
     }
 
     int kindOf(int piece) {

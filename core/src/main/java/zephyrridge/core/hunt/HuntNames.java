@@ -12,17 +12,20 @@ import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Setup;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Extra;
 
 /**
  * The hunt's numbers in the job's own names.
  *
  * @param slots position id by number of the slot; {@code pieces} module key by number of the piece, the position of a soldered bank
+ * @param works other work of the opening, by number
  * @param about pieces that are planned or in it: those a kind is named by
  */
-public record HuntNames(List<String> slots, List<String> pieces, Setup setup, Set<Integer> about) {
+public record HuntNames(List<String> slots, List<String> pieces, List<Extra> works, Setup setup, Set<Integer> about) {
     public HuntNames {
         slots = List.copyOf(slots);
         pieces = List.copyOf(pieces);
+        works = List.copyOf(works);
         about = Set.copyOf(about);
     }
 
@@ -78,7 +81,17 @@ public record HuntNames(List<String> slots, List<String> pieces, Setup setup, Se
             case AVOID_CHANNEL -> place = slotWhere(s -> s.channel() == r.subject());
             case AVOID_CARRIER -> place = slotWhere(s -> s.carrier() == r.subject());
             case AVOID_PROCESSOR -> place = slotWhere(s -> s.processor() == r.subject());
-            case SMALLER_KIT -> modules.addAll(ofKind(r.subject()));
+            case SMALLER_KIT -> {
+                if (r.subject() >= 0) {
+                    modules.addAll(ofKind(r.subject()));
+                } else {
+                    about.stream()
+                            .filter(p -> !setup.pieces().get(p).soldered())
+                            .map(pieces::get)
+                            .forEach(modules::add);
+                }
+            }
+            case COMPANION -> place = works.get(r.subject()).name();
             case KEEP_APART -> {
                 modules.addAll(ofKind(r.subject()));
                 modules.addAll(ofKind(r.other()));
@@ -94,7 +107,7 @@ public record HuntNames(List<String> slots, List<String> pieces, Setup setup, Se
 
     /** What a cause is about, in the job's own names: a module or a kind also where what is to do about it is the same for all. */
     public Entry.FaultFound.Found named(Cause c) {
-        Entry.FaultFound.Found todo = named(c.remedy());
+        Entry.FaultFound.Found todo = named(c.remedy(setup));
         return switch (c.kind()) {
             case DEAD, WEAK, SEATING -> new Entry.FaultFound.Found(
                     todo.remedy(), new TreeSet<>(Set.of(pieces.get(c.subject()))), "");

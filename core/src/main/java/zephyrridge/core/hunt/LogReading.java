@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeSet;
+import zephyrridge.core.access.Check;
 import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Arrangement;
 import zephyrridge.core.fault.Attempt;
@@ -20,6 +21,7 @@ import zephyrridge.core.fault.Seen;
 import zephyrridge.core.fault.Setup;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Extra;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
@@ -28,6 +30,7 @@ import zephyrridge.core.opening.Bench;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Proof;
+import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
 
@@ -43,9 +46,12 @@ final class LogReading {
     private final List<Setup.Slot> slotsOf = new ArrayList<>();
     private final List<Setup.Piece> piecesOf = new ArrayList<>();
     private final List<ModuleSpec> kinds = new ArrayList<>();
+    private final List<Extra> works;
     // What was done since the last start, once the attempts are read.
     private final TreeSet<Integer> inserted = new TreeSet<>();
     private final Set<Act> acts = EnumSet.noneOf(Act.class);
+    // Asked once, and a condition of every start from then on.
+    private boolean mains;
     private boolean waited;
     private boolean changed;
     private final HuntNames names;
@@ -60,6 +66,7 @@ final class LogReading {
         this.a = a;
         this.good = good;
         slots();
+        works = otherWork();
         Set<String> keys = new LinkedHashSet<>(unit.plannedModules().values());
         keys.addAll(unit.asFound().values());
         unit.log().starts().forEach(s -> keys.addAll(s.arrangement().values()));
@@ -68,7 +75,11 @@ final class LogReading {
                 .filter(m -> m.tag().filter(good::contains).isPresent() && bench.takes(m.spec()))
                 .forEach(m -> keys.add(m.key()));
         Set<ModuleSpec> ran = new java.util.HashSet<>();
-        unit.asFound().values().forEach(k -> ran.add(unit.modules().get(k).spec()));
+        boolean itRan = ranAsItCame();
+        if (itRan) {
+            unit.asFound().values().forEach(k -> ran.add(unit.modules().get(k).spec()));
+        }
+        Set<String> putIn = putIn();
         keys.stream()
                 .filter(unit.modules()::containsKey)
                 .limit(Setup.MOST - slots.size())
@@ -77,16 +88,17 @@ final class LogReading {
                     if (!kinds.contains(m.spec())) {
                         kinds.add(m.spec());
                     }
-                    boolean was = unit.asFound().containsValue(k);
+                    boolean was = itRan && unit.asFound().containsValue(k);
                     boolean known = m.tag().filter(good::contains).isPresent();
                     add(
                             k,
                             kinds.indexOf(m.spec()),
                             was ? Setup.Trust.RAN : known ? Setup.Trust.KNOWN_GOOD : Setup.Trust.NEW,
-                            m.spec());
+                            m.spec(),
+                            putIn.contains(k));
                 });
         for (String s : slots) {
-            record.position(s).soldered().ifPresent(bank -> add(s, -1, Setup.Trust.RAN, bank));
+            record.position(s).soldered().ifPresent(bank -> add(s, -1, Setup.Trust.RAN, bank, false));
         }
         goal = wanted();
         Layout layout = unit.layout(record, unit.plannedModules());
@@ -105,10 +117,10 @@ final class LogReading {
         Setup setup = new Setup(
                 slotsOf,
                 piecesOf,
-                kinds.stream()
-                        .map(k -> new Setup.KindOf(ran.contains(k) ? 0 : risk, ran.contains(k)))
-                        .toList(),
-                otherWork(),
+                kinds.stream().map(k -> new Setup.KindOf(risk, ran.contains(k))).toList(),
+                works.size(),
+                settingsMayBeLost(),
+                itRan ? Optional.of(arrangement(unit.asFound())) : Optional.empty(),
                 !record.start().signals().isEmpty());
         Belief sofar = Belief.before(setup, goal);
         for (Attempt t : attempts()) {
@@ -122,7 +134,7 @@ final class LogReading {
                 about.add(p);
             }
         }
-        names = new HuntNames(slots, pieces, setup, about);
+        names = new HuntNames(slots, pieces, works, setup, about);
     }
 
     HuntNames names() {
@@ -175,9 +187,40 @@ final class LogReading {
         return names.indexOf(name);
     }
 
-    private void add(String key, int kind, Setup.Trust trust, ModuleSpec spec) {
+    private void add(String key, int kind, Setup.Trust trust, ModuleSpec spec, boolean putIn) {
         pieces.add(key);
-        piecesOf.add(new Setup.Piece(key, kind, trust, spec.capacity().mebibytes()));
+        piecesOf.add(new Setup.Piece(key, kind, trust, spec.capacity().mebibytes(), putIn));
+    }
+
+    /** As the limits judge it: what came in the machine ran in it, unless its total says otherwise. */
+    private boolean ranAsItCame() {
+        long found = unit.layout(record, unit.asFound()).installed(record).mebibytes();
+        return found > 0
+                && unit.before().total().map(t -> t.mebibytes() == found).orElse(true);
+    }
+
+    /** Modules that were put in, or in again, before the first start of this hunt. */
+    private Set<String> putIn() {
+        Set<String> in = new java.util.HashSet<>();
+        for (Entry e : happened()) {
+            if (e instanceof Entry.Started) {
+                break;
+            } else if (e instanceof Entry.Moved m && m.to().isPosition()) {
+                in.add(m.module());
+            } else if (e instanceof Entry.Reseated r) {
+                in.add(r.module());
+            }
+        }
+        return in;
+    }
+
+    /** They were not the maker's, or something of them was found wrong after closing. */
+    private boolean settingsMayBeLost() {
+        return unit.intake().firmwareSettings() == Intake.FirmwareSettings.NOTED
+                || unit.log().happened().stream()
+                        .anyMatch(e -> e instanceof Entry.Checked c
+                                && c.result() == Entry.Result.BAD
+                                && (c.check() == Check.CLOCK || c.check() == Check.SETTINGS));
     }
 
     private Arrangement arrangement(Map<String, String> modules) {
@@ -211,9 +254,23 @@ final class LogReading {
         return arrangement(tried || first.isEmpty() ? planned : first.get().arrangement());
     }
 
-    private boolean otherWork() {
-        return unit.log().happened().stream()
-                .anyMatch(e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
+    /** Other work is a suspect until the next good start; one that went well before anything failed acquits what was done before it. */
+    private List<Extra> otherWork() {
+        java.util.SortedSet<Extra> done = new TreeSet<>();
+        boolean failed = false;
+        for (Entry e : unit.log().happened()) {
+            if (e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE) {
+                done.add(c.extra());
+            } else if (e instanceof Entry.FaultFound) {
+                failed = false;
+            } else if (e instanceof Entry.Started s) {
+                failed |= s.failed() || s.readout().hasErrors();
+                if (!failed && s.outcome() == Entry.Outcome.STARTED) {
+                    done.clear();
+                }
+            }
+        }
+        return List.copyOf(done);
     }
 
     private List<Attempt> attempts() {
@@ -231,13 +288,15 @@ final class LogReading {
                 inserted.add(pieces.indexOf(r.module()));
             } else if (e instanceof Entry.Acted act) {
                 waited |= act.action() == Entry.Action.WAITED;
+                mains |= act.action() == Entry.Action.MAINS;
                 of(act.action()).ifPresent(acts::add);
             } else if (e instanceof Entry.Elsewhere x && pieces.contains(x.module())) {
                 attempts.add(new Attempt(
                         arrangement(Now.at(unit, x.no()).inIt()),
                         new TreeSet<>(),
                         Set.of(),
-                        false,
+                        true,
+                        true,
                         x.passes(),
                         Optional.of(pieces.indexOf(x.module())),
                         x.outcome() != Entry.Outcome.STARTED ? Seen.SILENT : x.errors() > 0 ? Seen.ERRORS : Seen.GOOD));
@@ -248,13 +307,13 @@ final class LogReading {
                             arrangement(s.arrangement()),
                             new TreeSet<>(inserted),
                             Set.copyOf(acts),
-                            waited || isLong(s),
+                            mains,
+                            s.minutes().isPresent() ? isLong(s) : waited,
                             s.readout().testPasses().orElse(0),
                             seen.get()));
                 }
                 inserted.clear();
                 acts.clear();
-                waited = false;
             }
         }
         return attempts;
@@ -273,11 +332,10 @@ final class LogReading {
 
     private static Optional<Act> of(Entry.Action action) {
         return switch (action) {
-            case MAINS -> Optional.of(Act.MAINS);
             case SETTINGS_CLEARED -> Optional.of(Act.CLEAR);
             case FIRMWARE_UPDATED -> Optional.of(Act.FIRMWARE);
             case COMPANION -> Optional.of(Act.COMPANION);
-            case WAITED -> Optional.empty();
+            case MAINS, WAITED -> Optional.empty();
         };
     }
 

@@ -18,7 +18,7 @@ import zephyrridge.core.unit.Unit;
  * besides, the start with its training, the memory test. Minutes of actions are common practice, no source.
  */
 final class TestEffort implements Effort {
-    private static final int MAINS = 1;
+    private static final int PLUG = 1;
     /** With the settings put back as they were noted. */
     private static final int CLEAR = 10;
 
@@ -56,13 +56,14 @@ final class TestEffort implements Effort {
         }
         for (Act act : p.acts()) {
             minutes += switch (act) {
-                case MAINS -> MAINS;
                 case CLEAR -> CLEAR;
                 case FIRMWARE -> FIRMWARE;
                 case COMPANION -> COMPANION;
             };
         }
-        boolean trains = !touched.isEmpty() || p.acts().contains(Act.CLEAR) || p.shape() == Probe.Shape.WAIT;
+        boolean conditions = p.shape() == Probe.Shape.CONDITIONS;
+        minutes += conditions ? PLUG : 0;
+        boolean trains = !touched.isEmpty() || p.acts().contains(Act.CLEAR) || conditions;
         minutes += trains ? (a.expected().firstStartTo() + 59) / 60 : 1;
         return Optional.of(Math.max(1, minutes + p.passes() * a.expected().testPassMinutes()));
     }

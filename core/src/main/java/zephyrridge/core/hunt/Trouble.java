@@ -1,5 +1,6 @@
 package zephyrridge.core.hunt;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -46,6 +47,24 @@ public record Trouble(
                 read.belief(),
                 read.pending(),
                 Diagnosis.of(read.belief(), read.now(), read.goal(), effort));
+    }
+
+    /** What is noted before the start of a test, in the order in which it is done. */
+    public static List<Entry.Action> actions(Probe probe) {
+        List<Entry.Action> actions = new ArrayList<>();
+        if (probe.shape() == Probe.Shape.CONDITIONS) {
+            actions.add(Entry.Action.MAINS);
+            actions.add(Entry.Action.WAITED);
+        }
+        probe.acts().stream()
+                .sorted()
+                .map(act -> switch (act) {
+                    case CLEAR -> Entry.Action.SETTINGS_CLEARED;
+                    case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
+                    case COMPANION -> Entry.Action.COMPANION;
+                })
+                .forEach(actions::add);
+        return actions;
     }
 
     /** Whether anything went wrong at all. */

@@ -6,9 +6,11 @@ package zephyrridge.core.range;
  * @param subject module, position, channel or kind it is about; "" for none
  * @param other the second kind, or the position that a kind must not be in; "" for none
  * @param dark {@code hides} and {@code errs}: how often a start at which it acts is dark, lacks its part, or has errors; 0..1 together
- * @param rests how often it does not act at all at a start: an intermittent fault
+ * @param rests how often it does not act at all at a start
+ * @param stays whether it shows at every start what it showed first; else each start is drawn anew
  */
-public record Hidden(Kind kind, String subject, String other, double dark, double hides, double errs, double rests) {
+public record Hidden(
+        Kind kind, String subject, String other, double dark, double hides, double errs, double rests, boolean stays) {
     public enum Kind {
         DEAD_MODULE,
         WEAK_MODULE,

@@ -59,7 +59,7 @@ public final class Practice {
         for (Entry e : work.unit().log().happened()) {
             if (e instanceof Entry.Started) {
                 inserted.clear();
-                actions.clear();
+                actions.removeIf(a -> a != Entry.Action.WAITED && a != Entry.Action.MAINS);
             } else if (e instanceof Entry.Moved m && m.to().isPosition()) {
                 inserted.add(m.module());
             } else if (e instanceof Entry.Reseated r) {

@@ -66,6 +66,9 @@ public final class Simulated {
     private final List<Hidden> truth;
     private final SplittableRandom chance;
     private final Map<Hidden, Boolean> acts = new HashMap<>();
+    /** Of those that stay as they are, the draw that decided how they show. */
+    private final Map<Hidden, Double> ways = new HashMap<>();
+
     private Map<String, String> last = Map.of();
     /** What was put in before the first start was put in badly: only putting it in again can mend that. */
     private boolean first = true;
@@ -104,7 +107,7 @@ public final class Simulated {
             if (!acts.get(h) || !reaches(h, arrangement) || chance.nextDouble() < h.rests()) {
                 continue;
             }
-            double x = chance.nextDouble();
+            double x = way(h);
             if (x < h.dark()) {
                 dark = true;
                 memory |= isOfMemory(h);
@@ -150,6 +153,13 @@ public final class Simulated {
         if (chance.nextDouble() < cures) {
             acts.put(h, false);
         }
+        if (h.kind() == Hidden.Kind.POOR_SEATING && inserted.contains(h.subject())) {
+            ways.remove(h);
+        }
+    }
+
+    private double way(Hidden h) {
+        return h.stays() ? ways.computeIfAbsent(h, x -> chance.nextDouble()) : chance.nextDouble();
     }
 
     private boolean reaches(Hidden h, SortedMap<String, String> in) {
@@ -211,7 +221,7 @@ public final class Simulated {
             boolean itself = (h.kind() == Hidden.Kind.DEAD_MODULE || h.kind() == Hidden.Kind.WEAK_MODULE)
                     && h.subject().equals(module);
             if (itself && chance.nextDouble() >= h.rests()) {
-                double x = chance.nextDouble();
+                double x = way(h);
                 if (x < h.dark() + h.hides()) {
                     return new Sight(true, false, Optional.empty(), Optional.empty(), Set.of(), 0);
                 }
@@ -230,9 +240,9 @@ public final class Simulated {
         return new Sight(false, false, Optional.of(size), Optional.of(size), Set.of(), 0);
     }
 
-    /** Whether it would still act: for whoever judges an answer. */
+    /** Whether it would still show: for whoever judges an answer. What stays as it is and was drawn to show nothing never does. */
     public boolean acts(Hidden h) {
-        return acts.get(h);
+        return acts.get(h) && ways.getOrDefault(h, 0.0) < h.dark() + h.hides() + h.errs();
     }
 
     /** What was wrong: for whoever judges an answer, never for whoever looks for it. */

@@ -25,13 +25,14 @@ class BeliefTest {
             sockets.add(new Setup.Slot("S" + s, s % 2, -1, 0, false));
         }
         for (int p = 0; p < modules; p++) {
-            pieces.add(new Setup.Piece("m" + p, 0, Setup.Trust.NEW, 8192));
+            pieces.add(new Setup.Piece("m" + p, 0, Setup.Trust.NEW, 8192, true));
         }
-        return new Setup(sockets, pieces, List.of(new Setup.KindOf(risk, false)), false, codes);
+        return new Setup(
+                sockets, pieces, List.of(new Setup.KindOf(risk, false)), 0, true, java.util.Optional.empty(), codes);
     }
 
     static Attempt start(Arrangement fill, Seen seen, Integer... inserted) {
-        return new Attempt(fill, new TreeSet<>(Set.of(inserted)), Set.of(), true, 0, seen);
+        return new Attempt(fill, new TreeSet<>(Set.of(inserted)), Set.of(), true, true, 0, seen);
     }
 
     private static double of(Belief b, Cause cause) {
@@ -70,7 +71,7 @@ class BeliefTest {
     void theTextbookTest() {
         // An error column that a test of one pass finds in half: P(errors | weak) = (.98 x .75 + .005) / 2.
         Belief up = Belief.before(TWO, BOTH)
-                .after(new Attempt(BOTH, new TreeSet<>(Set.of(0, 1)), Set.of(), true, 1, Seen.ERRORS));
+                .after(new Attempt(BOTH, new TreeSet<>(Set.of(0, 1)), Set.of(), true, true, 1, Seen.ERRORS));
         double weak = single(up, Cause.of(Cause.Kind.WEAK, 0));
         double nothing = single(up, Cause.of(Cause.Kind.NOTHING));
         assertThat(weak / nothing).isCloseTo(.04 / .02 * (.98 * .75 + .005) / .005, within(1e-3));
@@ -80,7 +81,7 @@ class BeliefTest {
         int c = b.causes.causes.indexOf(cause);
         double p = 0;
         for (int i = 0; i < b.weights.length; i++) {
-            if (b.causes.first[i >> 2] == c && b.causes.second[i >> 2] < 0) {
+            if (b.causes.first[Belief.hypothesis(i)] == c && b.causes.second[Belief.hypothesis(i)] < 0) {
                 p += b.weights[i];
             }
         }
@@ -109,7 +110,8 @@ class BeliefTest {
         int a = causes.causes.indexOf(Cause.of(Cause.Kind.DEAD, 0));
         int b = causes.causes.indexOf(Cause.of(Cause.Kind.DEAD, 1));
         Expected e = new Expected();
-        e.of(Cause.Kind.DEAD, reach.part[a], Cause.Kind.DEAD, reach.part[b], reach);
+        double[] dead = Cause.Kind.DEAD.row();
+        e.of(dead, reach.part[a], true, dead, reach.part[b], true, reach);
         // 1 - .38 x .38 silent, and .33 x .33 with both missing, which is all there is.
         assertThat(e.noStart).isCloseTo(.98 * (1 - .38 * .38 + .33 * .33) + .01, within(1e-12));
         assertThat(e.errors).isCloseTo(.98 * (.03 * .05 + .02 * .03) + .005, within(1e-12));
@@ -131,12 +133,12 @@ class BeliefTest {
     @Test
     void aCureThatHelpedSaysWhatItWas() {
         Belief silent = Belief.before(TWO, BOTH).after(start(BOTH, Seen.SILENT, 0, 1));
-        Belief cleared = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, 0, Seen.GOOD));
+        Belief cleared = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, true, 0, Seen.GOOD));
         assertThat(cleared.causes().get(0).of()).isEqualTo(Cause.of(Cause.Kind.SETTINGS));
         assertThat(cleared.remedies().get(0).of())
                 .as("it was the settings, and nothing is left to do")
-                .containsExactly(new Remedy(Remedy.Kind.NOTHING, -1, -1));
-        Belief still = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, 0, Seen.SILENT));
+                .isEqualTo(Remedy.NONE);
+        Belief still = silent.after(new Attempt(BOTH, new TreeSet<>(), Set.of(Act.CLEAR), true, true, 0, Seen.SILENT));
         assertThat(of(still, Cause.of(Cause.Kind.SETTINGS))).isLessThan(.2 * of(silent, Cause.of(Cause.Kind.SETTINGS)));
     }
 
@@ -149,7 +151,7 @@ class BeliefTest {
                 .after(start(Arrangement.of(1, -1), Seen.GOOD, 1))
                 .after(start(Arrangement.of(-1, 0), Seen.SILENT, 0))
                 .after(start(Arrangement.of(-1, 1), Seen.GOOD, 1));
-        assertThat(b.remedies().get(0).of()).containsExactly(new Remedy(Remedy.Kind.REPLACE, 0, -1));
+        assertThat(b.remedies().get(0).of()).isEqualTo(new Remedy(Remedy.Kind.REPLACE, 0, -1));
         Belief socket = Belief.before(TWO, BOTH)
                 .after(start(BOTH, Seen.SILENT, 0, 1))
                 .after(start(Arrangement.of(0, -1), Seen.GOOD, 0))
@@ -174,18 +176,102 @@ class BeliefTest {
         for (NextTest.Valued v : NextTest.of(b, goal, goal, (now, p) -> java.util.Optional.of(1))) {
             double mean = 0;
             double all = 0;
-            for (Outlook.Branch branch :
-                    Outlook.of(b, v.probe(), null, Outlook.NOTHING).likely(1e-9)) {
+            for (Outlook.Branch branch : Outlook.of(b, v.probe()).likely(1e-9)) {
                 mean += branch.probability()
                         * b.after(v.probe().seen(branch.seen())).entropy();
                 all += branch.probability();
             }
             assertThat(all).as(v.probe().shape().name()).isCloseTo(1, within(1e-6));
             // Settings hide some piece or other; what it was is seen, and only counted as one outcome when it is looked
-            // ahead.
-            assertThat(b.entropy() - mean).as(v.probe() + "").isCloseTo(v.drop(), within(.02));
+            // ahead. That the insertion itself goes wrong is not looked ahead either.
+            assertThat(b.entropy() - mean).as(v.probe() + "").isCloseTo(v.drop(), within(.04));
             assertThat(v.drop()).isLessThanOrEqualTo(v.outcomeEntropy() + 1e-9);
         }
+    }
+
+    /**
+     * Manners by hand (R-10.1): a fault that showed the same at four arrangements is one fault. Constant with .8, its column drawn once; else
+     * each start is drawn anew. The closed form against the weights, for a single cause that acts at all of them.
+     */
+    @Test
+    void aConstantFaultIsOneFaultHoweverOftenItShows() {
+        Belief b = Belief.before(TWO, BOTH);
+        double before = single(b, Cause.of(Cause.Kind.SETTINGS)) / single(b, Cause.of(Cause.Kind.NOTHING));
+        b = b.after(start(BOTH, Seen.SILENT, 0, 1))
+                .after(start(Arrangement.of(0, -1), Seen.SILENT))
+                .after(start(Arrangement.of(-1, 0), Seen.SILENT));
+        // A seating of the hunt may have gone wrong too; it is a second cause, and stands under it.
+        double after = single(b, Cause.of(Cause.Kind.SETTINGS)) / single(b, Cause.of(Cause.Kind.NOTHING));
+        double shows = .98 + .01;
+        double leak = .01;
+        // With one piece in it, hiding that piece is no start too: .03 of the row at the second and third start.
+        double constant = .8 * (.80 * shows * shows * shows + .03 * leak * shows * shows + .17 * leak * leak * leak);
+        double varies = .2 * (.98 * .80 + .01) * Math.pow(.98 * .83 + .01, 2);
+        assertThat(after / before).isCloseTo((constant + varies) / (leak * leak * leak), within(.001 * after / before));
+    }
+
+    /** Of three dark starts a fault that stays explains all; two faults at once do not get ahead of it. */
+    @Test
+    void fourDarkStartsAreNoPair() {
+        Belief b = Belief.before(TWO, BOTH)
+                .after(start(BOTH, Seen.SILENT, 0, 1))
+                .after(start(Arrangement.of(0, -1), Seen.GOOD))
+                .after(start(Arrangement.of(1, -1), Seen.SILENT, 1))
+                .after(start(Arrangement.of(-1, 1), Seen.SILENT, 1));
+        assertThat(b.remedies().get(0).of()).isEqualTo(new Remedy(Remedy.Kind.REPLACE, 1, -1));
+        assertThat(b.remedies().get(0).probability()).isGreaterThan(.9);
+    }
+
+    /** A module that was badly put in is not cured by having been put in: only by being put in again. */
+    @Test
+    void theFirstInsertionIsNoCure() {
+        Belief b = Belief.before(TWO, BOTH).after(start(BOTH, Seen.SILENT, 0, 1));
+        double seating = of(b, Cause.of(Cause.Kind.SEATING, 0));
+        assertThat(seating / of(b, Cause.of(Cause.Kind.DEAD, 0)))
+                .isCloseTo(.07 * (.98 * .55 + .01) / (.06 * (.98 * .62 + .01)), within(.05));
+        Belief again = b.after(start(BOTH, Seen.SILENT, 0, 1));
+        assertThat(of(again, Cause.of(Cause.Kind.SEATING, 0))).isLessThan(.3 * seating);
+    }
+
+    /** Mains and waiting explain earlier starts only: once met, nothing is left to do about them, and they are not proposed. */
+    @Test
+    void conditionsAreAskedOnce() {
+        Belief dark = Belief.before(TWO, BOTH)
+                .after(new Attempt(BOTH, new TreeSet<>(Set.of(0, 1)), Set.of(), false, false, 0, Seen.SILENT));
+        List<NextTest.Valued> first = NextTest.of(dark, BOTH, BOTH, (n, p) -> java.util.Optional.of(3));
+        assertThat(first.get(0).probe().shape()).isEqualTo(Probe.Shape.CONDITIONS);
+        Belief met = dark.after(start(BOTH, Seen.SILENT));
+        assertThat(met.remedies()).extracting(s -> s.of().kind()).doesNotContain(Remedy.Kind.POWER, Remedy.Kind.WAIT);
+        assertThat(NextTest.of(met, BOTH, BOTH, (n, p) -> java.util.Optional.of(3)))
+                .extracting(v -> v.probe().shape())
+                .doesNotContain(Probe.Shape.CONDITIONS);
+        Belief good = dark.after(start(BOTH, Seen.GOOD));
+        assertThat(good.remedies().get(0).of()).isEqualTo(Remedy.NONE);
+        assertThat(good.causes().get(0).of().kind()).isEqualTo(Cause.Kind.TRAINING);
+    }
+
+    /** A channel of one socket and the socket are one thing to do. */
+    @Test
+    void aChannelOfOneSocketIsTheSocket() {
+        assertThat(Cause.of(Cause.Kind.CHANNEL, 1).remedy(TWO))
+                .isEqualTo(Cause.of(Cause.Kind.SOCKET, 1).remedy(TWO));
+        assertThat(Cause.of(Cause.Kind.CHANNEL, 1).remedy(setup(4, 2, 0, false)).kind())
+                .isEqualTo(Remedy.Kind.AVOID_CHANNEL);
+    }
+
+    /** Equal states with equal outcomes tell once, also when another start stands between. */
+    @Test
+    void aStateThatWasSeenBeforeTellsNothing() {
+        Arrangement one = Arrangement.of(0, -1);
+        Belief b = Belief.before(TWO, BOTH)
+                .after(start(BOTH, Seen.SILENT, 0, 1))
+                .after(start(one, Seen.SILENT))
+                .after(start(Arrangement.of(-1, -1), Seen.SILENT));
+        assertThat(b.after(start(one, Seen.GOOD)).weights).isNotEqualTo(b.weights);
+        Belief twoOut =
+                Belief.before(TWO, BOTH).after(start(BOTH, Seen.SILENT, 0, 1)).after(start(one, Seen.SILENT));
+        Belief again = twoOut.after(new Attempt(one, new TreeSet<>(), Set.of(), true, true, 0, Seen.SILENT));
+        assertThat(again.weights).isEqualTo(twoOut.weights);
     }
 
     /** Whatever is seen, in whatever order, chances stay chances. */

@@ -42,6 +42,10 @@ import zephyrridge.core.unit.Station;
 class TroubleTest {
     private static final Change SILENT = new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty());
 
+    private static final Change[] CONDITIONS_MET = {
+        new LogChange.LogAction(Entry.Action.MAINS, ""), new LogChange.LogAction(Entry.Action.WAITED, "")
+    };
+
     /** 4 GB came out of A1; two new modules of 8 GB went in. */
     private static Walk fitted() {
         return new Walk()
@@ -71,22 +75,16 @@ class TroubleTest {
         assertThat(trouble(w).any()).isTrue();
     }
 
-    /** Waiting, mains, seating and one module alone come before clearing settings, because they tell more for their minutes. */
+    /** Mains and waiting are asked once, together, before any test; then modules are moved before settings are cleared. */
     @Test
-    void waitingAndMainsComeBeforeHandsAndClearing() {
+    void mainsAndWaitingComeBeforeHandsAndClearing() {
         Trouble t = trouble(fitted().does(SILENT));
-        List<Probe.Shape> order =
-                t.diagnosis().next().stream().map(v -> v.probe().shape()).toList();
-        assertThat(order.get(0)).isIn(Probe.Shape.WAIT, Probe.Shape.MAINS);
-        assertThat(order.subList(0, 2)).contains(Probe.Shape.WAIT);
-        assertThat(order).contains(Probe.Shape.CLEAR);
-        // After they did not help, modules are moved before settings are cleared.
-        Walk w = fitted().does(
-                        SILENT,
-                        new LogChange.LogAction(Entry.Action.WAITED, ""),
-                        SILENT,
-                        new LogChange.LogAction(Entry.Action.MAINS, ""),
-                        SILENT);
+        assertThat(t.diagnosis().next().get(0).probe().shape()).isEqualTo(Probe.Shape.CONDITIONS);
+        assertThat(t.diagnosis().next()).extracting(v -> v.probe().shape()).contains(Probe.Shape.CLEAR);
+        Walk w = fitted().does(SILENT, CONDITIONS_MET[0], CONDITIONS_MET[1], SILENT);
+        assertThat(trouble(w).diagnosis().next())
+                .extracting(v -> v.probe().shape())
+                .doesNotContain(Probe.Shape.CONDITIONS);
         Probe next = trouble(w).diagnosis().next().get(0).probe();
         assertThat(next.acts()).doesNotContain(Act.CLEAR, Act.FIRMWARE);
     }
@@ -96,8 +94,8 @@ class TroubleTest {
     void whatWasDoneIsSwitchedOnFirst() {
         Walk w = fitted().does(SILENT);
         assertThat(trouble(w).pending()).isEmpty();
-        w.does(new LogChange.LogAction(Entry.Action.MAINS, ""));
-        assertThat(trouble(w).pending().orElseThrow().acts()).containsExactly(Act.MAINS);
+        w.does(new LogChange.LogAction(Entry.Action.SETTINGS_CLEARED, ""));
+        assertThat(trouble(w).pending().orElseThrow().acts()).containsExactly(Act.CLEAR);
         w.does(SILENT);
         assertThat(trouble(w).pending()).isEmpty();
     }
@@ -186,7 +184,7 @@ class TroubleTest {
         List<String> told = new ArrayList<>();
         for (long seed = 1; seed <= 4; seed++) {
             Walk w = fitted();
-            Practice p = practice(w, new Hidden(kind, subject, other, .97, .01, 0, 0), seed);
+            Practice p = practice(w, new Hidden(kind, subject, other, .97, .01, 0, 0, true), seed);
             p.start(0, 0);
             told.add(hunt(p, w));
             Trouble t = Trouble.of(w.bench(), p.work(), Assessment.of(w.bench(), p.work()), Set.of());
@@ -264,18 +262,7 @@ class TroubleTest {
             does(p, new FaultChange.Arrange(t.names().modules(t.now()), Set.of()));
         }
         close(p, w);
-        for (Act act : probe.acts()) {
-            does(
-                    p,
-                    new LogChange.LogAction(
-                            switch (act) {
-                                case MAINS -> Entry.Action.MAINS;
-                                case CLEAR -> Entry.Action.SETTINGS_CLEARED;
-                                case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
-                                case COMPANION -> Entry.Action.COMPANION;
-                            },
-                            ""));
-        }
+        Trouble.actions(probe).forEach(a -> does(p, new LogChange.LogAction(a, "")));
         if (probe.elsewhere().isEmpty()) {
             assertThat(p.start(2, probe.passes())).isInstanceOf(Outcome.Applied.class);
         }

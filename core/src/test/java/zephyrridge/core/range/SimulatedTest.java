@@ -30,7 +30,7 @@ class SimulatedTest {
     }
 
     private static Hidden always(Hidden.Kind kind, String subject, String other) {
-        return new Hidden(kind, subject, other, 1, 0, 0, 0);
+        return new Hidden(kind, subject, other, 1, 0, 0, 0, false);
     }
 
     private static Simulated.Sight start(Simulated m, Map<String, String> fill, Entry.Action... actions) {
@@ -64,7 +64,7 @@ class SimulatedTest {
 
     @Test
     void theSameSeedIsTheSameMachine() {
-        Hidden weak = new Hidden(Hidden.Kind.DEAD_MODULE, "m1", "", .4, .3, .1, .1);
+        Hidden weak = new Hidden(Hidden.Kind.DEAD_MODULE, "m1", "", .4, .3, .1, .1, false);
         for (long seed = 0; seed < 50; seed++) {
             Simulated a = machine(0, false, seed, weak);
             Simulated b = machine(0, false, seed, weak);

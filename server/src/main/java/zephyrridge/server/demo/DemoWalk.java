@@ -117,15 +117,7 @@ final class DemoWalk {
         }
         away.ifPresent(key -> then(new FaultChange.LogElsewhere(key, Entry.Outcome.STARTED, probe.passes(), 0)));
         closeAll();
-        probe.acts()
-                .forEach(a -> then(new LogChange.LogAction(
-                        switch (a) {
-                            case MAINS -> Entry.Action.MAINS;
-                            case CLEAR -> Entry.Action.SETTINGS_CLEARED;
-                            case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
-                            case COMPANION -> Entry.Action.COMPANION;
-                        },
-                        "")));
+        Trouble.actions(probe).forEach(a -> then(new LogChange.LogAction(a, "")));
         if (away.isPresent()) {
             return;
         }

@@ -8,6 +8,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Probe;
+import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.MachineRecord;
@@ -46,6 +47,9 @@ public class FaultWords {
         }
 
         private String place(Entry.FaultFound.Found f) {
+            if (f.remedy() == Remedy.Kind.COMPANION) {
+                return f.place().isEmpty() ? texts.get("trouble.otherWork") : texts.get("trouble.work." + f.place());
+            }
             if (!record.hasPosition(f.place())) {
                 return f.place();
             }

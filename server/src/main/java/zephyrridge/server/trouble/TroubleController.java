@@ -12,7 +12,6 @@ import java.util.TreeSet;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
-import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Belief;
 import zephyrridge.core.fault.Diagnosis;
 import zephyrridge.core.fault.NextTest;
@@ -123,7 +122,7 @@ class TroubleController {
         FaultWords.In in = words.in(c.machine().record(), unit);
         List<LikelyView> likely = t.belief().remedies().stream()
                 .limit(MOST_LIKELY)
-                .map(s -> new LikelyView(in.remedies(named(t, s.of())), percent(s)))
+                .map(s -> new LikelyView(in.remedies(named(t, List.of(s.of()))), percent(s)))
                 .filter(v -> v.percent() > 0)
                 .toList();
         List<LikelyView> because = t.belief().causes().stream()
@@ -240,7 +239,7 @@ class TroubleController {
                 List.copyOf(t.names().touched(t.now(), p)),
                 fill,
                 reseat,
-                p.acts().stream().sorted().map(TroubleController::action).toList(),
+                Trouble.actions(p),
                 p.passes(),
                 p.elsewhere().map(x -> t.names().pieces().get(x)),
                 take,
@@ -267,15 +266,6 @@ class TroubleController {
         return state == Diagnosis.State.TO_CONFIRM && p.shape() != Probe.Shape.START
                 ? texts.get("trouble.confirms") + " " + told
                 : told;
-    }
-
-    private static Entry.Action action(Act act) {
-        return switch (act) {
-            case MAINS -> Entry.Action.MAINS;
-            case CLEAR -> Entry.Action.SETTINGS_CLEARED;
-            case FIRMWARE -> Entry.Action.FIRMWARE_UPDATED;
-            case COMPANION -> Entry.Action.COMPANION;
-        };
     }
 
     private static List<Entry.FaultFound.Found> named(Trouble t, List<Remedy> remedies) {
