@@ -19,6 +19,8 @@ import { LimitsStation } from './stations/limits/LimitsStation';
 import { OffNow } from './stations/open/Tray';
 import { OpenStation } from './stations/open/OpenStation';
 import { PlanStation } from './stations/plan/PlanStation';
+import { useTrouble } from './stations/prove/api';
+import { hasFailed } from './stations/prove/Hunt';
 import { ProveStation } from './stations/prove/ProveStation';
 import type { StationProps } from './stations/shared/props';
 import { ReadStation } from './stations/read/ReadStation';
@@ -47,6 +49,11 @@ export function JobPage({ account }: { account: Account }) {
     STATIONS.find((s) => s.id === job.data?.current) ??
     STATIONS[0];
   const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
+  const trouble = useTrouble(
+    id,
+    job.data?.version ?? 0,
+    station.id === 'PROVE' && (job.data?.starts.some(hasFailed) ?? false),
+  );
   const takeNow = useRef(() => {});
   const reopenNow = useRef(() => {});
   const main = useRef<HTMLDivElement>(null);
@@ -122,7 +129,7 @@ export function JobPage({ account }: { account: Account }) {
   const shown = withWaiting(job.data, state.waiting);
   const Surface = SURFACES[station.id];
   const readOnly = account.role === 'DESK' || job.data.closed;
-  const lead = leading(shown, station.id, evidence.data);
+  const lead = leading(shown, station.id, evidence.data, trouble.data);
   const take = () => {
     if (lead?.change) void change(lead.change);
     else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);

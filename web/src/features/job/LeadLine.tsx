@@ -2,7 +2,9 @@ import { Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Hint } from '../../parts/Bar';
 import { STATIONS } from '../../parts/stations';
 import type { EvidenceView } from './stations/read/api';
+import type { Schemas } from '../../api/client';
 import type { JobChange, JobView } from './api';
+import { choose } from './stations/prove/Hunt';
 
 export type Leading = { text: string; change?: JobChange; to?: string };
 
@@ -11,6 +13,7 @@ export function leading(
   job: JobView,
   station: string,
   evidence: EvidenceView | undefined,
+  trouble?: Schemas['TroubleView'],
 ): Leading | undefined {
   // Two modules in one position are settled by a word first; what is taken over then is one of them.
   if (station === 'READ' && evidence && evidence.conflicts.length > 0) return undefined;
@@ -27,10 +30,42 @@ export function leading(
       return { text: next.text, change: { type: 'ChoosePlan', chosen: true } };
     case 'TICK':
       return { text: next.text, change: { type: 'TickStep', step: next.id, done: true } };
+    case 'CHOOSE_TEST':
+      return hunting(trouble, next.text);
+    case 'WORK':
+      return {
+        text: next.text,
+        change: {
+          type: 'CompanionWork',
+          extra: next.id as JobView['opening']['companions'][number]['extra'],
+          phase: 'DONE',
+          note: '',
+        },
+      };
+    case 'ARRANGE':
+      return { text: next.text, change: { type: 'ArrangeForTest' } };
+    case 'ACT':
+      return {
+        text: next.text,
+        change: {
+          type: 'LogAction',
+          action: next.id as Schemas['TroubleView']['actionsLeft'][number],
+          note: '',
+        },
+      };
     // A module is confirmed where it is fitted: with its tag, its key and its latches in sight.
     default:
       return undefined;
   }
+}
+
+/** The test that is most worth its minutes, or the end of the hunt; what was done meanwhile is switched on first. */
+function hunting(trouble: Schemas['TroubleView'] | undefined, text: string): Leading | undefined {
+  if (!trouble) return undefined;
+  if (trouble.state === 'CONFIRMED')
+    return { text: 'Write down what it was', change: { type: 'SettleFault', name: 'As it started' } };
+  const test = trouble.next[0];
+  return test && test.shape !== 'START' ? { text, change: choose(test) } : undefined;
 }
 
 /** What is missing at a station. What is handed in and not taken over yet is known of, so that nothing is said to be silent of it. */

@@ -4,6 +4,7 @@ import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { type KeyMap, Keys } from '../../../parts/keys';
 import { useChangeRecord, useCheckedRecord, useMachine, useWholeRecord } from '../api';
 import { Faults } from '../Faults';
+import { Bays } from './Bays';
 import { Controllers } from './Controllers';
 import * as d from './draft';
 import { Closing, Limits, Sides, StartForm, Ways } from './Others';
@@ -67,7 +68,7 @@ function Editor({
   const [kind, setKind] = useState<d.Part['kind']>('COVER');
   const [side, setSide] = useState<d.Side>('BOTTOM');
   const [section, setSection] = useState<
-    'PARTS' | 'WAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS' | 'CONTROLLERS'
+    'PARTS' | 'WAYS' | 'BAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS' | 'CONTROLLERS'
   >('PARTS');
   const look = useCheckedRecord(draft.record);
   const send = useChangeRecord(id);
@@ -102,6 +103,7 @@ function Editor({
   const sections = {
     PARTS: 'Parts',
     WAYS: 'Ways in',
+    BAYS: 'Other places',
     CLOSING: 'Closing',
     SIDES: 'Sides',
     START: 'First start',
@@ -212,6 +214,7 @@ function Editor({
             </Grid>
           )}
           {section === 'WAYS' && <Ways record={draft.record} onChange={change} />}
+          {section === 'BAYS' && <Bays record={draft.record} onChange={change} />}
           {section === 'CLOSING' && <Closing record={draft.record} onChange={change} />}
           {section === 'SIDES' && <Sides record={draft.record} onChange={change} />}
           {section === 'START' && <StartForm record={draft.record} onChange={change} />}

@@ -26,44 +26,29 @@ class FaultJourneyTest {
         return t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Start trouble"));
     }
 
-    private static Locator in(Technician t, String button) {
-        return trouble(t).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile(button)));
+    private static Locator now(Technician t) {
+        return t.page.getByRole(
+                AriaRole.REGION, new Page.GetByRoleOptions().setName("Now").setExact(true));
     }
 
-    /** What the recommended test wants in the machine, as the page's own answer has it. */
+    private static Locator in(Technician t, String button) {
+        return now(t).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile(button)));
+    }
+
+    /** The line that leads, where it has this to say. */
+    private static Locator leads(Technician t, String text) {
+        return t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile(text)));
+    }
+
+    /** What the chosen test wants in the machine, as the page's own answer has it. */
     private static String fill(Technician t) {
         return String.valueOf(
                 t.page.evaluate(
                         """
                 async () => { const id = location.pathname.split('/')[2];
                   const now = await (await fetch(`/api/jobs/${id}/trouble`)).json();
-                  return now.next.length ? JSON.stringify(now.next[0].fill) : ''; }"""));
-    }
-
-    /** The table is asked anew after each change; until then the one of before is shown. */
-    private static void settledTable(Technician t) {
-        assertThat(trouble(t)).hasAttribute("aria-busy", "false");
-    }
-
-    /** Steps one after the other, as long as there are some of these: what is ticked may bring others. */
-    private static void steps(Technician t, String which) {
-        sees(t.page.locator("main h2").first());
-        Locator open =
-                t.page.locator(which).filter(new Locator.FilterOptions().setHas(t.page.locator("input:not(:checked)")));
-        for (int i = 0; i < 30 && open.count() > 0; i++) {
-            String id = open.first().getAttribute("data-step");
-            Technician.pressStep(open.first());
-            t.kept();
-            assertThat(open.and(t.page.locator("[data-step='" + id + "']"))).hasCount(0);
-        }
-    }
-
-    private static void openUp(Technician t) {
-        steps(t, "[aria-label='Start trouble'] [data-step]");
-    }
-
-    private static void closeUp(Technician t) {
-        steps(t, "[data-step^='on:'], [data-step='count'], [data-step='strap-off']");
+                  return now.chosen ? JSON.stringify(now.chosen.fill) : ''; }"""));
     }
 
     private static void press(Technician t, Locator button) {
@@ -95,45 +80,44 @@ class FaultJourneyTest {
         press(t, t.button("Nothing at all"));
         sees(trouble(t));
         List<String> told = new ArrayList<>();
-        // The module that was bought, m1, starts nowhere.
-        settledTable(t);
-        settledTable(t);
-        for (int i = 0; i < MOST_TESTS && in(t, "Write it down").count() == 0; i++) {
-            String words = t.page.locator("[data-test-words]").innerText();
+        // The module that was bought, m1, starts nowhere. All that is done on the way is what the line under the trail
+        // says.
+        for (int i = 0; i < MOST_TESTS && leads(t, "^Write down").count() == 0; i++) {
+            press(t, leads(t, "^Take the recommended test"));
+            String words = t.page.locator("[data-now]").innerText();
             told.add(words);
+            assertThat(words)
+                    .as("nothing that was done is proposed again")
+                    .satisfies(w -> assertThat(told.stream().filter(w::equals)).hasSizeLessThan(3));
             String fill = fill(t);
             if (in(t, "^Take ").count() > 0) {
                 press(t, in(t, "^Take "));
-                settledTable(t);
             }
-            if (in(t, "^Begin").count() > 0) {
-                press(t, in(t, "^Begin"));
-                openUp(t);
-                settledTable(t);
-                fill = fill(t);
-                press(t, t.page.locator("[data-arrange]"));
+            for (int hand = 0; hand < 60 && leads(t, "^Done").count() > 0; hand++) {
+                String before = leads(t, "^Done").innerText();
+                press(t, leads(t, "^Done"));
+                // The next thing to do is another one.
+                assertThat(leads(t, "^" + Pattern.quote(before.split("\n")[0]) + "( Enter)?$"))
+                        .hasCount(0);
             }
             if (in(t, "does not start there").count() > 0) {
                 press(t, in(t, "does not start there"));
-                closeUp(t);
             } else {
-                closeUp(t);
-                for (int done = in(t, "^Done").count(); done > 0; done--) {
-                    press(t, in(t, "^Done").nth(done - 1));
-                }
                 t.page.getByLabel("Minutes waited").fill("5");
                 press(t, t.button(fill.contains("m1") ? "Nothing at all" : "Up, with all its memory"));
             }
             told.add(fill);
-            settledTable(t);
+            sees(leads(t, "^Take the recommended test").or(leads(t, "^Write down")));
         }
         assertThat(trouble(t)).containsText("replace 8 GB");
+        // A card says what was other than before, and the reload finds the job where it stood.
+        assertThat(t.page.locator("[data-start]")).not().hasCount(0);
         sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two starts side by side")));
         if (MOST_TESTS >= 15) {
-            assertThat(trouble(t).locator("[data-sentence]").innerText())
+            assertThat(now(t).locator("[data-sentence]").innerText())
                     .as(told.toString())
                     .contains("Confirmed: replace 8 GB");
-            press(t, in(t, "Write it down"));
+            press(t, leads(t, "^Write down"));
             assertThat(t.page.locator("[data-settled]")).containsText("replace 8 GB");
         }
         t.go("Hand back");

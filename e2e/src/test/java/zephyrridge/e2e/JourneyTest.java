@@ -228,8 +228,8 @@ class JourneyTest {
         t.tickAllSteps().go("Fit");
         t.button("Out and in again").click();
         t.kept().go("Prove").tickAllSteps().start();
-        assertThat(t.page.locator("[data-start]").first()).containsText("Reseated in");
-        assertThat(t.page.locator("[data-start]").first()).containsText("came up");
+        assertThat(t.page.locator("[data-start]").last()).containsText("Reseated in");
+        assertThat(t.page.locator("[data-start]").last()).containsText("came up");
         t.enter("Total in the firmware", "16 GB").enter("Rate as shown", "2666").enter("Modules listed", "2");
         assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']")).containsText("as expected");
         // Both starts stay: the one that failed before the module was reseated, and the good one.

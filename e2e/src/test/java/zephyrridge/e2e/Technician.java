@@ -73,6 +73,10 @@ final class Technician {
 
     Technician enter(String field, String value) {
         Locator input = page.getByLabel(field, new Page.GetByLabelOptions().setExact(true));
+        Locator folded = page.locator("details:not([open]) > summary:text-is('Memory test, bandwidth, conditions')");
+        if (!input.isVisible() && folded.count() > 0) {
+            folded.click();
+        }
         input.fill(value);
         input.blur();
         return kept();
@@ -149,6 +153,10 @@ final class Technician {
     Technician start() {
         kept();
         int before = page.locator("[data-start]").count();
+        Locator again = page.locator("details:not([open]) > summary:text-is('Switched on once more')");
+        if (again.count() > 0) {
+            again.click();
+        }
         button("It came up").click();
         assertThat(page.locator("[data-start]")).hasCount(before + 1);
         return kept();

@@ -37,8 +37,8 @@ class TroubleHttpTest {
         start(client, id, false, 0);
         JsonNode first = trouble(client, id);
         assertThat(first.get("any").asBoolean()).isTrue();
-        assertThat(first.get("next")).hasSize(3);
-        assertThat(first.at("/next/0/shape").asString()).isIn("WAIT", "MAINS");
+        assertThat(first.get("next")).hasSize(4);
+        assertThat(first.at("/next/0/shape").asString()).isEqualTo("CONDITIONS");
         List<String> told = hunt(client, id, fill -> !fill.containsValue("m2"), key -> !key.equals("m2"));
         JsonNode last = trouble(client, id);
         assertThat(last.get("state").asString()).as(String.join("\n", told)).isEqualTo("CONFIRMED");
@@ -84,6 +84,164 @@ class TroubleHttpTest {
                     .as("what is open teaches nothing")
                     .isFalse();
         }
+    }
+
+    /** What was decided on stays so through steps and reloads; the line leads along it; it is left, or it is done. */
+    @Test
+    void aChosenTestStaysUntilItIsDoneOrLeft(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = fitted(
+                client,
+                "ostrell-drift-12",
+                Map.of("socket", "2GB 1Rx8 PC3L-10600S-9-11-B2"),
+                Map.of("socket", "8GB 2Rx8 PC3L-12800S-11-13-F3"));
+        start(client, id, false, 1);
+        assertThat(prove(client, id).get("what").asString()).isEqualTo("CHOOSE_TEST");
+        JsonNode back = null;
+        for (JsonNode n : trouble(client, id).get("next")) {
+            back = n.get("shape").asString().equals("BACK") ? n : back;
+        }
+        assertThat(back).as("back to what ran is among the first proposals").isNotNull();
+        TroubleSteps.choose(client, id, back);
+        assertThat(trouble(client, id).at("/chosen/shape").asString()).isEqualTo("BACK");
+        assertThat(trouble(client, id).get("handsLeft")).hasSize(1);
+        // Power-down first, then whatever is on the way: the line has nothing else to say.
+        assertThat(prove(client, id).get("id").asString()).isEqualTo("power-down");
+        open(client, id);
+        assertThat(prove(client, id).get("what").asString()).isEqualTo("ARRANGE");
+        change(client, id, "DropTest", Map.of());
+        assertThat(trouble(client, id).has("chosen")).isFalse();
+        TroubleSteps.choose(client, id, back);
+        change(client, id, "ArrangeForTest", Map.of());
+        assertThat(trouble(client, id).at("/chosen/shape").asString()).isEqualTo("BACK");
+        assertThat(prove(client, id).get("what").asString()).isEqualTo("TICK");
+        close(client, id);
+        start(client, id, true, 5);
+        assertThat(trouble(client, id).has("chosen")).as("it is done").isFalse();
+        assertThat(client.change(id, "ArrangeForTest", Map.of()).status()).isEqualTo(404);
+        assertThat(client.change(
+                                id,
+                                "ChooseTest",
+                                Map.of(
+                                        "shape",
+                                        "ALONE",
+                                        "fill",
+                                        Map.of("socket", "m99"),
+                                        "reseat",
+                                        List.of(),
+                                        "actions",
+                                        List.of(),
+                                        "passes",
+                                        0))
+                        .status())
+                .isEqualTo(404);
+    }
+
+    private static String closing(ApiClient client, long id) {
+        for (JsonNode step : client.get("/api/jobs/" + id).json().at("/opening/closing")) {
+            if (!step.get("done").asBoolean() && !step.get("kind").asString().equals("TEST_START")) {
+                return step.get("id").asString();
+            }
+        }
+        return "";
+    }
+
+    private static JsonNode prove(ApiClient client, long id) {
+        for (JsonNode leg : client.get("/api/jobs/" + id).json().get("trail")) {
+            if (leg.get("station").asString().equals("PROVE")) {
+                return leg.get("next");
+            }
+        }
+        throw new AssertionError("no Prove");
+    }
+
+    /** A drive fitted in the same round is a suspect by name; what could not be done is said with its reason, and not charged. */
+    @Test
+    void workOfTheSameOpeningIsASuspect(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = TroubleSteps.planned(
+                client,
+                "ostrell-drift-12",
+                Map.of("socket", "2GB 1Rx8 PC3L-10600S-9-11-B2"),
+                Map.of("socket", "8GB 2Rx8 PC3L-12800S-11-13-F3"));
+        change(
+                client,
+                id,
+                "AnswerIntake",
+                Map.of("seal", "NONE", "battery", "GOOD", "encryption", "NOT_ENCRYPTED", "firmwareSettings", "NOTED"));
+        change(client, id, "OfferExtra", Map.of("extra", "DRIVE", "answer", "YES"));
+        change(client, id, "OfferExtra", Map.of("extra", "WIRELESS", "answer", "YES"));
+        change(client, id, "ChoosePlan", Map.of("chosen", true));
+        JsonNode job = client.get("/api/jobs/" + id).json();
+        assertThat(job.at("/opening/rounds")).as("one round leads through both").hasSize(1);
+        assertThat(job.at("/opening/steps").toString()).contains("off:hatch", "off:caddy");
+        open(client, id);
+        change(client, id, "ConfirmFit", Map.of("position", "socket", "done", true));
+        change(client, id, "CompanionWork", Map.of("extra", "DRIVE", "phase", "DONE", "note", ""));
+        change(client, id, "CompanionWork", Map.of("extra", "WIRELESS", "phase", "CANNOT", "note", "bare pads"));
+        assertThat(client.change(id, "CompanionWork", Map.of("extra", "PASTE", "phase", "CANNOT", "note", ""))
+                        .status())
+                .isEqualTo(422);
+        close(client, id);
+        start(client, id, false, 12);
+        assertThat(trouble(client, id).get("because").toString()).contains("the work on the 2.5 inch drive");
+        assertThat(client.get("/api/jobs/" + id + "/report.html").body())
+                .contains("Wireless card could not be done: bare pads. It is not charged.");
+    }
+
+    /** A server's list names what is missing: nothing is opened for that, and one position of many is not all of them. */
+    @Test
+    void whatTheFirmwaresListLeavesOutIsNamed(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String label = "16GB 1Rx4 PC4-2933Y-RC3-13-DC0";
+        JsonNode record = ok(client.get("/api/machines/brindlecombe-beacon-r"));
+        List<String> positions = new ArrayList<>();
+        record.get("positions").forEach(p -> positions.add(p.get("id").asString()));
+        long id = TroubleSteps.planned(
+                client,
+                "brindlecombe-beacon-r",
+                Map.of(positions.get(0), label),
+                Map.of(positions.get(1), label, positions.get(2), label));
+        change(
+                client,
+                id,
+                "AnswerIntake",
+                Map.of(
+                        "seal",
+                        "NONE",
+                        "battery",
+                        "NONE_FITTED",
+                        "encryption",
+                        "NOT_ENCRYPTED",
+                        "firmwareSettings",
+                        "NOTED"));
+        change(client, id, "ChoosePlan", Map.of("chosen", true));
+        open(client, id);
+        for (int p = 1; p < 3; p++) {
+            change(client, id, "ConfirmFit", Map.of("position", positions.get(p), "done", true));
+        }
+        // All that closing asks of a server, blanks and ducts among it.
+        for (String step = closing(client, id); !step.isEmpty(); step = closing(client, id)) {
+            change(client, id, "TickStep", Map.of("step", step, "done", true));
+        }
+        change(client, id, "LogStart", Map.of("outcome", "STARTED", "note", "", "minutes", 9));
+        Map<String, Object> unknown =
+                Map.of("phase", "AFTER", "readings", Map.of("positionsListed", "all but nowhere"));
+        assertThat(client.change(id, "EnterReadout", unknown).body()).contains("nowhere");
+        change(
+                client,
+                id,
+                "EnterReadout",
+                Map.of("phase", "AFTER", "readings", Map.of("positionsListed", "all but " + positions.get(2))));
+        JsonNode job = client.get("/api/jobs/" + id).json();
+        JsonNode read = job.get("starts").get(0).get("readout");
+        assertThat(read.get("positionsFilled").asInt()).isEqualTo(2);
+        JsonNode t = trouble(client, id);
+        String leads = t.at("/likely/0/text").asString()
+                + t.at("/likely/1/text").asString()
+                + t.get("because").toString();
+        assertThat(leads).as(t.toString()).contains("16 GB");
+        assertThat(t.at("/because/0/percent").asInt()).isGreaterThan(0);
     }
 
     /** New modules that run in one socket and not in the other, where the old one ran: an order, not a bad socket. */

@@ -84,6 +84,16 @@ final class TroubleSteps {
         return ok(client.get("/api/jobs/" + id + "/trouble"));
     }
 
+    static void choose(ApiClient client, long id, JsonNode test) {
+        Map<String, Object> chosen = new HashMap<>();
+        for (String field : List.of("shape", "fill", "reseat", "actions", "passes", "elsewhere")) {
+            if (test.hasNonNull(field)) {
+                chosen.put(field, test.get(field));
+            }
+        }
+        change(client, id, "ChooseTest", chosen);
+    }
+
     /** Does what is proposed until nothing more is: the machine starts where {@code starts} says so. */
     static List<String> hunt(
             ApiClient client, long id, Predicate<Map<String, String>> starts, Predicate<String> runsElsewhere) {
@@ -108,12 +118,12 @@ final class TroubleSteps {
             next.get("fill")
                     .properties()
                     .forEach(e -> fill.put(e.getKey(), e.getValue().asString()));
-            List<String> positions = new ArrayList<>();
-            next.get("positions").forEach(p -> positions.add(p.asString()));
-            if (!positions.isEmpty()) {
-                change(client, id, "OpenFor", Map.of("purpose", "FAULT", "positions", positions));
+            if (!next.get("shape").asString().equals("START")) {
+                choose(client, id, next);
+            }
+            if (!trouble(client, id).get("handsLeft").isEmpty()) {
                 open(client, id);
-                change(client, id, "Arrange", Map.of("fill", fill, "reseat", next.get("reseat")));
+                change(client, id, "ArrangeForTest", Map.of());
             }
             if (next.has("elsewhere")) {
                 String key = next.get("elsewhere").asString();

@@ -5,6 +5,7 @@ import { Findings } from '../../../../parts/Findings';
 import { useScan } from '../../../../parts/keys';
 import type { Change, JobView } from '../../api';
 import { CloseUp } from '../shared/CloseUp';
+import { Companions } from '../shared/Companions';
 import type { StationProps } from '../shared/props';
 
 type FitLine = JobView['fitLines'][number];
@@ -74,7 +75,12 @@ export function FitStation({ job, change, readOnly }: StationProps) {
       }
     />
   );
-  const closeUp = <CloseUp job={job} change={change} readOnly={readOnly} />;
+  const closeUp = (
+    <>
+      <Companions job={job} change={change} readOnly={readOnly} here />
+      <CloseUp job={job} change={change} readOnly={readOnly} />
+    </>
+  );
   return (
     <Stack gap="3">
       {shut && <Findings findings={job.fittingGates} />}

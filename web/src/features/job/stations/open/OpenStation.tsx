@@ -4,6 +4,7 @@ import { SeverityMark } from '../../../../parts/severity';
 import { Hint } from '../../../../parts/Bar';
 import { GateAnswers } from './GateAnswers';
 import { Avoid } from './Avoid';
+import { Companions } from '../shared/Companions';
 import { ModelPhotos } from '../../../../parts/ModelPhotos';
 import { Lessons } from './Lessons';
 import { OtherRounds } from './OtherRounds';
@@ -103,6 +104,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
             </Text>
           )}
           <Steps job={job.id} steps={opening.steps} disabled={readOnly} shut={shut} change={change} />
+          <Companions job={job} change={change} readOnly={readOnly} here />
         </>
       )}
       <Flex gap="3" wrap="wrap" align="start">

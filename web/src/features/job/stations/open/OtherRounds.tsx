@@ -12,6 +12,14 @@ export function OtherRounds({ job, change }: Pick<StationProps, 'job' | 'change'
   const positions = job.found.lanes.flatMap((l) =>
     l.blocks.filter((b) => !b.soldered && !b.absent).map((b) => b.position),
   );
+  // To where the agreed work is, as far as the record knows it.
+  const bays = [
+    ...new Set(
+      job.opening.companions
+        .filter((c) => c.answer === 'YES' && c.done === undefined && c.cannot === undefined)
+        .flatMap((c) => c.bays),
+    ),
+  ];
   return (
     <Flex gap="2" wrap="wrap">
       {PURPOSES.map(([purpose, text]) => (
@@ -20,8 +28,13 @@ export function OtherRounds({ job, change }: Pick<StationProps, 'job' | 'change'
           size="sm"
           variant="outline"
           color="ink"
-          disabled={purpose === 'COMPANION' && job.opening.companionGates.length > 0}
-          onClick={() => void change({ type: 'OpenFor', purpose, positions })}
+          onClick={() =>
+            void change({
+              type: 'OpenFor',
+              purpose,
+              positions: purpose === 'COMPANION' && bays.length > 0 ? bays : positions,
+            })
+          }
         >
           {text}
         </Button>

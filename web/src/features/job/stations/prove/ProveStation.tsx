@@ -5,42 +5,46 @@ import type { JobView } from '../../api';
 import { Accept, ComparisonTable } from './ComparisonTable';
 import { Lessons } from '../open/Lessons';
 import { Checks } from './Checks';
-import { Companions } from './Companions';
+import { Companions } from '../shared/Companions';
 import { CompareStarts } from './CompareStarts';
 import { LogList } from './LogList';
-import { NewStart } from './NewStart';
+import { useTrouble } from './api';
+import { Hunt, hasFailed } from './Hunt';
+import { Now } from './Now';
 import { Starts } from './Starts';
-import { hasFailed, Trouble } from './Trouble';
 import { Measured } from '../shared/Measured';
 import type { StationProps } from '../shared/props';
 import { PasteReadout } from '../shared/PasteReadout';
 import { ReadoutFields } from '../shared/ReadoutFields';
-import { CloseUp } from '../shared/CloseUp';
 
-/** What to expect, written down before the start; each start with what was read at it; and what that proves. */
+/**
+ * A place to stand: what to do now with the answers beside it, the starts that were made, where a hunt stands, and below them what was read and
+ * tried. The sections never change places; what one of them has nothing to say is not there.
+ */
 export function ProveStation({ job, change, readOnly }: StationProps) {
   const [looked, setLooked] = useState<number>();
   const last = job.starts.at(-1);
-  // Whoever comes back to what was read sees how it compares; whoever types stays where the fields are.
-  const [tableFirst] = useState(() => hasReadings(last));
   const start = job.starts.find((s) => s.no === looked) ?? last;
-  // After a start that failed the fault table comes first: what to expect is known by then.
-  const failed = last !== undefined && hasFailed(last);
-  // Once it came up as it stands, what it shows is what is wanted.
-  const ran = last?.counts === true && !failed;
+  const trouble = useTrouble(job.id, job.version, job.starts.some(hasFailed)).data;
+  const running = last?.counts === true && last.outcome === 'STARTED';
+  // What the last start shows is read in the card above, as long as it is what is in the machine.
+  const read = last?.readout.firmwareTotal !== undefined || last?.readout.systemTotal !== undefined;
+  const hunts = trouble?.any === true && trouble.state !== 'CONFIRMED' && read;
+  const inNow = running && start === last && trouble?.chosen === undefined && !hunts;
+  const take = (no: number) => (readings: Record<string, string>) =>
+    void change({ type: 'EnterReadout', phase: 'AFTER', start: no, readings });
   const readings = start && (
     <Box as="section" aria-label="Readings at this start">
-      <Heading as="h2" size="md" mb="2">
-        {start === last ? 'Readings at the last start' : 'Readings at an earlier start'}
+      <Heading as="h3" size="sm" mb="1">
+        {start === last ? 'Readings at the last start' : `Readings at start ${start.nth}`}
       </Heading>
       {!readOnly && (
         <Box mb="2">
           <PasteReadout
             id={`paste-${job.id}-${start.no}`}
             open={!hasReadings(start)}
-            onTake={(readings) =>
-              void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings })
-            }
+            anywhere
+            onTake={take(start.no)}
           />
         </Box>
       )}
@@ -50,57 +54,61 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
         draftKey={`after:${job.id}:${start.no}`}
         disabled={readOnly}
         withTest
-        onChange={(readings, onRefused) =>
-          void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings }, onRefused)
+        folded
+        onChange={(said, onRefused) =>
+          void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings: said }, onRefused)
         }
       />
     </Box>
   );
-  const compared = (
-    <Box as="section" aria-label="Expected against found">
-      <Heading as="h2" size="md" mb="1">
-        Expected against found
-      </Heading>
-      {start && !readOnly && (start.outcome === 'SILENT' || start.outcome === 'SIGNAL') && (
-        <Box my="2">
-          {start.failureAccepted ? (
-            <Text>That this start failed is accepted.</Text>
-          ) : (
-            <Accept
-              what="this failed start"
-              onAccept={(reason) => void change({ type: 'AcceptDifference', start: start.no, reason })}
-            />
-          )}
-        </Box>
-      )}
-      <Box mt="2">
-        <ComparisonTable
-          lines={start ? start.comparison : job.comparison}
-          onAccept={
-            readOnly || !start
-              ? undefined
-              : (field, reason) => void change({ type: 'AcceptDifference', start: start.no, field, reason })
-          }
-        />
-      </Box>
-    </Box>
-  );
-  const read = (
-    <>
-      {tableFirst ? compared : readings}
-      {tableFirst ? readings : compared}
-    </>
-  );
+  const dark = start?.outcome === 'SILENT' || start?.outcome === 'SIGNAL';
   return (
     <Stack gap="4">
-      {!failed && !ran && <Expected job={job} readOnly={readOnly} />}
-      <Trouble job={job} change={change} readOnly={readOnly} />
-      {ran && read}
-      <CloseUp job={job} change={change} readOnly={readOnly} />
-      {!readOnly && <NewStart job={job} change={change} />}
-      {(failed || ran) && <Expected job={job} readOnly={readOnly} />}
-      <Starts job={job} chosen={start?.no} onChoose={setLooked} change={change} readOnly={readOnly} />
-      {!ran && read}
+      <Now
+        job={job}
+        trouble={trouble}
+        change={change}
+        readOnly={readOnly}
+        readings={inNow ? readings : undefined}
+      />
+      <Starts
+        job={job}
+        trouble={trouble}
+        chosen={start?.no}
+        onChoose={setLooked}
+        change={change}
+        readOnly={readOnly}
+      />
+      <Hunt trouble={trouble} change={change} readOnly={readOnly} />
+      {!inNow && !dark && readings}
+      <Box as="section" aria-label="Expected against found">
+        <Heading as="h2" size="md" mb="1">
+          Expected against found
+        </Heading>
+        {start && !readOnly && dark && (
+          <Box my="2">
+            {start.failureAccepted ? (
+              <Text>That this start failed is accepted.</Text>
+            ) : (
+              <Accept
+                what="this failed start"
+                onAccept={(reason) => void change({ type: 'AcceptDifference', start: start.no, reason })}
+              />
+            )}
+          </Box>
+        )}
+        {!dark && (
+          <ComparisonTable
+            lines={start ? start.comparison : job.comparison}
+            onAccept={
+              readOnly || !start
+                ? undefined
+                : (field, reason) => void change({ type: 'AcceptDifference', start: start.no, field, reason })
+            }
+          />
+        )}
+      </Box>
+      <Expected job={job} readOnly={readOnly} open={job.starts.length === 0} />
       <CompareStarts job={job} />
       <Measured job={job} change={change} readOnly={readOnly} phase="AFTER" />
       <Checks job={job} change={change} readOnly={readOnly} />
@@ -115,7 +123,7 @@ function hasReadings(start: JobView['starts'][number] | undefined): boolean {
   return Boolean(start?.readout.firmwareTotal || start?.readout.systemTotal || start?.readout.rate);
 }
 
-function Expected({ job, readOnly }: { job: JobView; readOnly: boolean }) {
+function Expected({ job, readOnly, open }: { job: JobView; readOnly: boolean; open: boolean }) {
   const e = job.expectation;
   const items: [string, string][] = [
     ['Total in the firmware', `${e.firmwareTotal} (${e.firmwareMebibytes} MB)`],
@@ -132,18 +140,12 @@ function Expected({ job, readOnly }: { job: JobView; readOnly: boolean }) {
     ['First start takes', e.firstStart],
   ];
   return (
-    <Box
-      as="section"
-      aria-label="What to expect"
-      bg="panel"
-      borderWidth="1px"
-      borderColor="line"
-      borderRadius="md"
-      p="3"
-    >
-      <Heading as="h2" size="md" mb="2">
-        What to expect, before the start
-      </Heading>
+    <details open={open}>
+      <Box as="summary" cursor="pointer" mb="2">
+        <Heading as="h2" size="md" display="inline">
+          What to expect, written down before the start
+        </Heading>
+      </Box>
       <Grid as="dl" templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap="6" rowGap="1">
         {items.map(([name, value]) => (
           <Box key={name} display="flex" gap="2">
@@ -165,10 +167,9 @@ function Expected({ job, readOnly }: { job: JobView; readOnly: boolean }) {
       )}
       {!readOnly && (
         <Flex gap="2" wrap="wrap" mt="3">
-          <StartTimer job={job.id} kind="TRAINING" seconds={e.firstStartSeconds} />
           <StartTimer job={job.id} kind="MEMORY_TEST" seconds={e.testPassMinutes * 60} />
         </Flex>
       )}
-    </Box>
+    </details>
   );
 }

@@ -1,7 +1,8 @@
-import { Badge, Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Badge, Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import type { Schemas } from '../../../../api/client';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
+import { changes } from './differences';
 
 export type Start = JobView['starts'][number];
 
@@ -12,112 +13,194 @@ const OUTCOME: Record<Start['outcome'], { word: string; color: string; soft: str
   NOT_SAID: { word: '? not said', color: 'risk', soft: 'riskSoft' },
 };
 
-const SHOWN = 3;
+const MOST_LINES = 3;
 
-/** Every start that happened, the newest first; one of them is looked at. */
+/** How it came, every start that happened, in order, and what comes next: a card each, saying what was other than before. */
 export function Starts({
   job,
+  trouble,
   chosen,
   onChoose,
   change,
   readOnly,
 }: {
   job: JobView;
+  trouble: Schemas['TroubleView'] | undefined;
   chosen: number | undefined;
   onChoose: (no: number) => void;
   change: Change;
   readOnly: boolean;
 }) {
-  const [all, setAll] = useState(false);
   if (job.starts.length === 0) return null;
-  const newest = [...job.starts].reverse();
+  const next = trouble?.any ? (trouble.chosen ?? trouble.next[0]) : undefined;
   return (
     <Box as="section" aria-label="Starts">
       <Heading as="h2" size="md" mb="2">
-        Starts, the newest first
+        Starts
       </Heading>
-      <Stack as="ol" gap="2" listStyleType="none">
-        {newest.slice(0, all ? undefined : SHOWN).map((s) => (
-          <Box
-            as="li"
+      <Flex
+        as="ol"
+        gap="2"
+        listStyleType="none"
+        overflowX="auto"
+        pb="1"
+        tabIndex={0}
+        aria-label="In the order in which they were made"
+      >
+        <Card title="As it came" dashed={false}>
+          <Text fontSize="sm" color="quiet">
+            {job.before.firmwareTotal ?? job.before.systemTotal ?? 'total not read'}
+          </Text>
+        </Card>
+        {job.starts.map((s, i) => (
+          <Card
             key={s.no}
-            bg="panel"
-            borderWidth="2px"
-            borderColor={s.no === chosen ? 'accent' : 'line'}
-            borderRadius="md"
-            px="3"
-            py="2"
-            data-start={s.no}
+            title={`Start ${s.nth}`}
+            no={s.no}
+            looked={s.no === chosen}
+            onLook={() => onChoose(s.no)}
           >
-            <Flex gap="3" align="center" wrap="wrap">
-              <Text fontWeight="700">Start {s.nth}</Text>
-              <Badge bg={OUTCOME[s.outcome].soft} color={OUTCOME[s.outcome].color} fontSize="sm">
-                {OUTCOME[s.outcome].word}
-              </Badge>
-              <Text flex="1" minW="12rem" overflowWrap="anywhere">
-                {s.note}
-              </Text>
-              <Text fontSize="sm" color="quiet">
-                {s.at ? dayAndClock(s.at) : 'time not known'}, {s.by}
-              </Text>
-            </Flex>
+            <Badge bg={OUTCOME[s.outcome].soft} color={OUTCOME[s.outcome].color} fontSize="sm">
+              {OUTCOME[s.outcome].word}
+              {s.readout.firmwareTotal && `, ${s.readout.firmwareTotal}`}
+              {s.minutes !== undefined && `, ${s.minutes} min`}
+            </Badge>
+            <Lines of={changes(s, job.starts[i - 1])} />
             {s.actions.length > 0 && (
               <Text fontSize="sm" overflowWrap="anywhere">
-                Before it: {s.actions.join('; ')}
+                {s.actions.join('; ')}
               </Text>
             )}
-            <Text fontSize="sm" color="quiet" overflowWrap="anywhere">
-              {s.arrangement.length > 0 ? `In it: ${s.arrangement.join('; ')}` : 'No module in a socket'}
-              {!s.counts && '. Another arrangement than now: it proves nothing about this one.'}
-            </Text>
-            <Flex gap="2" mt="1" wrap="wrap">
-              <Button
-                size="xs"
-                variant="outline"
-                color="ink"
-                aria-pressed={s.no === chosen}
-                onClick={() => onChoose(s.no)}
-              >
-                {s.no === chosen ? 'Its readings are below' : 'Its readings'}
-              </Button>
-              {!readOnly && (
-                <Button
-                  size="xs"
-                  variant="outline"
-                  color="ink"
-                  onClick={() => void change({ type: 'Retract', no: s.no, reason: '' })}
-                >
-                  Did not happen
-                </Button>
-              )}
-              {!readOnly && s.outcome === 'STARTED' && !(s.counts && job.chosen) && (
-                <Button
-                  size="xs"
-                  variant="outline"
-                  color="ink"
-                  onClick={() =>
-                    void change({ type: 'PlanAsStarted', start: s.no, name: `As at start ${s.nth}` })
-                  }
-                >
-                  Make this the plan
-                </Button>
-              )}
-            </Flex>
-          </Box>
+            {s.note && (
+              <Text fontSize="sm" overflowWrap="anywhere" lineClamp={2} title={s.note}>
+                {s.note}
+              </Text>
+            )}
+            {!s.counts && (
+              <Text fontSize="xs" color="quiet">
+                another arrangement than now
+              </Text>
+            )}
+          </Card>
         ))}
-      </Stack>
-      {newest.length > SHOWN && (
+        {next && (
+          <Card title="Next" dashed>
+            <Text fontSize="sm">{next.words}</Text>
+          </Card>
+        )}
+      </Flex>
+      <Looked job={job} start={job.starts.find((s) => s.no === chosen)} change={change} readOnly={readOnly} />
+    </Box>
+  );
+}
+
+function Lines({ of }: { of: string[] }) {
+  return (
+    <>
+      {of.slice(0, MOST_LINES).map((l) => (
+        <Text key={l} fontSize="sm" overflowWrap="anywhere">
+          {l}
+        </Text>
+      ))}
+      {of.length > MOST_LINES && (
+        <Text fontSize="sm" color="quiet">
+          and {of.length - MOST_LINES} more
+        </Text>
+      )}
+    </>
+  );
+}
+
+function Card({
+  title,
+  no,
+  looked,
+  dashed = false,
+  onLook,
+  children,
+}: {
+  title: string;
+  no?: number;
+  looked?: boolean;
+  dashed?: boolean;
+  onLook?: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <Box
+      as="li"
+      flex="0 0 auto"
+      width="11.5rem"
+      bg="panel"
+      borderWidth="2px"
+      borderStyle={dashed ? 'dashed' : 'solid'}
+      borderColor={looked || dashed ? 'accent' : 'line'}
+      borderRadius="md"
+      px="2"
+      py="1.5"
+      data-start={no}
+    >
+      {onLook ? (
         <Button
-          size="sm"
+          variant="plain"
+          color="ink"
+          height="auto"
+          minH="1.75rem"
+          p="0"
+          fontWeight="700"
+          aria-pressed={looked}
+          onClick={onLook}
+        >
+          {title}
+        </Button>
+      ) : (
+        <Text fontWeight="700" minH="1.75rem">
+          {title}
+        </Text>
+      )}
+      {children}
+    </Box>
+  );
+}
+
+/** What can be said of the start that is looked at. */
+function Looked({
+  job,
+  start: s,
+  change,
+  readOnly,
+}: {
+  job: JobView;
+  start: Start | undefined;
+  change: Change;
+  readOnly: boolean;
+}) {
+  if (!s) return null;
+  return (
+    <Flex gap="2" mt="1" wrap="wrap" align="center">
+      <Text fontSize="sm" color="quiet">
+        Start {s.nth}: {s.at ? dayAndClock(s.at) : 'time not known'}, {s.by}
+      </Text>
+      {!readOnly && (
+        <Button
+          size="xs"
           variant="outline"
           color="ink"
-          mt="2"
-          aria-expanded={all}
-          onClick={() => setAll(!all)}
+          onClick={() => void change({ type: 'Retract', no: s.no, reason: '' })}
         >
-          {all ? 'Only the newest' : `${newest.length - SHOWN} earlier starts`}
+          Did not happen
         </Button>
       )}
-    </Box>
+      {!readOnly && s.outcome === 'STARTED' && !(s.counts && job.chosen) && (
+        <Button
+          size="xs"
+          variant="outline"
+          color="ink"
+          onClick={() => void change({ type: 'PlanAsStarted', start: s.no, name: `As at start ${s.nth}` })}
+        >
+          Make this the plan
+        </Button>
+      )}
+    </Flex>
   );
 }

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
 
 const NAMES: Record<string, string> = {
@@ -16,15 +16,35 @@ const NAMES: Record<string, string> = {
 export function PasteReadout({
   id,
   open = false,
+  anywhere = false,
   onTake,
 }: {
   id: string;
   /** Nothing is read yet: this is the shortest way to it. */
   open?: boolean;
+  /** Several lines that are pasted anywhere on the page land here, and so does a file. */
+  anywhere?: boolean;
   onTake: (readings: Record<string, string>) => void;
 }) {
   const [text, setText] = useState('');
   const [file, setFile] = useState<File>();
+  const [shown, setShown] = useState(open);
+  useEffect(() => {
+    if (!anywhere) return;
+    const paste = (e: ClipboardEvent) => {
+      const pasted = e.clipboardData?.getData('text/plain') ?? '';
+      const dropped = e.clipboardData?.files[0];
+      const inField = e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null;
+      if (!dropped && (pasted.trim() === '' || (inField && !pasted.trim().includes('\n')))) return;
+      if (inField && e.target instanceof HTMLTextAreaElement) return;
+      e.preventDefault();
+      setShown(true);
+      setText(dropped ? '' : pasted.slice(0, 100_000));
+      setFile(dropped);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, [anywhere]);
   const given = file !== undefined || text.trim() !== '';
   const told = useQuery({
     queryKey: ['glance-readings', text, file?.name, file?.size, file?.lastModified],
@@ -42,7 +62,7 @@ export function PasteReadout({
   });
   const readings = given ? Object.entries(told.data?.readings ?? {}) : [];
   return (
-    <details open={open}>
+    <details open={shown} onToggle={(e) => setShown(e.currentTarget.open)}>
       <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
         Paste or drop what the system says
       </Box>

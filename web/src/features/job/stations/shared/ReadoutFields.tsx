@@ -1,4 +1,4 @@
-import { Grid } from '@chakra-ui/react';
+import { Box, Grid } from '@chakra-ui/react';
 import type { Schemas } from '../../../../api/client';
 import { Choice } from '../../../../parts/Choice';
 import { TextField } from '../../../../parts/Labelled';
@@ -11,6 +11,7 @@ export function ReadoutFields({
   onChange,
   disabled,
   withTest,
+  folded = false,
   draftKey,
 }: {
   value: Readout;
@@ -18,6 +19,8 @@ export function ReadoutFields({
   draftKey: string;
   disabled: boolean;
   withTest: boolean;
+  /** What is measured besides is folded away, as long as nothing of it is known. */
+  folded?: boolean;
 }) {
   const field = (name: keyof Readout) => ({
     value: value[name]?.toString() ?? '',
@@ -25,25 +28,14 @@ export function ReadoutFields({
     draftKey: `${draftKey}:${name}`,
     onCommit: (text: string, refused: (why: string) => void) => onChange({ [name]: text }, refused),
   });
-  return (
-    <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(3, 1fr)' }} gap="3">
-      <TextField label="Total in the firmware" {...field('firmwareTotal')} help="with its unit, GB or MB" />
-      <TextField label="Total in the system" {...field('systemTotal')} help="installed, GB or MB" />
-      <TextField label="Usable in the system" {...field('usable')} help="with its unit, GB or MB" />
-      <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
-      <Choice
-        labelWidth="6.5rem"
-        label="The rate's unit"
-        value={value.rateUnit}
-        options={[
-          ['TRANSFERS', 'MT/s'],
-          ['CLOCK', 'Clock, MHz'],
-        ]}
-        onChange={(rateUnit) => onChange({ rateUnit }, () => undefined)}
-        disabled={disabled}
+  const columns = { base: '1fr 1fr', md: folded ? 'repeat(4, 1fr)' : 'repeat(3, 1fr)' };
+  const measured = (
+    <>
+      <TextField
+        label="Positions listed"
+        {...field('positionsListed')}
+        help="their names, or: all but P1-A3"
       />
-      <TextField label="CL" {...field('casLatency')} help="if it is shown" />
-      <TextField label="Modules listed" {...field('positionsFilled')} help="soldered banks included" />
       <TextField label="Bandwidth, MB/s" {...field('bandwidthMegabytes')} help="measured, if it was" />
       <Choice
         labelWidth="6.5rem"
@@ -78,6 +70,43 @@ export function ReadoutFields({
       ) : (
         <TextField label="Most in use" {...field('peakInUse')} help="during the owner's own work" />
       )}
-    </Grid>
+    </>
+  );
+  const known = [value.bandwidthMegabytes, value.conditions, value.testPasses, value.testErrors].some(
+    (v) => v !== undefined,
+  );
+  return (
+    <>
+      <Grid templateColumns={columns} gap={folded ? '2' : '3'}>
+        <TextField label="Total in the firmware" {...field('firmwareTotal')} help="with its unit, GB or MB" />
+        <TextField label="Total in the system" {...field('systemTotal')} help="installed, GB or MB" />
+        <TextField label="Usable in the system" {...field('usable')} help="with its unit, GB or MB" />
+        <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
+        <Choice
+          labelWidth="6.5rem"
+          label="The rate's unit"
+          value={value.rateUnit}
+          options={[
+            ['TRANSFERS', 'MT/s'],
+            ['CLOCK', 'Clock, MHz'],
+          ]}
+          onChange={(rateUnit) => onChange({ rateUnit }, () => undefined)}
+          disabled={disabled}
+        />
+        <TextField label="CL" {...field('casLatency')} help="if it is shown" />
+        <TextField label="Modules listed" {...field('positionsFilled')} help="soldered banks included" />
+        {!folded && measured}
+      </Grid>
+      {folded && (
+        <details open={known}>
+          <Box as="summary" cursor="pointer" mt="1" width="fit-content">
+            Memory test, bandwidth, conditions
+          </Box>
+          <Grid templateColumns={columns} gap="2" mt="1">
+            {measured}
+          </Grid>
+        </details>
+      )}
+    </>
   );
 }

@@ -10,14 +10,17 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
+import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.fault.Diagnosis;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.standing.Testing;
 import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
@@ -67,6 +70,74 @@ public sealed interface FaultChange extends Change {
         private static Unit moved(Situation s, Unit unit, String key, Place to) {
             Place from = Optional.ofNullable(Now.of(unit).places().get(key)).orElse(Place.TRAY);
             return s.logged(unit, new Entry.Moved(s.stamp(unit.log()), key, from, to, ""));
+        }
+    }
+
+    /**
+     * Decides on a test; where hands are wanted for it, the machine is opened for it.
+     *
+     * @param fill as for {@link Arrange}; {@code reseat} likewise
+     * @param actions to be noted before its start; {@code passes} of a memory test at it
+     * @param elsewhere key of the module that goes into the test machine
+     */
+    record ChooseTest(
+            @NotNull Probe.Shape shape,
+            @NotNull @Size(max = 256) Map<@NotBlank @Size(max = 64) String, @NotBlank @Size(max = 16) String> fill,
+            @NotNull @Size(max = 256) Set<@NotBlank @Size(max = 64) String> reseat,
+            @NotNull @Size(max = 8) List<Entry.@NotNull Action> actions,
+            @Min(0) @Max(10_000) int passes,
+            Optional<@Size(min = 1, max = 16) String> elsewhere)
+            implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            fill.forEach((position, key) -> {
+                s.socket(position);
+                s.module(key);
+            });
+            reseat.forEach(s::socket);
+            elsewhere.ifPresent(s::module);
+            List<Entry.Started> starts = s.unit.log().starts();
+            int before = shape != Probe.Shape.MEMORY_TEST || starts.isEmpty()
+                    ? 0
+                    : starts.get(starts.size() - 1).readout().testPasses().orElse(0);
+            Unit next = s.logged(
+                    s.unit,
+                    new Entry.TestChosen(
+                            s.stamp(s.unit.log()),
+                            shape,
+                            new TreeMap<>(fill),
+                            new TreeSet<>(reseat),
+                            actions,
+                            before + passes,
+                            elsewhere));
+            SortedSet<String> hands = Testing.of(next).map(Testing::positions).orElseGet(TreeSet::new);
+            return s.work.with(
+                    hands.isEmpty()
+                            ? next
+                            : s.logged(next, new Entry.Opened(s.stamp(next.log()), Entry.Purpose.FAULT, hands)));
+        }
+    }
+
+    /** The test that was decided on is left; what was done for it stays done. */
+    record DropTest() implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            Testing testing = Testing.of(s.unit).orElseThrow(() -> s.noSuch("test", ""));
+            return s.work.with(s.logged(
+                    s.unit,
+                    new Entry.Retracted(
+                            s.stamp(s.unit.log()),
+                            new TreeSet<>(Set.of(testing.test().no())),
+                            "")));
+        }
+    }
+
+    /** The modules are where the chosen test wants them. */
+    record ArrangeForTest() implements FaultChange {
+        @Override
+        public Work to(Situation s) {
+            Testing testing = Testing.of(s.unit).orElseThrow(() -> s.noSuch("test", ""));
+            return new Arrange(testing.test().fill(), testing.reseats()).to(s);
         }
     }
 

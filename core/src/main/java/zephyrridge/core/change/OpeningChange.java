@@ -35,11 +35,7 @@ public sealed interface OpeningChange extends Change {
             implements OpeningChange {
         @Override
         public Work to(Situation s) {
-            positions.forEach(s::position);
-            if (purpose == Entry.Purpose.COMPANION) {
-                Assessment a = s.assess();
-                s.refuseIfShut(Gates.companion(a.plan(), a.proof()));
-            }
+            positions.stream().filter(p -> s.bench.record().bay(p).isEmpty()).forEach(s::position);
             return s.work.with(s.logged(s.unit, new Entry.Opened(s.stamp(s.unit.log()), purpose, positions)));
         }
     }
@@ -135,8 +131,9 @@ public sealed interface OpeningChange extends Change {
                 .orElseGet(TreeSet::new);
         boolean fits = a.fitLines().stream()
                 .anyMatch(l -> !l.done() && about.contains(l.position().id()));
-        return s.logged(
-                s.unit, new Entry.Opened(s.stamp(s.unit.log()), fits ? Entry.Purpose.FIT : Entry.Purpose.LOOK, about));
+        boolean works = a.rounds().stream().anyMatch(r -> r.current() && r.purpose() == Entry.Purpose.COMPANION);
+        Entry.Purpose purpose = fits ? Entry.Purpose.FIT : works ? Entry.Purpose.COMPANION : Entry.Purpose.LOOK;
+        return s.logged(s.unit, new Entry.Opened(s.stamp(s.unit.log()), purpose, about));
     }
 
     /** A seal was found, outside or on the way; until the owner has answered, everything waits. */
@@ -192,14 +189,12 @@ public sealed interface OpeningChange extends Change {
         }
     }
 
-    /** Other work in the same machine: looked at before it is promised, done with the owner's yes and after memory is proven. */
+    /** Other work in the same machine: looked at before it is promised, done with the owner's yes; that it cannot be done wants a reason. */
     record CompanionWork(@NotNull Extra extra, @NotNull Entry.Phase phase, @NotNull @Size(max = 500) String note)
             implements OpeningChange {
         @Override
         public Work to(Situation s) {
             if (phase == Entry.Phase.DONE) {
-                Assessment a = s.assess();
-                s.refuseIfShut(Gates.companion(a.plan(), a.proof()));
                 s.refuseIfShut(Gates.companion(s.unit, extra));
             } else if (note.isBlank()) {
                 throw s.refused(Refusal.REASON_NEEDED.of("note", ""));

@@ -33,6 +33,8 @@ final class ReadoutTyped {
             "cannotRead",
             "conditions");
 
+    private static final int MOST_LETTERS = 500;
+
     private final Map<String, String> typed;
 
     private ReadoutTyped(Map<String, String> typed) {
@@ -48,6 +50,11 @@ final class ReadoutTyped {
                     throw new Refusal.Thrown(Refusal.READING_UNKNOWN.of("readings", name, String.join(", ", NAMES)));
                 });
         ReadoutTyped t = new ReadoutTyped(typed);
+        typed.forEach((name, text) -> {
+            if (text.length() > MOST_LETTERS) {
+                throw new Refusal.Thrown(Refusal.TOO_MANY.of("readings", "letters", String.valueOf(MOST_LETTERS)));
+            }
+        });
         return now.with()
                 .firmwareTotal(t.or("firmwareTotal", now.firmwareTotal(), ReadoutTyped::size))
                 .systemTotal(t.or("systemTotal", now.systemTotal(), ReadoutTyped::size))

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.now.Now;
@@ -55,16 +57,38 @@ public sealed interface StartChange extends Change {
     record EnterReadout(
             @NotNull Phase phase,
             Optional<@Min(1) Integer> start,
-            @NotEmpty @Size(max = 15) Map<@Size(max = 32) String, @NotNull @Size(max = 500) String> readings)
+            @NotEmpty @Size(max = 16) Map<@Size(max = 32) String, @NotNull @Size(max = 4000) String> readings)
             implements StartChange {
         @Override
         public Work to(Situation s) {
+            Map<String, String> others = new TreeMap<>(readings);
+            Optional<String> listed = Optional.ofNullable(others.remove(LISTED));
             if (phase == Phase.BEFORE) {
-                return s.work.with(s.unit.withBefore(ReadoutTyped.enter(s.unit.before(), readings)));
+                return s.work.with(s.unit.withBefore(listed(
+                        s,
+                        ReadoutTyped.enter(s.unit.before(), others),
+                        listed,
+                        s.unit.asFound().keySet())));
             }
             Entry.Started at = at(s, start);
-            return s.work.with(s.unit.withLog(
-                    s.unit.log().withChanged(at.withReadout(ReadoutTyped.enter(at.readout(), readings)))));
+            Readout read = listed(
+                    s,
+                    ReadoutTyped.enter(at.readout(), others),
+                    listed,
+                    at.arrangement().keySet());
+            return s.work.with(s.unit.withLog(s.unit.log().withChanged(at.withReadout(read))));
+        }
+
+        private static final String LISTED = "positionsListed";
+
+        /** What the firmware's list names; how many it names is the count, where nobody typed another one. */
+        private static Readout listed(Situation s, Readout read, Optional<String> typed, Set<String> filled) {
+            if (typed.isEmpty()) {
+                return read;
+            }
+            SortedSet<String> listed = PositionsTyped.of(s.bench.record(), filled, typed.get());
+            Readout.Builder next = read.with().listed(listed);
+            return (listed.isEmpty() ? next : next.positionsFilled(Optional.of(listed.size()))).build();
         }
     }
 

@@ -40,6 +40,15 @@ public record HuntNames(List<String> slots, List<String> pieces, List<Extra> wor
         return modules;
     }
 
+    /** Of all pieces of an arrangement, soldered banks among them. */
+    public long mebibytes(Arrangement fill) {
+        long sum = 0;
+        for (int s = 0; s < fill.size(); s++) {
+            sum += fill.at(s) < 0 ? 0 : setup.pieces().get(fill.at(s)).mebibytes();
+        }
+        return sum;
+    }
+
     public SortedSet<String> keys(Set<Integer> of) {
         SortedSet<String> keys = new TreeSet<>();
         of.forEach(p -> keys.add(pieces.get(p)));

@@ -319,6 +319,29 @@ final class LogReading {
         return attempts;
     }
 
+    /** A test as it was written down, put before the numbers of the hunt. */
+    Probe probe(Entry.TestChosen t) {
+        Arrangement fill = arrangement(t.fill());
+        Set<Integer> again = new TreeSet<>();
+        for (int s = 0; s < slots.size(); s++) {
+            int piece = fill.at(s);
+            if (piece >= 0 && (now.at(s) != piece || t.reseat().contains(slots.get(s)))) {
+                again.add(piece);
+            }
+        }
+        Set<Act> done = EnumSet.noneOf(Act.class);
+        t.actions().forEach(x -> of(x).ifPresent(done::add));
+        Optional<Integer> away = t.elsewhere().map(pieces::indexOf).filter(p -> p >= 0);
+        TreeSet<Integer> about = new TreeSet<>(again);
+        away.ifPresent(about::add);
+        for (int s = 0; s < slots.size() && about.isEmpty(); s++) {
+            if (now.at(s) >= 0 && !fill.has(now.at(s))) {
+                about.add(now.at(s));
+            }
+        }
+        return new Probe(t.shape(), about, away.isPresent() ? now : fill, new TreeSet<>(again), done, t.passes(), away);
+    }
+
     /** Something was done since the last start and not tried yet: the next thing is to switch it on. */
     Optional<Probe> pending() {
         return changed
@@ -351,6 +374,10 @@ final class LogReading {
         if (s.readout().hasErrors()) {
             return Optional.of(Seen.ERRORS);
         }
+        Optional<Seen> unlisted = unlisted(s);
+        if (unlisted.isPresent()) {
+            return unlisted;
+        }
         Comparison.Line total = line(t);
         return switch (total.verdict()) {
             case MATCH, EXPLAINED -> Optional.of(Seen.GOOD);
@@ -359,6 +386,23 @@ final class LogReading {
                     : missing(s, total);
             case NOT_READ -> s.outcome() == Entry.Outcome.STARTED ? Optional.of(Seen.CAME_UP) : Optional.empty();
         };
+    }
+
+    /** The firmware's own list names what is not there: no sum has to be guessed at. */
+    private Optional<Seen> unlisted(Entry.Started s) {
+        if (s.readout().listed().isEmpty()) {
+            return Optional.empty();
+        }
+        Arrangement fill = arrangement(s.arrangement());
+        java.util.BitSet missing = new java.util.BitSet();
+        long size = 0;
+        for (int slot = 0; slot < fill.size(); slot++) {
+            if (fill.at(slot) >= 0 && !s.readout().listed().contains(slots.get(slot))) {
+                missing.set(fill.at(slot));
+                size += piecesOf.get(fill.at(slot)).mebibytes();
+            }
+        }
+        return missing.isEmpty() ? Optional.empty() : Optional.of(Seen.missing(size, missing));
     }
 
     /** The firmware's total says most, the system's where that was not read. */

@@ -18,6 +18,7 @@ import zephyrridge.core.fault.Seen;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Testing;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
 
@@ -26,6 +27,7 @@ import zephyrridge.core.unit.Work;
  * there may be (R-10). A pure function of the job; nothing of it is stored.
  *
  * @param pending a start as it stands, where something was done that no start has tried yet
+ * @param chosen the test that was decided on and is not done yet
  * @param goal the arrangement that is meant to work: the plan, or where that was never started what failed first
  */
 public record Trouble(
@@ -34,6 +36,7 @@ public record Trouble(
         Arrangement goal,
         Belief belief,
         Optional<Probe> pending,
+        Optional<Probe> chosen,
         Diagnosis diagnosis) {
 
     /** @param good tags of drawer modules that were tested good */
@@ -46,6 +49,7 @@ public record Trouble(
                 read.goal(),
                 read.belief(),
                 read.pending(),
+                Testing.of(work.unit()).map(t -> read.probe(t.test())),
                 Diagnosis.of(read.belief(), read.now(), read.goal(), effort));
     }
 

@@ -5,8 +5,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import zephyrridge.core.access.OpeningPlanner;
 import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.machine.Bay;
 import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
@@ -39,6 +41,9 @@ final class CompiledMachine {
 
     final int[] tckPs;
     final int[] largestWay;
+    /** Of positions, then of bays: as the planners of the way in number them. */
+    final String[] placeIds;
+
     final OpeningPlanner opening;
     /** For the very machine that has no battery fitted. */
     final OpeningPlanner withoutBattery;
@@ -100,8 +105,15 @@ final class CompiledMachine {
         for (int n = 1; n < largestWay.length; n++) {
             largestWay[n] = record.controller().ways().contains(n) ? n : largestWay[n - 1];
         }
-        List<List<Set<String>>> ways =
-                record.positions().stream().map(Position::access).toList();
+        // Bays are reached like positions, and stand behind them.
+        List<List<Set<String>>> ways = Stream.concat(
+                        record.positions().stream().map(Position::access),
+                        record.bays().stream().map(Bay::access))
+                .toList();
+        placeIds = Stream.concat(
+                        record.positions().stream().map(Position::id),
+                        record.bays().stream().map(Bay::id))
+                .toArray(String[]::new);
         opening = new OpeningPlanner(record.access(), ways, battery);
         withoutBattery = new OpeningPlanner(record.access(), ways, HouseRules.Battery.POWER_DOWN_ONLY);
     }

@@ -121,14 +121,14 @@ public final class LayoutEvaluator {
     }
 
     /**
-     * The opening plan for some positions as the machine stands.
+     * The opening plan for some positions or bays as the machine stands.
      *
      * @param off parts that are off already; {@code battery} whether this very machine has one fitted; {@code up} the side that lies
      *     up
      */
     public OpeningPlan opening(Collection<String> positions, Set<String> off, boolean battery, Side up) {
-        int[] numbers = IntStream.range(0, machine.positions.length)
-                .filter(p -> positions.contains(machine.positions[p].id()))
+        int[] numbers = IntStream.range(0, machine.placeIds.length)
+                .filter(p -> positions.contains(machine.placeIds[p]))
                 .toArray();
         return access(battery).plan(numbers, off, up);
     }
@@ -145,8 +145,8 @@ public final class LayoutEvaluator {
 
     /** Whether the way to a position is open when these parts are off. */
     public boolean isOpen(String position, Set<String> off) {
-        return IntStream.range(0, machine.positions.length)
-                .filter(p -> machine.positions[p].id().equals(position))
+        return IntStream.range(0, machine.placeIds.length)
+                .filter(p -> machine.placeIds[p].equals(position))
                 .allMatch(p -> machine.opening.isOpen(p, off));
     }
 

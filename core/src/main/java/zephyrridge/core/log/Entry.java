@@ -11,6 +11,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.access.Check;
 import zephyrridge.core.fault.Cause;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.proof.Readout;
 
@@ -26,6 +27,7 @@ import zephyrridge.core.proof.Readout;
     @JsonSubTypes.Type(value = Entry.Companion.class, name = "Companion"),
     @JsonSubTypes.Type(value = Entry.Acted.class, name = "Acted"),
     @JsonSubTypes.Type(value = Entry.Started.class, name = "Started"),
+    @JsonSubTypes.Type(value = Entry.TestChosen.class, name = "TestChosen"),
     @JsonSubTypes.Type(value = Entry.Elsewhere.class, name = "Elsewhere"),
     @JsonSubTypes.Type(value = Entry.FaultFound.class, name = "FaultFound"),
     @JsonSubTypes.Type(value = Entry.Retracted.class, name = "Retracted")
@@ -117,7 +119,9 @@ public sealed interface Entry {
 
     enum Phase {
         LOOKED,
-        DONE
+        DONE,
+        /** It turned out that it cannot be done: the note says why. */
+        CANNOT
     }
 
     /** Other work in the same opening: a look before it is promised, then the work. */
@@ -169,6 +173,29 @@ public sealed interface Entry {
         /** Whether it is known not to have come up. */
         public boolean failed() {
             return outcome == Outcome.SILENT || outcome == Outcome.SIGNAL;
+        }
+    }
+
+    /**
+     * A test of a fault hunt was decided on. It stays chosen until it is done, another one is, or it is dropped.
+     *
+     * @param fill module by position as the test wants it, {@code reseat} positions whose module goes out and in again
+     * @param actions to be noted before its start; {@code passes} of a memory test there are to be at it
+     * @param elsewhere the module that goes into the test machine
+     */
+    record TestChosen(
+            Stamp stamp,
+            Probe.Shape shape,
+            SortedMap<String, String> fill,
+            SortedSet<String> reseat,
+            List<Action> actions,
+            int passes,
+            Optional<String> elsewhere)
+            implements Entry {
+        public TestChosen {
+            fill = Collections.unmodifiableSortedMap(new TreeMap<>(fill));
+            reseat = Collections.unmodifiableSortedSet(new TreeSet<>(reseat));
+            actions = List.copyOf(actions);
         }
     }
 

@@ -14,6 +14,7 @@ import zephyrridge.core.access.AccessGraph;
  *
  * @param controller of the usual processor; {@code otherControllers} where the model comes with others. Their names are what is told and
  *     asked of the processor that is fitted
+ * @param bays places that are no memory, reached by the same parts
  */
 public record MachineRecord(
         String id,
@@ -28,13 +29,55 @@ public record MachineRecord(
         List<Position> positions,
         AccessGraph access,
         StartBehaviour start,
-        List<LimitClaim> limits) {
+        List<LimitClaim> limits,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<Bay> bays) {
     public MachineRecord {
         processors = List.copyOf(processors);
         otherControllers = List.copyOf(otherControllers);
         channels = List.copyOf(channels);
         positions = List.copyOf(positions);
         limits = List.copyOf(limits);
+        bays = List.copyOf(bays);
+    }
+
+    /** With no place but those for memory. */
+    public MachineRecord(
+            String id,
+            String maker,
+            String model,
+            String variant,
+            MachineKind kind,
+            List<String> processors,
+            Controller controller,
+            List<Controller> otherControllers,
+            List<Channel> channels,
+            List<Position> positions,
+            AccessGraph access,
+            StartBehaviour start,
+            List<LimitClaim> limits) {
+        this(
+                id,
+                maker,
+                model,
+                variant,
+                kind,
+                processors,
+                controller,
+                otherControllers,
+                channels,
+                positions,
+                access,
+                start,
+                limits,
+                List.of());
+    }
+
+    public Optional<Bay> bay(String bayId) {
+        return bays.stream().filter(b -> b.id().equals(bayId)).findFirst();
+    }
+
+    public List<Bay> bays(Bay.Kind of) {
+        return bays.stream().filter(b -> b.kind() == of).toList();
     }
 
     /** @throws NoSuchElementException naming the id when the record has no such position */
@@ -68,7 +111,7 @@ public record MachineRecord(
     private MachineRecord with(
             Controller one, List<Controller> others, List<Position> at, AccessGraph graph, StartBehaviour first) {
         return new MachineRecord(
-                id, maker, model, variant, kind, processors, one, others, channels, at, graph, first, limits);
+                id, maker, model, variant, kind, processors, one, others, channels, at, graph, first, limits, bays);
     }
 
     /** Names of the controllers that this model comes with, the usual one first. */

@@ -206,7 +206,27 @@ public record QuickRecord(
                 compression ? List.of(compression()) : positions(),
                 new AccessGraph(kind == MachineKind.ALL_IN_ONE ? Side.BACK : Side.BOTTOM, parts()),
                 new StartBehaviour(false, false, false, false, List.of(), Optional.empty()),
-                limits);
+                limits,
+                bays());
+    }
+
+    /** What machines of this kind usually have under the same lid; that nobody has looked is said (common practice, no source). */
+    private List<Bay> bays() {
+        List<Set<String>> way = List.of(Set.of("lid"));
+        List<Bay> bays = new ArrayList<>();
+        if (kind == MachineKind.SERVER) {
+            return bays;
+        }
+        bays.add(new Bay("drive", Bay.Kind.DRIVE, "Drive bay", way, true));
+        bays.add(new Bay("m2", Bay.Kind.M2, "M.2 place", way, true));
+        if (kind == MachineKind.LAPTOP || kind == MachineKind.MINI_PC) {
+            bays.add(new Bay("wireless", Bay.Kind.WIRELESS, "Wireless card", way, true));
+        }
+        if (kind == MachineKind.LAPTOP) {
+            bays.add(new Bay("pack", Bay.Kind.BATTERY, "Battery", way, true));
+        }
+        bays.add(new Bay("cooler", Bay.Kind.COOLER, "Cooler", way, true));
+        return bays;
     }
 
     private static LimitClaim total(LimitClaim.Source source, ByteSize size) {

@@ -82,6 +82,7 @@ public final class RecordCheck {
         for (int i = 0; i < r.positions().size(); i++) {
             position(r, r.positions().get(i), "positions[" + i + "]", channels, parts);
         }
+        bays(r, parts);
         for (int i = 0; i < r.access().parts().size(); i++) {
             for (String need : r.access().parts().get(i).needsOff()) {
                 require(parts.contains(need), "access.parts[" + i + "].needsOff", "unknown part", need);
@@ -95,6 +96,37 @@ public final class RecordCheck {
                     "limits[" + i + "]",
                     "lacks its figure",
                     l.quantity().name());
+        }
+    }
+
+    private void bays(MachineRecord r, Set<String> parts) {
+        unique("bays", r.bays(), Bay::id);
+        require(
+                r.bays().size() <= Bay.MOST,
+                "bays",
+                "must be at most " + Bay.MOST,
+                "" + r.bays().size());
+        for (int i = 0; i < r.bays().size(); i++) {
+            Bay b = r.bays().get(i);
+            String path = "bays[" + i + "]";
+            require(!r.hasPosition(b.id()), path + ".id", "is a position's too", b.id());
+            require(
+                    b.id().matches("[A-Za-z0-9][A-Za-z0-9._-]{0,63}")
+                            && !b.label().isBlank()
+                            && b.label().length() <= 60,
+                    path,
+                    "must have an id, and a label of 60 characters at most",
+                    b.id());
+            require(
+                    b.access().size() <= 8,
+                    path + ".access",
+                    "must be 8 ways at most",
+                    "" + b.access().size());
+            for (Set<String> way : b.access()) {
+                for (String part : way) {
+                    require(parts.contains(part), path + ".access", "unknown part", part);
+                }
+            }
         }
     }
 

@@ -30,7 +30,8 @@ public final class RecordEdit {
                 r.positions(),
                 r.access(),
                 r.start(),
-                r.limits());
+                r.limits(),
+                r.bays());
     }
 
     private static final String OWN_BENCH = "own bench";

@@ -30,7 +30,6 @@ public enum GateFinding implements FindingCode {
     COMPANION_BEFORE_PROOF(Count.class),
     COMPANION_FORBIDDEN(OtherWork.class),
     COMPANION_NOT_AGREED(OtherWork.class),
-    COMPANION_NOT_LOOKED(OtherWork.class),
     GATE_PLAN_STOPS(Count.class),
     GATE_NOTHING_PLANNED(Count.class),
     GATE_PLAN_NOT_CHOSEN(Count.class),

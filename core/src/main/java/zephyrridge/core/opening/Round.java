@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.access.OpeningPlan;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
@@ -54,10 +55,14 @@ public record Round(
     public static List<Round> of(Bench bench, Unit unit, Now now, List<FitLine> lines) {
         Map<Where, SortedSet<String>> groups = new LinkedHashMap<>();
         for (FitLine l : lines) {
-            groups.computeIfAbsent(where(bench, unit, l.position()), w -> new TreeSet<>())
+            groups.computeIfAbsent(where(bench, unit, l.position().id()), w -> new TreeSet<>())
                     .add(l.position().id());
         }
-        Set<String> pending = new HashSet<>();
+        Set<String> pending = new HashSet<>(OtherWork.bays(bench.record(), unit));
+        // Other work that was agreed on is done in the round in which it lies open, or in one of its own.
+        SortedSet<String> works = new TreeSet<>(pending);
+        works.forEach(bay -> groups.computeIfAbsent(where(bench, unit, bay), w -> new TreeSet<>())
+                .add(bay));
         lines.stream()
                 .filter(l -> !l.done())
                 .forEach(l -> pending.add(l.position().id()));
@@ -66,10 +71,10 @@ public record Round(
         groups.forEach((where, positions) -> {
             SortedSet<String> left = new TreeSet<>(positions);
             left.retainAll(pending);
-            boolean opened = open.filter(
-                            o -> o.purpose() == Entry.Purpose.FIT && !Collections.disjoint(o.positions(), positions))
+            Entry.Purpose purpose = works.containsAll(positions) ? Entry.Purpose.COMPANION : Entry.Purpose.FIT;
+            boolean opened = open.filter(o -> o.purpose() == purpose && !Collections.disjoint(o.positions(), positions))
                     .isPresent();
-            rounds.add(round(bench, unit, now, Entry.Purpose.FIT, where, left.isEmpty() ? positions : left)
+            rounds.add(round(bench, unit, now, purpose, where, left.isEmpty() ? positions : left)
                     .with(positions, left.isEmpty(), opened));
         });
         rounds.sort(
@@ -79,16 +84,20 @@ public record Round(
                 .filter(l -> !l.done() && r.positions.contains(l.position().id()))
                 .mapToInt(l -> (l.out().isPresent() ? 1 : 0) + (l.in().isPresent() ? 1 : 0))
                 .sum()));
-        open.filter(o -> o.purpose() != Entry.Purpose.FIT).ifPresent(o -> {
-            Where where = o.positions().stream()
-                    .filter(bench.record()::hasPosition)
-                    .findFirst()
-                    .map(p -> where(bench, unit, bench.record().position(p)))
-                    .orElse(new Where(Optional.empty(), Optional.empty()));
-            rounds.add(
-                    0,
-                    round(bench, unit, now, o.purpose(), where, o.positions()).with(o.positions(), false, true));
-        });
+        open.filter(o -> o.purpose() != Entry.Purpose.FIT
+                        && rounds.stream().noneMatch(r -> r.opened && r.purpose == o.purpose()))
+                .ifPresent(o -> {
+                    Where where = o.positions().stream()
+                            .filter(p -> bench.record().hasPosition(p)
+                                    || bench.record().bay(p).isPresent())
+                            .findFirst()
+                            .map(p -> where(bench, unit, p))
+                            .orElse(new Where(Optional.empty(), Optional.empty()));
+                    rounds.add(
+                            0,
+                            round(bench, unit, now, o.purpose(), where, o.positions())
+                                    .with(o.positions(), false, true));
+                });
         // The first that is open for something; else the first with work left.
         for (int i = 0; i < rounds.size(); i++) {
             Round r = rounds.get(i);
@@ -100,13 +109,17 @@ public record Round(
         return List.copyOf(rounds);
     }
 
-    private static Where where(Bench bench, Unit unit, Position p) {
-        if (p.carrier().isPresent()) {
-            return new Where(p.carrier(), Optional.empty());
+    private static Where where(Bench bench, Unit unit, String id) {
+        Optional<String> carrier = bench.record().positions().stream()
+                .filter(p -> p.id().equals(id))
+                .findFirst()
+                .flatMap(Position::carrier);
+        if (carrier.isPresent()) {
+            return new Where(carrier, Optional.empty());
         }
         List<Part> parts = bench.evaluator()
                 .opening(
-                        List.of(p.id()),
+                        List.of(id),
                         Set.of(),
                         unit.intake().hasBattery(),
                         bench.record().access().restsOn())
@@ -155,13 +168,18 @@ public record Round(
         return new Round(purpose, carrier, side, positions, seconds, turns, true, done, opened);
     }
 
-    /** What its steps lead to: what is left to fit; for a look or a test all that it is about. */
-    public List<String> wanted(List<FitLine> lines) {
+    /**
+     * What its steps lead to: what is left to fit, and where other work is left; for a look or a test all that it is about.
+     *
+     * @param bays of other work that is left
+     */
+    public List<String> wanted(List<FitLine> lines, Set<String> bays) {
         return purpose == Entry.Purpose.FIT
-                ? lines.stream()
-                        .filter(l ->
-                                !l.done() && positions.contains(l.position().id()))
-                        .map(l -> l.position().id())
+                ? Stream.concat(
+                                lines.stream().filter(l -> !l.done()).map(l -> l.position()
+                                        .id()),
+                                bays.stream())
+                        .filter(positions::contains)
                         .toList()
                 : List.copyOf(positions);
     }

@@ -1,5 +1,7 @@
 package zephyrridge.core.proof;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -19,6 +21,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param rate the number as shown; {@code rateUnit} what its source counts, where that is known
  * @param casLatency in clocks, as the system or a program prints it
  * @param positionsFilled modules listed, soldered banks included
+ * @param listed positions that the firmware's list names as filled, by id; empty where no list was read
  * @param bandwidth measured, with the test's kind and threads
  * @param peakInUse most memory in use during the owner's own work
  * @param testPasses complete passes of a memory test, {@code testErrors} what they found, {@code testMinutes} how long it ran
@@ -33,6 +36,7 @@ public record Readout(
         Optional<RateUnit> rateUnit,
         Optional<Integer> casLatency,
         Optional<Integer> positionsFilled,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) SortedSet<String> listed,
         Optional<Bandwidth> bandwidth,
         Optional<Test> test,
         Optional<Measured.Threads> threads,
@@ -58,6 +62,7 @@ public record Readout(
     public static final Readout NOTHING = new Builder().build();
 
     public Readout {
+        listed = Collections.unmodifiableSortedSet(new TreeSet<>(listed));
         cannotRead = Collections.unmodifiableSortedSet(new TreeSet<>(cannotRead));
         measured = List.copyOf(measured);
     }
@@ -111,6 +116,7 @@ public record Readout(
         b.rateUnit = rateUnit;
         b.casLatency = casLatency;
         b.positionsFilled = positionsFilled;
+        b.listed = listed;
         b.bandwidth = bandwidth;
         b.test = test;
         b.threads = threads;
@@ -133,6 +139,7 @@ public record Readout(
         private Optional<RateUnit> rateUnit = Optional.empty();
         private Optional<Integer> casLatency = Optional.empty();
         private Optional<Integer> positionsFilled = Optional.empty();
+        private SortedSet<String> listed = new TreeSet<>();
         private Optional<Bandwidth> bandwidth = Optional.empty();
         private Optional<Test> test = Optional.empty();
         private Optional<Measured.Threads> threads = Optional.empty();
@@ -179,6 +186,11 @@ public record Readout(
             return this;
         }
 
+        public Builder listed(SortedSet<String> value) {
+            listed = value;
+            return this;
+        }
+
         public Builder bandwidth(Optional<Bandwidth> value, Optional<Test> kind, Optional<Measured.Threads> by) {
             bandwidth = value;
             test = kind;
@@ -222,6 +234,7 @@ public record Readout(
                     rateUnit,
                     casLatency,
                     positionsFilled,
+                    listed,
                     bandwidth,
                     test,
                     threads,

@@ -21,6 +21,7 @@ import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.AfterCheck;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.opening.WorkSteps;
@@ -104,7 +105,8 @@ public record Assessment(
                 .filter(l -> !l.done())
                 .map(l -> l.position().id())
                 .toList();
-        List<String> wanted = round.map(r -> r.wanted(lines)).orElse(List.of());
+        List<String> wanted =
+                round.map(r -> r.wanted(lines, OtherWork.bays(record, unit))).orElse(List.of());
         List<WorkStep> opening = WorkSteps.opening(bench, unit, now, wanted);
         // All is fitted and closed: the way in is shown once more, for whoever has to look again.
         List<WorkStep> again = pending.isEmpty() && wanted.isEmpty() && now.isClosed()

@@ -34,6 +34,13 @@ public record Gap(Kind kind, String of) {
         NOT_PROVEN,
         DIFFERENCE_OPEN,
         START_FAILED,
+        /** Came up, and nobody has read what it shows. */
+        NOT_READ,
+        /** Something was opened since it last came up: one good start more is asked for. */
+        START_AFTER,
+        CHECKS_LEFT,
+        /** Other work that the owner agreed to, neither done nor found impossible. */
+        WORK_LEFT,
         SWOLLEN;
 
         /** One of the questions without whose answer nothing is opened. */

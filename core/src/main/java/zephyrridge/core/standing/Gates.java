@@ -8,7 +8,6 @@ import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.limit.LimitFinding;
-import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
@@ -128,14 +127,14 @@ public final class Gates {
                 new Evidence.Word("seal", seal.where()));
     }
 
-    /** Other work waits until memory is proven, where memory is what the job is about: one change at a time. */
+    /** Nothing refuses other work beside memory; one change at a time only reads easier where a start fails, which is said once. */
     public static List<Finding> companion(LayoutEvaluation plan, Proof proof) {
         boolean memory = !plan.changed().isEmpty();
         boolean seen = proof.grade() != Grade.NONE;
-        return memory && !seen ? List.of(count(GateFinding.COMPANION_BEFORE_PROOF, Severity.STOP, 0)) : List.of();
+        return memory && !seen ? List.of(count(GateFinding.COMPANION_BEFORE_PROOF, Severity.NOTE, 0)) : List.of();
     }
 
-    /** Each with the owner's yes, against no ban, and looked at first. */
+    /** Each with the owner's yes and against no ban. What costs nothing and changes nothing, dust, needs no yes of its own. */
     public static List<Finding> companion(Unit unit, Extra extra) {
         List<Finding> found = new ArrayList<>();
         Counter counter = unit.counter();
@@ -143,13 +142,11 @@ public final class Gates {
             found.add(work(GateFinding.COMPANION_FORBIDDEN, extra));
         }
         Counter.Offered offered = counter.extras().get(extra);
-        if (offered == null || offered.answer() != Counter.Answer.YES) {
+        boolean free =
+                extra == Extra.DUST && (offered == null || offered.price().isEmpty());
+        boolean refused = offered != null && offered.answer() == Counter.Answer.NO;
+        if (refused || !free && (offered == null || offered.answer() != Counter.Answer.YES)) {
             found.add(work(GateFinding.COMPANION_NOT_AGREED, extra));
-        }
-        boolean looked = unit.log().happened().stream()
-                .anyMatch(e -> e instanceof Entry.Companion c && c.extra() == extra && c.phase() == Entry.Phase.LOOKED);
-        if (!looked) {
-            found.add(work(GateFinding.COMPANION_NOT_LOOKED, extra));
         }
         return found;
     }

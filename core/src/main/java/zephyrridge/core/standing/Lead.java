@@ -11,7 +11,11 @@ import zephyrridge.core.log.Entry;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.OtherWork;
+import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.WorkStep;
+import zephyrridge.core.proof.Comparison;
+import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
@@ -30,6 +34,14 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         CHOOSE_PLAN,
         TICK,
         FIT,
+        /** What is most worth trying next, as the hunt has it: to be decided on. */
+        CHOOSE_TEST,
+        /** Other work whose place lies open is done: {@code id} says which. */
+        WORK,
+        /** The modules are where the chosen test wants them. */
+        ARRANGE,
+        /** Something is done before a start of the chosen test: {@code id} says what. */
+        ACT,
         /** Nothing that one key could do: hands, eyes or words are wanted. */
         NONE
     }
@@ -54,8 +66,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         leads.add(read(work.unit(), bench, a.found()));
         leads.add(limits(work.unit(), a));
         leads.add(plan(work.unit(), a.plan()));
-        leads.add(open(a));
-        leads.add(fit(a));
+        leads.add(open(work.unit(), bench, a));
+        leads.add(fit(work.unit(), bench, a));
         leads.add(prove(work.unit(), a));
         leads.add(handBack(work.unit(), a));
         return List.copyOf(leads);
@@ -115,7 +127,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                         : gaps.get(0).kind() == Gap.Kind.NOT_CHOSEN ? new Next(Do.CHOOSE_PLAN, "") : Next.NONE);
     }
 
-    private static Lead open(Assessment a) {
+    private static Lead open(Unit unit, Bench bench, Assessment a) {
         List<Gap> gaps = new ArrayList<>();
         if (a.opening().isEmpty()) {
             gap(gaps, Gap.Kind.NOTHING_PLANNED, "", a.plan().changed().isEmpty());
@@ -126,21 +138,69 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 .filter(f -> f.severity() == Severity.STOP)
                 .count();
         gap(gaps, Gap.Kind.GATE_SHUT, String.valueOf(stops), shut);
-        boolean fitted = !isTest(a)
+        // A round for something else has its own way in, whatever of the plan is fitted.
+        Optional<Entry.Purpose> other = a.rounds().stream()
+                .filter(r -> r.current() && r.opened() && r.purpose() != Entry.Purpose.FIT)
+                .findFirst()
+                .map(Round::purpose);
+        boolean fitted = other.isEmpty()
                 && a.fitLines().stream().allMatch(FitLine::done)
                 && !a.fitLines().isEmpty();
-        List<WorkStep> left =
-                fitted ? List.of() : a.opening().stream().filter(s -> !s.done()).toList();
-        Optional<WorkStep> back = backFirst(a);
+        boolean over = other.isPresent() && isOver(unit, a, other.get());
+        List<WorkStep> left = fitted || over
+                ? List.of()
+                : a.opening().stream().filter(s -> !s.done()).toList();
+        Optional<WorkStep> back = over ? closeUp(a) : backFirst(a);
         gap(gaps, Gap.Kind.STEPS_LEFT, String.valueOf(left.size()), !left.isEmpty());
+        work(gaps, unit, !shut && left.isEmpty() && other.isPresent());
         return new Lead(
                 Station.OPEN,
                 gaps,
                 shut
                         ? Next.NONE
-                        : left.isEmpty()
-                                ? Next.to(Station.FIT)
-                                : new Next(Do.TICK, back.orElse(left.get(0)).id()));
+                        : !left.isEmpty()
+                                ? new Next(Do.TICK, back.orElse(left.get(0)).id())
+                                : over && back.isPresent()
+                                        ? new Next(
+                                                Do.TICK,
+                                                dead(a.now()).orElse(back.get().id()))
+                                        : other.map(p -> after(p, unit, bench)).orElse(Next.to(Station.FIT)));
+    }
+
+    /** Where one goes on once the way is open for something else than fitting. */
+    private static Next after(Entry.Purpose purpose, Unit unit, Bench bench) {
+        return switch (purpose) {
+            case FIT -> Next.to(Station.FIT);
+            case FAULT -> Next.to(Station.PROVE);
+            case LOOK -> Next.to(Station.READ);
+            case COMPANION -> workOpen(unit, bench).orElse(Next.NONE);
+        };
+    }
+
+    /** Whether a round has had what it was opened for: something moved in a test, other work noted, a start made. */
+    private static boolean isOver(Unit unit, Assessment a, Entry.Purpose purpose) {
+        int opened = a.now().opening().map(Entry::no).orElse(0);
+        return unit.log().happened().stream()
+                .filter(e -> e.no() > opened)
+                .anyMatch(e -> e instanceof Entry.Started
+                        || purpose == Entry.Purpose.FAULT && (e instanceof Entry.Moved || e instanceof Entry.Reseated)
+                        || purpose == Entry.Purpose.COMPANION
+                                && e instanceof Entry.Companion c
+                                && c.phase() != Entry.Phase.LOOKED);
+    }
+
+    /** The first of the other works that is left and lies open. */
+    private static Optional<Next> workOpen(Unit unit, Bench bench) {
+        return OtherWork.left(unit).stream()
+                .filter(x -> OtherWork.isOpen(bench, unit, x))
+                .findFirst()
+                .map(x -> new Next(Do.WORK, x.name()));
+    }
+
+    /** Other work that is agreed on and open: by name, since each is done or not on its own. */
+    private static void work(List<Gap> gaps, Unit unit, boolean there) {
+        List<String> left = OtherWork.left(unit).stream().map(Enum::name).toList();
+        gap(gaps, Gap.Kind.WORK_LEFT, String.join(",", left), there && !left.isEmpty());
     }
 
     /** What goes back on before the next round: a carrier, or a side that no later round needs open. */
@@ -162,11 +222,15 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 .filter(s -> s.kind() != WorkStep.Kind.TEST_START && !a.now().isClosed());
     }
 
-    private static Lead fit(Assessment a) {
+    private static Lead fit(Unit unit, Bench bench, Assessment a) {
         List<Gap> gaps = new ArrayList<>();
         List<FitLine> left = a.fitLines().stream().filter(l -> !l.done()).toList();
         if (a.fitLines().isEmpty()) {
             gaps.add(new Gap(Gap.Kind.NOTHING_PLANNED, ""));
+            Optional<Next> work = workOpen(unit, bench);
+            if (work.isPresent()) {
+                return new Lead(Station.FIT, gaps, work.get());
+            }
             return new Lead(Station.FIT, gaps, Next.to(Station.PLAN));
         }
         boolean stepsLeft = a.opening().stream().anyMatch(s -> !s.done());
@@ -174,15 +238,19 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         gap(gaps, Gap.Kind.WAY_CLOSED, "", !left.isEmpty() && stepsLeft && gaps.isEmpty());
         boolean barred = !gaps.isEmpty();
         gap(gaps, Gap.Kind.LINES_LEFT, String.valueOf(left.size()), !left.isEmpty());
+        work(gaps, unit, workOpen(unit, bench).isPresent());
         return new Lead(
                 Station.FIT,
                 gaps,
                 left.isEmpty()
-                        ? closeUp(a)
-                                .map(s -> new Next(Do.TICK, dead(a.now()).orElse(s.id())))
+                        ? workOpen(unit, bench)
+                                .or(() -> closeUp(a)
+                                        .map(s ->
+                                                new Next(Do.TICK, dead(a.now()).orElse(s.id()))))
                                 .orElse(Next.to(Station.PROVE))
                         : barred
-                                ? Next.to(Station.OPEN)
+                                // Only where Open has something to do: else what bars is answered here.
+                                ? stepsLeft || Gates.isShut(a.openingGates()) ? Next.to(Station.OPEN) : Next.NONE
                                 : new Next(Do.FIT, left.get(0).position().id()));
     }
 
@@ -191,54 +259,129 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         return a.rounds().stream().anyMatch(r -> r.current() && r.purpose() == Entry.Purpose.FAULT);
     }
 
-    /** Whether anything was moved or reseated since it was opened for what it is open for now. */
-    private static boolean wasTouched(Unit unit, Assessment a) {
-        int opened = a.now().opening().map(Entry::no).orElse(0);
-        return unit.log().happened().stream()
-                .anyMatch(e -> e.no() > opened && (e instanceof Entry.Moved || e instanceof Entry.Reseated));
-    }
-
     private static Lead prove(Unit unit, Assessment a) {
+        Optional<Testing> testing = Testing.of(unit);
         List<Gap> gaps = new ArrayList<>();
-        List<WorkStep> opening = isTest(a) && !wasTouched(unit, a)
+        List<WorkStep> opening = testing.filter(t -> !t.isArranged()).isPresent()
                 ? a.opening().stream().filter(s -> !s.done()).toList()
                 : List.of();
-        List<WorkStep> closing = a.closing().stream().filter(s -> !s.done()).toList();
+        boolean failed = count(a, ProofGap.PROOF_FAILED_START) > 0 || lacks(a) || hunts(unit, a);
+        Optional<Proof.Try> last = a.proof().lastCounting();
+        boolean up =
+                last.filter(t -> t.start().outcome() == Entry.Outcome.STARTED).isPresent();
         if (!a.proof().proven()) {
             long differences = count(a, ProofGap.PROOF_DIFFERENCE_OPEN);
-            gap(gaps, Gap.Kind.START_FAILED, "", count(a, ProofGap.PROOF_FAILED_START) > 0);
+            gap(gaps, Gap.Kind.START_FAILED, "", failed);
             gap(gaps, Gap.Kind.STEPS_LEFT, String.valueOf(opening.size()), !opening.isEmpty());
             gap(gaps, Gap.Kind.DIFFERENCE_OPEN, String.valueOf(differences), differences > 0);
+            gap(gaps, Gap.Kind.NOT_STARTED, "", a.proof().tries().stream().noneMatch(Proof.Try::counts));
             gap(
                     gaps,
-                    Gap.Kind.PARTS_OFF,
-                    String.valueOf(a.now().off().size()),
-                    !a.now().isClosed());
-            gap(gaps, Gap.Kind.NOT_STARTED, "", a.proof().tries().stream().noneMatch(Proof.Try::counts));
-            gap(gaps, Gap.Kind.NOT_PROVEN, "", gaps.isEmpty());
+                    Gap.Kind.NOT_READ,
+                    "",
+                    up
+                            && last.filter(t -> t.start().readout().total().isPresent())
+                                    .isEmpty());
         }
-        // A start is logged with what it showed; everything before it is a step of closing.
-        Optional<WorkStep> step = closing.stream().findFirst().filter(s -> s.kind() != WorkStep.Kind.TEST_START);
-        boolean fitted = a.fitLines().stream().allMatch(FitLine::done);
-        // In a test the modules go where it wants them first: which test it is, hands say.
-        boolean hands = isTest(a) && !wasTouched(unit, a);
-        // While it is sought what is wrong the next test leads, which may want it as it stands.
-        boolean sought = count(a, ProofGap.PROOF_FAILED_START) > 0 && !isTest(a);
-        return new Lead(
-                Station.PROVE,
-                gaps,
-                a.proof().proven()
-                        ? Next.to(Station.HAND_BACK)
-                        : hands
-                                ? opening.isEmpty() || Gates.isShut(a.openingGates())
-                                        ? Next.NONE
-                                        : new Next(Do.TICK, opening.get(0).id())
-                                : fitted && step.isPresent() && !sought
-                                        ? new Next(
-                                                Do.TICK,
-                                                dead(a.now()).orElse(step.get().id()))
-                                        : Next.NONE);
+        leftOver(gaps, unit, a);
+        gap(gaps, Gap.Kind.NOT_PROVEN, "", gaps.isEmpty() && !a.proof().proven());
+        return new Lead(Station.PROVE, gaps, proving(a, testing, opening, failed && !missing(gaps, Gap.Kind.NOT_READ)));
     }
+
+    /** What keeps a machine here besides its proof. */
+    private static void leftOver(List<Gap> gaps, Unit unit, Assessment a) {
+        gap(
+                gaps,
+                Gap.Kind.PARTS_OFF,
+                String.valueOf(a.now().off().size()),
+                !a.now().isClosed());
+        gap(gaps, Gap.Kind.START_AFTER, "", count(a, ProofGap.PROOF_START_AFTER_OPENING) > 0);
+        long checks = a.now().isClosed()
+                ? a.checks().stream().filter(c -> c.answer().isEmpty()).count()
+                : 0;
+        gap(gaps, Gap.Kind.CHECKS_LEFT, String.valueOf(checks), checks > 0);
+        long open = PlanConditions.of(unit, a.limits()).stream()
+                .filter(s -> !s.met())
+                .count();
+        gap(gaps, Gap.Kind.CONDITIONS_OPEN, String.valueOf(open), open > 0);
+        work(gaps, unit, true);
+    }
+
+    private static Next proving(Assessment a, Optional<Testing> testing, List<WorkStep> opening, boolean failed) {
+        Optional<WorkStep> step = closing(a);
+        if (testing.isPresent()) {
+            Testing t = testing.get();
+            if (!t.isArranged()) {
+                return Gates.isShut(a.openingGates())
+                        ? Next.NONE
+                        : opening.isEmpty()
+                                ? new Next(Do.ARRANGE, "")
+                                : new Next(Do.TICK, opening.get(0).id());
+            }
+            // Where the module is tried elsewhere nothing of this machine has to be on.
+            return t.test().elsewhere().isPresent() || t.goesOn()
+                    ? Next.NONE
+                    : step.isPresent()
+                            ? new Next(Do.TICK, dead(a.now()).orElse(step.get().id()))
+                            : t.actions().isEmpty()
+                                    ? Next.NONE
+                                    : new Next(Do.ACT, t.actions().get(0).name());
+        }
+        boolean fitted = a.fitLines().stream().allMatch(FitLine::done);
+        boolean moved = a.proof().tries().stream().noneMatch(Proof.Try::counts);
+        return a.proof().proven()
+                ? a.now().isClosed() && count(a, ProofGap.PROOF_START_AFTER_OPENING) > 0
+                        ? Next.NONE
+                        : step.<Next>map(s -> new Next(Do.TICK, dead(a.now()).orElse(s.id())))
+                                .orElse(Next.to(Station.HAND_BACK))
+                // While it is sought what is wrong the next test leads, which may want it as it stands.
+                : failed && !moved
+                        ? new Next(Do.CHOOSE_TEST, "")
+                        : (fitted || isTest(a)) && step.isPresent()
+                                ? new Next(
+                                        Do.TICK, dead(a.now()).orElse(step.get().id()))
+                                : Next.NONE;
+    }
+
+    /** A start is logged with what it showed; everything before it is a step of closing. */
+    private static Optional<WorkStep> closing(Assessment a) {
+        return a.closing().stream()
+                .filter(s -> !s.done())
+                .findFirst()
+                .filter(s -> s.kind() != WorkStep.Kind.TEST_START);
+    }
+
+    private static boolean missing(List<Gap> gaps, Gap.Kind kind) {
+        return gaps.stream().anyMatch(g -> g.kind() == kind);
+    }
+
+    /** Whether a start that failed is not explained yet, whatever is in the machine by now: a hunt goes on through its tests. */
+    private static boolean hunts(Unit unit, Assessment a) {
+        boolean hunts = false;
+        for (Entry e : unit.log().happened()) {
+            if (e instanceof Entry.FaultFound) {
+                hunts = false;
+            } else if (e instanceof Entry.Started s
+                    && (s.failed() || s.readout().hasErrors())) {
+                hunts |= unit.accepted().stream()
+                        .noneMatch(x -> x.start() == s.no() && x.field().isEmpty());
+            }
+        }
+        return hunts && a.proof().grade() == Grade.NONE;
+    }
+
+    /** Whether it came up with less than it should have, or with errors, and nothing explains it. */
+    private static boolean lacks(Assessment a) {
+        return a.proof().missing().stream()
+                .anyMatch(f -> f.code() == ProofGap.PROOF_DIFFERENCE_OPEN
+                        && f.detail() instanceof ProofGap.Of of
+                        && LACKS.contains(of.of()));
+    }
+
+    private static final List<String> LACKS = List.of(
+            Comparison.Field.FIRMWARE_TOTAL.name(),
+            Comparison.Field.SYSTEM_TOTAL.name(),
+            Comparison.Field.MEMORY_TEST.name());
 
     /** Hands go in again only after a start has been made undone: down, and every cord out. */
     private static Optional<String> dead(Now now) {
@@ -255,11 +398,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         List<Gap> gaps = new ArrayList<>();
         if (unit.closing().isEmpty()) {
             gap(gaps, Gap.Kind.SWOLLEN, "", unit.intake().battery() == Intake.Battery.SWOLLEN);
-            gap(
-                    gaps,
-                    Gap.Kind.PARTS_OFF,
-                    String.valueOf(a.now().off().size()),
-                    !a.now().isClosed());
+            leftOver(gaps, unit, a);
             gap(gaps, Gap.Kind.NOT_PROVEN, "", !a.proof().proven());
         }
         return new Lead(Station.HAND_BACK, gaps, Next.NONE);

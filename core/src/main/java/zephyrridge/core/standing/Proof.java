@@ -113,10 +113,7 @@ public record Proof(
             open(unit, counting, missing);
             read(counting, cannot, missing);
             int lastGood = lastIndex(happened, e -> e instanceof Entry.Started s && !s.failed());
-            int lastOther = lastIndex(happened, e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
-            if (lastGood >= 0 && Math.max(lastOff, lastOther) > lastGood) {
-                missing.add(say(ProofGap.PROOF_START_AFTER_OPENING, ""));
-            } else if (lastGood < 0 && missing.stream().noneMatch(f -> f.code() == ProofGap.PROOF_FAILED_START)) {
+            if (lastGood < 0 && missing.stream().noneMatch(f -> f.code() == ProofGap.PROOF_FAILED_START)) {
                 missing.add(say(ProofGap.PROOF_NO_GOOD_START, ""));
             }
         }
@@ -124,6 +121,10 @@ public record Proof(
         Grade grade = missing.isEmpty() ? tested(counting) : Grade.NONE;
         if (missing.isEmpty() && !grade.reaches(wanted)) {
             missing.add(say(wanted == Grade.SOAKED ? ProofGap.PROOF_NIGHT_WANTED : ProofGap.PROOF_PASS_WANTED, ""));
+        }
+        // Other work moves no module: what was seen and tested stays so, and one good start more is asked for.
+        if (grade != Grade.NONE && openedSinceGood(happened, lastOff)) {
+            missing.add(say(ProofGap.PROOF_START_AFTER_OPENING, ""));
         }
         if (!now.isClosed()) {
             missing.add(say(
@@ -137,6 +138,14 @@ public record Proof(
                 new ProofGap.Of(f.name()),
                 new Evidence.Word("cannot be read here", f.name()))));
         return new Proof(grade, wanted, now.isClosed(), tries, missing, cannot);
+    }
+
+    /** Something came off, or was worked on in an opening, since it last came up. What is only noted later was done before. */
+    private static boolean openedSinceGood(List<Entry> happened, int lastOff) {
+        int good = lastIndex(happened, e -> e instanceof Entry.Started s && !s.failed());
+        int opened = lastIndex(happened, e -> e instanceof Entry.Opened);
+        int other = lastIndex(happened, e -> e instanceof Entry.Companion c && c.phase() == Entry.Phase.DONE);
+        return good >= 0 && (lastOff > good || opened > good && other > opened);
     }
 
     /** What that arrangement was expected to show, against what was read at that start. */

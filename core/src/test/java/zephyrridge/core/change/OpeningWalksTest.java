@@ -67,7 +67,7 @@ class OpeningWalksTest {
                         .filter(Round::current)
                         .findFirst()
                         .orElseThrow()
-                        .wanted(w.assess().fitLines())
+                        .wanted(w.assess().fitLines(), java.util.Set.of())
                         .forEach(p -> w.does(Walk.fit(p)));
             }
             w.closed().does(Walk.start());

@@ -16,6 +16,7 @@ import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.opening.AfterCheck;
+import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.Screws;
 import zephyrridge.core.opening.WorkStep;
@@ -152,11 +153,12 @@ class OpeningsTest {
     }
 
     @Test
-    void otherWorkNeedsAYesALookNoBanAndProvenMemory() {
+    void otherWorkNeedsAYesAndNoBanAndTakesNoProofAway() {
         Walk w = twoSided().opened().does(Walk.fit("below"), Walk.tick("on:hatch"));
         w.opened().does(Walk.fit("top")).closed();
         Change done = new OpeningChange.CompanionWork(Extra.PASTE, Entry.Phase.DONE, "");
-        assertThat(w.refused(done)).isEqualTo("COMPANION_BEFORE_PROOF");
+        assertThat(w.refused(done)).as("nothing else refuses it").isEqualTo("COMPANION_NOT_AGREED");
+        w.does(new OpeningChange.CompanionWork(Extra.DUST, Entry.Phase.DONE, ""));
         w.does(Walk.start(), Walk.read("firmwareTotal", "16 GB", "rate", "2400", "positionsFilled", "2"));
         assertThat(w.assess().proof().proven()).isTrue();
         w.does(says(Optional.of(new TreeSet<>(Set.of(Counter.Ban.NO_PASTE))), Counter.Answer.NO));
@@ -164,10 +166,27 @@ class OpeningsTest {
         w.does(says(Optional.of(new TreeSet<>()), Counter.Answer.NO));
         assertThat(w.refused(done)).isEqualTo("COMPANION_NOT_AGREED");
         w.does(says(Optional.empty(), Counter.Answer.YES));
-        assertThat(w.refused(done)).isEqualTo("COMPANION_NOT_LOOKED");
-        w.does(new OpeningChange.CompanionWork(Extra.PASTE, Entry.Phase.LOOKED, "dry"), done);
+        // Noted late, with nothing opened since: it was done before the start.
+        w.does(done);
+        assertThat(w.missing()).doesNotContain("PROOF_START_AFTER_OPENING");
+        // A second round: no module is moved, so memory stays proven, and one good start more is asked for.
+        w.does(new OpeningChange.OpenFor(Entry.Purpose.COMPANION, new TreeSet<>()), done);
         assertThat(w.missing()).contains("PROOF_START_AFTER_OPENING");
-        w.does(Walk.start());
         assertThat(w.assess().proof().proven()).isTrue();
+        w.does(Walk.start());
+        assertThat(w.missing()).doesNotContain("PROOF_START_AFTER_OPENING");
+        assertThat(w.assess().proof().proven()).isTrue();
+    }
+
+    /** A place that turns out to be bare pads is an answer with its reason, and nothing of it is left to do. */
+    @Test
+    void whatCannotBeDoneIsAnAnswer() {
+        Walk w = twoSided();
+        w.does(says(Optional.empty(), Counter.Answer.YES));
+        assertThat(OtherWork.left(w.unit())).containsExactly(Extra.PASTE);
+        assertThat(w.refused(new OpeningChange.CompanionWork(Extra.PASTE, Entry.Phase.CANNOT, " ")))
+                .isEqualTo("REASON_NEEDED");
+        w.does(new OpeningChange.CompanionWork(Extra.PASTE, Entry.Phase.CANNOT, "bare pads, no socket there"));
+        assertThat(OtherWork.left(w.unit())).isEmpty();
     }
 }

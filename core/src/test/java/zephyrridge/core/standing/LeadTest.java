@@ -15,6 +15,7 @@ import zephyrridge.core.change.OpeningChange;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
+import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Intake;
@@ -192,6 +193,10 @@ class LeadTest {
                 StartChange.Phase.AFTER,
                 Optional.empty(),
                 Map.of("firmwareTotal", "8192", "rate", "2400 MHz", "positionsFilled", "2")));
+        // Proven, and yet not nothing: what came off asks to be tried.
+        assertThat(missing(w, Station.PROVE)).containsExactly(Gap.Kind.CHECKS_LEFT);
+        assertThat(missing(w, Station.HAND_BACK)).containsExactly(Gap.Kind.CHECKS_LEFT);
+        w.assess().checks().forEach(c -> w.does(new OpeningChange.SayCheck(c.check(), Entry.Result.GOOD, "")));
         assertThat(missing(w, Station.PROVE)).isEmpty();
         assertThat(lead(w, Station.PROVE).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
         assertThat(missing(w, Station.HAND_BACK)).isEmpty();

@@ -230,6 +230,8 @@ public class Report {
                 c.machine().record().access().part(st.part()).ifPresent(p -> parts.merge(p.name(), 1, Integer::sum));
             } else if (e instanceof Entry.Companion k && k.phase() == Entry.Phase.DONE) {
                 done.add(texts.get("extra." + k.extra()) + (k.note().isBlank() ? "" : ": " + k.note()));
+            } else if (e instanceof Entry.Companion k && k.phase() == Entry.Phase.CANNOT) {
+                done.add(texts.say("report.cannot", "extra", texts.get("extra." + k.extra()), "why", k.note()));
             } else if (e instanceof Entry.Acted a && a.action() != Entry.Action.WAITED) {
                 done.add(texts.get("log.Acted." + a.action()));
             } else if (e instanceof Entry.Started st && st.failed()) {

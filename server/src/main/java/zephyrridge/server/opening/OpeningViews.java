@@ -12,9 +12,11 @@ import zephyrridge.core.access.LayOut;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
+import zephyrridge.core.machine.Bay;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.Screws;
 import zephyrridge.core.opening.StepTimes;
@@ -81,7 +83,7 @@ public class OpeningViews {
                                 k.answer().map(Entry.Checked::result),
                                 k.answer().map(Entry.Checked::note).orElse("")))
                         .toList(),
-                companions(unit),
+                companions(unit, bench),
                 FindingView.of(Gates.companion(a.plan(), a.proof()), texts),
                 unit.counter().bans().stream().map(b -> texts.get("ban." + b)).toList(),
                 bench.record().access().parts().stream()
@@ -128,7 +130,9 @@ public class OpeningViews {
                 String.join(
                         ", ",
                         r.positions().stream()
-                                .map(p -> bench.record().position(p).label())
+                                .map(p -> bench.record().bay(p).map(Bay::label).orElseGet(() -> bench.record()
+                                        .position(p)
+                                        .label()))
                                 .toList()),
                 (r.seconds() + 59) / 60,
                 r.turns(),
@@ -169,19 +173,26 @@ public class OpeningViews {
                 .toList();
     }
 
-    private List<CompanionView> companions(Unit unit) {
+    private List<CompanionView> companions(Unit unit, Bench bench) {
         List<CompanionView> views = new ArrayList<>();
         for (Extra extra : Extra.values()) {
             Optional<Counter.Offered> offered =
                     Optional.ofNullable(unit.counter().extras().get(extra));
             Optional<String> looked = last(unit, extra, Entry.Phase.LOOKED);
             Optional<String> done = last(unit, extra, Entry.Phase.DONE);
+            Optional<String> cannot = last(unit, extra, Entry.Phase.CANNOT);
             views.add(new CompanionView(
                     extra,
                     texts.get("extra." + extra),
                     offered.map(Counter.Offered::answer).orElse(Counter.Answer.NOT_ASKED),
                     looked,
                     done,
+                    cannot,
+                    OtherWork.isOpen(bench, unit, extra),
+                    OtherWork.at(bench.record(), extra).stream()
+                            .map(b -> b.usual() ? texts.say("bay.usual", "bay", b.label()) : b.label())
+                            .toList(),
+                    OtherWork.at(bench.record(), extra).stream().map(Bay::id).toList(),
                     cautions(extra).stream().map(k -> texts.get("caution." + k)).toList(),
                     texts.get("companion.look." + extra),
                     FindingView.of(Gates.companion(unit, extra), texts)));
@@ -201,9 +212,6 @@ public class OpeningViews {
     }
 
     private static Optional<String> last(Unit unit, Extra extra, Entry.Phase phase) {
-        return unit.log().happened().stream()
-                .filter(e -> e instanceof Entry.Companion k && k.extra() == extra && k.phase() == phase)
-                .map(e -> ((Entry.Companion) e).note())
-                .reduce((x, y) -> y);
+        return OtherWork.said(unit, extra, phase).map(Entry.Companion::note);
     }
 }

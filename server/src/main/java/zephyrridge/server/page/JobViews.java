@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.SortedMap;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Part;
@@ -210,16 +211,24 @@ public class JobViews {
                 .filter(g -> !g.kind().isQuestion())
                 .map(g -> g.kind() == Gap.Kind.NOT_PROVEN && !proof.missing().isEmpty()
                         ? clause(texts.of(proof.missing().get(0)))
-                        : g.of().equals("1")
-                                ? texts.find("lead." + g.kind() + ".1")
-                                        .orElseGet(() -> texts.say("lead." + g.kind(), "of", 1))
-                                : texts.say("lead." + g.kind(), "of", g.of()));
+                        : g.kind() == Gap.Kind.WORK_LEFT
+                                ? texts.say("lead.WORK_LEFT", "of", works(g.of()))
+                                : g.of().equals("1")
+                                        ? texts.find("lead." + g.kind() + ".1")
+                                                .orElseGet(() -> texts.say("lead." + g.kind(), "of", 1))
+                                        : texts.say("lead." + g.kind(), "of", g.of()));
         return Stream.concat(
                         others,
                         questions.isEmpty()
                                 ? Stream.empty()
                                 : Stream.of(texts.say("lead.QUESTIONS", "of", String.join(", ", questions))))
                 .toList();
+    }
+
+    private String works(String extras) {
+        return Stream.of(extras.split(","))
+                .map(x -> texts.get("extra." + x).toLowerCase(Locale.ROOT))
+                .collect(Collectors.joining(", "));
     }
 
     /** A sentence as part of another. */
@@ -238,6 +247,8 @@ public class JobViews {
                             .map(this::briefly)
                             .orElseGet(() -> texts.get("brief."
                                     + next.id().toUpperCase(Locale.ROOT).replace('-', '_')));
+                    case WORK -> texts.get("extra." + next.id()).toLowerCase(Locale.ROOT);
+                    case ACT -> texts.get("act." + next.id());
                     case FIT -> c.machine().record().position(next.id()).label();
                     default -> "";
                 };

@@ -71,6 +71,14 @@ public class LogViews {
         if (e instanceof Entry.Acted a) {
             return texts.get("log.Acted." + a.action());
         }
+        if (e instanceof Entry.TestChosen t) {
+            return texts.say(
+                    "log.TestChosen",
+                    "test",
+                    texts.get("probe.short." + t.shape()),
+                    "fill",
+                    faults.in(c.machine().record(), c.unit()).fill(t.fill()));
+        }
         if (e instanceof Entry.Elsewhere x) {
             return texts.say(
                     "log.Elsewhere." + x.outcome(),

@@ -74,7 +74,12 @@ public class ProofViews {
                 .collect(java.util.stream.Collectors.toMap(t -> t.start().no(), t -> t));
         for (Entry e : c.unit().log().happened()) {
             if (!(e instanceof Entry.Started s)) {
-                if (!(e instanceof Entry.Stepped)) {
+                // Where modules went is what a card says of its arrangement.
+                if (e instanceof Entry.Acted
+                        || e instanceof Entry.Reseated
+                        || e instanceof Entry.Companion
+                        || e instanceof Entry.Elsewhere
+                        || e instanceof Entry.FaultFound) {
                     actions.add(logs.text(e, c));
                 }
                 continue;

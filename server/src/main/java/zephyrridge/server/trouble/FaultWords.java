@@ -91,7 +91,7 @@ public class FaultWords {
                             .collect(Collectors.joining("; "));
         }
 
-        private String label(String position) {
+        String label(String position) {
             return record.hasPosition(position) ? record.position(position).label() : position;
         }
 

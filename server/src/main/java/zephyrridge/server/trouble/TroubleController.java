@@ -20,7 +20,9 @@ import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.fault.Seen;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Testing;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
@@ -34,8 +36,12 @@ class TroubleController {
     /** @param percent 0..100 */
     record LikelyView(String text, int percent) {}
 
+    /** @param now what lies there, {@code then} what the test wants there; "" for nothing */
+    record PlaceView(String label, String now, String then) {}
+
     /**
      * @param words what to do; {@code why} what it would tell
+     * @param places sockets of the machine; {@code total} what its firmware shows if all of it is well
      * @param positions that hands go to; {@code fill} module by position as the test wants it, {@code reseat} positions to reseat
      * @param actions to be noted before the start; {@code passes} of a memory test at it
      * @param elsewhere the module that runs in the test machine; {@code take} a tag of the drawer to be taken first
@@ -53,12 +59,16 @@ class TroubleController {
             int passes,
             Optional<String> elsewhere,
             Optional<String> take,
-            boolean arranged) {}
+            boolean arranged,
+            List<PlaceView> places,
+            String total) {}
 
     /**
      * @param sentence where the hunt stands; {@code advice} what is right now
      * @param likely what there may be to do, the likeliest first; {@code because} the causes behind it
      * @param next the recommended test, then the alternatives
+     * @param chosen the test that was decided on; {@code handsLeft} positions that hands still go to for it, {@code actionsLeft} what is
+     *     still to be done before its start
      * @param settled what was written down as found, the last one
      */
     record TroubleView(
@@ -69,10 +79,13 @@ class TroubleController {
             List<LikelyView> likely,
             List<LikelyView> because,
             List<TestView> next,
+            Optional<TestView> chosen,
+            List<String> handsLeft,
+            List<Entry.Action> actionsLeft,
             Optional<String> settled) {}
 
     private static final int MOST_LIKELY = 6;
-    private static final int MOST_TESTS = 3;
+    private static final int MOST_TESTS = 4;
 
     private final Jobs jobs;
     private final Drawer drawer;
@@ -149,6 +162,7 @@ class TroubleController {
                 .map(Entry.FaultFound.class::cast)
                 .reduce((first, second) -> second)
                 .map(f -> in.remedies(f.found()));
+        Optional<Testing> testing = Testing.of(unit);
         return new TroubleView(
                 t.any(),
                 d.state(),
@@ -157,7 +171,23 @@ class TroubleController {
                 t.any() ? likely : List.of(),
                 t.any() ? because : List.of(),
                 next,
+                t.chosen()
+                        .map(p -> test(
+                                t, in, new NextTest.Valued(p, 0, minutes(t, p, c.assessment()), 0), d.state(), lent)),
+                testing.map(x -> List.copyOf(x.positions())).orElse(List.of()),
+                testing.map(Testing::actions).orElse(List.of()),
                 settled);
+    }
+
+    /** Of a test that is under way: what was reckoned for it, else the start alone. */
+    private static int minutes(Trouble t, Probe p, Assessment a) {
+        return t.diagnosis().next().stream()
+                .filter(v -> v.probe().fill().equals(p.fill())
+                        && v.probe().acts().equals(p.acts())
+                        && v.probe().elsewhere().equals(p.elsewhere()))
+                .findFirst()
+                .map(NextTest.Valued::minutes)
+                .orElse(Math.max(1, (a.expected().firstStartTo() + 59) / 60));
     }
 
     /** The best, then the best of other shapes: two of a kind are no alternatives while there are others. */
@@ -243,7 +273,33 @@ class TroubleController {
                 p.passes(),
                 p.elsewhere().map(x -> t.names().pieces().get(x)),
                 take,
-                arranged);
+                arranged,
+                places(t, in, fill, new TreeSet<>(reseat)),
+                p.elsewhere().isPresent()
+                        ? ""
+                        : Texts.size(ByteSize.ofMebibytes(t.names().mebibytes(p.fill()))));
+    }
+
+    /** Each socket that holds or is to hold something; on a large machine those that change. */
+    private List<PlaceView> places(
+            Trouble t, FaultWords.In in, SortedMap<String, String> fill, SortedSet<String> reseat) {
+        SortedMap<String, String> now = t.names().modules(t.now());
+        List<PlaceView> places = new ArrayList<>();
+        for (int s = 0; s < t.names().slots().size(); s++) {
+            String id = t.names().slots().get(s);
+            if (t.names().setup().slots().get(s).soldered()) {
+                continue;
+            }
+            String before = now.getOrDefault(id, "");
+            String after = fill.getOrDefault(id, "");
+            if (!t.names().setup().large() || !before.equals(after) || reseat.contains(id)) {
+                places.add(new PlaceView(
+                        in.label(id),
+                        before.isEmpty() ? "" : in.module(before),
+                        after.isEmpty() ? "" : in.module(after)));
+            }
+        }
+        return places;
     }
 
     /** What would lead after it went well, and after it did not. */

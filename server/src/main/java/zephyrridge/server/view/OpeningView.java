@@ -111,13 +111,20 @@ public record OpeningView(
     /** @param why the parts that came off */
     public record CheckView(Check check, String text, String why, Optional<Entry.Result> result, String note) {}
 
-    /** @param gates what keeps it from being done; {@code looked} and {@code done} what was noted */
+    /**
+     * @param gates what keeps it from being done; {@code looked}, {@code done} and {@code cannot} what was noted
+     * @param open whether hands can get to it as the machine lies; {@code places} where it is, by the record, {@code bays} their ids
+     */
     public record CompanionView(
             Extra extra,
             String name,
             Counter.Answer answer,
             Optional<String> looked,
             Optional<String> done,
+            Optional<String> cannot,
+            boolean open,
+            List<String> places,
+            List<String> bays,
             List<String> cautions,
             String look,
             List<FindingView> gates) {}

@@ -6,26 +6,43 @@ import type { Change, JobView } from '../../api';
 type Companion = JobView['opening']['companions'][number];
 const ANSWER = { NOT_ASKED: 'not asked', YES: 'owner says yes', NO: 'owner says no' };
 
-/** Other work in the same machine, one after the other, once memory is proven. */
-export function Companions({ job, change, readOnly }: { job: JobView; change: Change; readOnly: boolean }) {
-  const agreed = job.opening.companions.filter((c) => c.answer === 'YES' || c.looked || c.done);
+/** Other work in the same machine: where its place lies open it is done at once. */
+export function Companions({
+  job,
+  change,
+  readOnly,
+  here = false,
+}: {
+  job: JobView;
+  change: Change;
+  readOnly: boolean;
+  /** Only what lies open now, or was done in this machine; nothing where there is none of it. */
+  here?: boolean;
+}) {
+  const agreed = job.opening.companions.filter(
+    (c) =>
+      c.answer === 'YES' ||
+      c.looked !== undefined ||
+      c.done !== undefined ||
+      c.cannot !== undefined ||
+      (here && c.extra === 'DUST' && c.answer !== 'NO' && c.open),
+  );
+  const shown = here
+    ? agreed.filter((c) => c.open || c.done !== undefined || c.cannot !== undefined)
+    : agreed;
+  if (here && shown.length === 0) return null;
   return (
-    <details open={agreed.some((c) => !c.done)} data-companions>
+    <details open={shown.some((c) => c.done === undefined && c.cannot === undefined)} data-companions>
       <Box as="summary" cursor="pointer" fontWeight="600" width="fit-content">
-        Other work{agreed.length > 0 && `: ${agreed.map((c) => c.name.toLowerCase()).join(', ')}`}
+        {here ? 'Other work that lies open' : 'Other work'}
+        {shown.length > 0 && `: ${shown.map((c) => c.name.toLowerCase()).join(', ')}`}
       </Box>
       <Stack gap="3" mt="2">
         <Findings findings={job.opening.companionGates} />
-        {(agreed.length > 0 ? agreed : job.opening.companions).map((c) => (
-          <One
-            key={c.extra}
-            companion={c}
-            waits={job.opening.companionGates.length > 0}
-            change={change}
-            readOnly={readOnly}
-          />
+        {(here || agreed.length > 0 ? shown : job.opening.companions).map((c) => (
+          <One key={c.extra} companion={c} change={change} readOnly={readOnly} />
         ))}
-        {agreed.length > 0 && (
+        {!here && agreed.length > 0 && (
           <Text color="quiet">More is offered with its price on Plan, over the counter.</Text>
         )}
       </Stack>
@@ -35,17 +52,16 @@ export function Companions({ job, change, readOnly }: { job: JobView; change: Ch
 
 function One({
   companion: c,
-  waits,
   change,
   readOnly,
 }: {
   companion: Companion;
-  waits: boolean;
   change: Change;
   readOnly: boolean;
 }) {
   const [note, setNote] = useState('');
-  const say = (phase: 'LOOKED' | 'DONE') => {
+  const over = c.done !== undefined || c.cannot !== undefined;
+  const say = (phase: 'LOOKED' | 'DONE' | 'CANNOT') => {
     void change({ type: 'CompanionWork', extra: c.extra, phase, note: note.trim() });
     setNote('');
   };
@@ -53,17 +69,19 @@ function One({
     <Box data-companion={c.extra}>
       <Flex gap="3" align="center" wrap="wrap">
         <Text fontWeight="700">{c.name}</Text>
+        {c.places.length > 0 && <Text color="quiet">{c.places.join(', ')}</Text>}
         <Badge>{ANSWER[c.answer]}</Badge>
         {c.done !== undefined && <Text color="good">✓ done{c.done && `: ${c.done}`}</Text>}
+        {c.cannot !== undefined && <Text color="risk">– cannot be done: {c.cannot}</Text>}
       </Flex>
-      {c.looked ? <Text>Looked: {c.looked}</Text> : <Text color="quiet">{c.look}</Text>}
-      {c.done === undefined &&
+      {c.looked ? <Text>Looked: {c.looked}</Text> : !over && <Text color="quiet">{c.look}</Text>}
+      {!over &&
         c.cautions.map((x) => (
           <Text key={x} fontSize="sm">
             <b>Caution.</b> {x}
           </Text>
         ))}
-      {!readOnly && c.done === undefined && (
+      {!readOnly && !over && (
         <Flex gap="2" mt="1" wrap="wrap" align="center">
           <Input
             size="sm"
@@ -88,10 +106,20 @@ function One({
             size="sm"
             variant="outline"
             color="ink"
-            disabled={waits || c.gates.length > 0}
+            disabled={c.gates.length > 0}
             onClick={() => say('DONE')}
           >
             Done
+          </Button>
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            disabled={note.trim() === ''}
+            title={note.trim() === '' ? 'Say beside it why' : undefined}
+            onClick={() => say('CANNOT')}
+          >
+            Cannot be done
           </Button>
           {c.gates.length > 0 && <Text fontSize="sm">{c.gates.map((g) => g.text).join(' ')}</Text>}
         </Flex>

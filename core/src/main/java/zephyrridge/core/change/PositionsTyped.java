@@ -1,0 +1,57 @@
+package zephyrridge.core.change;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+
+/**
+ * Positions as a firmware's list names them, typed or pasted: one by one with commas or on lines of their own, or all but some ("all but
+ * P1-A3"; "missing: P1-A3"). Letters and digits count, whatever stands between them.
+ */
+final class PositionsTyped {
+    private static final String BUT =
+            "(?i)^\\s*(?:all(?:\\s+of\\s+them)?\\s+(?:but|except)|without|missing\\s*:?|not\\s+listed\\s*:?)\\s*";
+
+    private PositionsTyped() {}
+
+    /**
+     * @param filled positions that hold a module; soldered banks are added
+     * @throws Refusal.Thrown naming a word that is no position of this machine
+     */
+    static SortedSet<String> of(MachineRecord record, Set<String> filled, String text) {
+        SortedSet<String> named = new TreeSet<>();
+        boolean but = text.matches("(?s)" + BUT + ".*");
+        List<String> unknown = new ArrayList<>();
+        for (String word : text.replaceFirst(BUT, "").split("[,;\\n\\t]+")) {
+            if (word.isBlank()) {
+                continue;
+            }
+            Optional<Position> at = record.positions().stream()
+                    .filter(p -> plain(p.label()).equals(plain(word))
+                            || plain(p.id()).equals(plain(word)))
+                    .findFirst();
+            at.ifPresentOrElse(p -> named.add(p.id()), () -> unknown.add(word.strip()));
+        }
+        if (!unknown.isEmpty()) {
+            throw new Refusal.Thrown(Refusal.NO_SUCH.of(
+                    "positionsListed", String.join(", ", unknown.subList(0, Math.min(5, unknown.size())))));
+        }
+        if (!but) {
+            return named;
+        }
+        SortedSet<String> all = new TreeSet<>(filled);
+        record.positions().stream().filter(Position::isSoldered).forEach(p -> all.add(p.id()));
+        all.removeAll(named);
+        return all;
+    }
+
+    private static String plain(String name) {
+        return name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
+    }
+}

@@ -1,0 +1,451 @@
+import { Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { useId, useState } from 'react';
+import type { Schemas } from '../../../../api/client';
+import { Findings } from '../../../../parts/Findings';
+import { useKeptText } from '../../../../parts/drafts';
+import { StartTimer } from '../../../timers';
+import type { Change, JobView } from '../../api';
+import { GateAnswers } from '../open/GateAnswers';
+import { CloseUp } from '../shared/CloseUp';
+import { Steps } from '../shared/Steps';
+import type { StationProps } from '../shared/props';
+
+type Test = Schemas['TestView'];
+type Trouble = Schemas['TroubleView'];
+type Props = Pick<StationProps, 'job' | 'change' | 'readOnly'>;
+
+/**
+ * What to do now, what may be seen, and what was seen: one card that stays where it is while its content follows the job. The line above
+ * leads; what is done here is gone from here.
+ */
+export function Now({
+  job,
+  trouble,
+  change,
+  readOnly,
+  readings,
+}: Props & { trouble: Trouble | undefined; readings: React.ReactNode }) {
+  const chosen = trouble?.chosen;
+  const last = job.starts.at(-1);
+  const dark = last?.outcome === 'SILENT' || last?.outcome === 'SIGNAL';
+  const up = last?.counts === true && last.outcome === 'STARTED';
+  // What is proposed stands here before it is decided on: the line above takes it.
+  const proposed =
+    trouble?.any && trouble.state !== 'CONFIRMED' && readings === undefined ? trouble.next[0] : undefined;
+  const test = chosen ?? (proposed?.shape === 'START' ? undefined : proposed);
+  const hands = (trouble?.handsLeft.length ?? 0) > 0;
+  const away = chosen?.elsewhere !== undefined;
+  const goesOn = chosen?.shape === 'MEMORY_TEST';
+  const closing = job.now.off.length > 0;
+  const switchOn =
+    !readOnly && !hands && !away && !goesOn && readings === undefined && (!proposed || !!chosen || dark);
+  return (
+    <Box
+      as="section"
+      aria-label="Now"
+      bg="panel"
+      borderWidth="2px"
+      borderColor={trouble?.any && trouble.state === 'CONFIRMED' ? 'good' : trouble?.any ? 'risk' : 'accent'}
+      borderRadius="md"
+      p="3"
+    >
+      {trouble?.any && (
+        <Text fontWeight="600" data-sentence>
+          {trouble.sentence} {trouble.advice}
+        </Text>
+      )}
+      {trouble?.any && trouble.state === 'CONFIRMED' && !readOnly && (
+        <Button
+          mt="2"
+          onClick={() => void change({ type: 'SettleFault', name: 'As it started' })}
+          data-settle
+        >
+          Write it down, and make what ran the plan
+        </Button>
+      )}
+      {trouble && !trouble.any && trouble.settled && (
+        <Text color="good" fontWeight="600" data-settled>
+          ✓ Found, and written down: {trouble.settled}
+        </Text>
+      )}
+      <Heading as="h2" size="lg" my="1" data-now>
+        {test
+          ? chosen
+            ? test.words
+            : `Next: ${test.words}`
+          : readings
+            ? 'It came up: what does it show?'
+            : closing
+              ? 'Close up, then switch it on'
+              : 'Switch it on, and say what it does'}
+      </Heading>
+      {test && (
+        <Stack gap="2">
+          <Text>
+            About {test.minutes} {test.minutes === 1 ? 'minute' : 'minutes'}. {test.why}
+          </Text>
+          <Places test={test} />
+          {chosen && <Doing job={job} test={chosen} trouble={trouble} change={change} readOnly={readOnly} />}
+        </Stack>
+      )}
+      {up && !test && readings}
+      {(!chosen || !hands) && !away && (closing || !trouble?.any) && (
+        <CloseUp job={job} change={change} readOnly={readOnly} />
+      )}
+      {switchOn && <SwitchOn job={job} test={chosen} change={change} />}
+      {!readOnly && readings !== undefined && (
+        <details open={job.proof.missing.some((f) => f.code === 'PROOF_START_AFTER_OPENING')}>
+          <Box as="summary" cursor="pointer" mt="2" width="fit-content">
+            Switched on once more
+          </Box>
+          <SwitchOn job={job} test={undefined} change={change} />
+        </details>
+      )}
+    </Box>
+  );
+}
+
+/** Each socket as it is and as the test wants it: the way from one to the other is what hands do. */
+function Places({ test }: { test: Test }) {
+  if (test.places.length === 0) return null;
+  return (
+    <Grid
+      as="dl"
+      templateColumns={{ base: 'auto 1fr', sm: 'auto minmax(0, 1fr) auto minmax(0, 1fr)' }}
+      columnGap="2"
+      rowGap="1"
+      alignItems="center"
+      maxW="46rem"
+      data-places
+    >
+      {test.places.map((p) => {
+        const moves = p.now !== p.then;
+        return (
+          <Box key={p.label} display="contents">
+            <Text as="dt" fontSize="sm">
+              {p.label}
+            </Text>
+            <Text
+              as="dd"
+              fontSize="sm"
+              px="2"
+              borderWidth="1px"
+              borderStyle={moves ? 'dashed' : 'solid'}
+              borderColor="edge"
+              borderRadius="sm"
+              color={moves ? 'quiet' : 'ink'}
+              overflowWrap="anywhere"
+            >
+              {p.now || 'empty'}
+            </Text>
+            <Text as="dd" aria-hidden={!moves} gridColumn={{ base: '1', sm: 'auto' }}>
+              {moves ? '→' : ''}
+              <Box srOnly>{moves ? 'becomes' : ''}</Box>
+            </Text>
+            <Text
+              as="dd"
+              fontSize="sm"
+              px="2"
+              minH="1.5em"
+              borderWidth={moves ? '2px' : '0'}
+              borderColor="accent"
+              bg={moves ? 'accentSoft' : undefined}
+              borderRadius="sm"
+              fontWeight="600"
+              overflowWrap="anywhere"
+            >
+              {moves ? p.then || 'empty' : ''}
+            </Text>
+          </Box>
+        );
+      })}
+    </Grid>
+  );
+}
+
+/** What a test still asks of hands, in order; each is a change of its own, and the core refuses what cannot be yet. */
+function Doing({
+  job,
+  test,
+  trouble,
+  change,
+  readOnly,
+}: {
+  job: JobView;
+  test: Test;
+  trouble: Trouble | undefined;
+  change: Change;
+  readOnly: boolean;
+}) {
+  const hands = (trouble?.handsLeft.length ?? 0) > 0;
+  const way = hands && job.opening.steps.some((s) => !s.done);
+  const passes = job.starts.at(-1)?.readout.testPasses ?? 0;
+  const tested = (errors: number) =>
+    void change({
+      type: 'EnterReadout',
+      phase: 'AFTER',
+      readings: { testPasses: String(Math.max(passes + 1, test.passes)), testErrors: String(errors) },
+    });
+  if (readOnly) return null;
+  return (
+    <>
+      <Flex gap="2" wrap="wrap" align="center">
+        {hands && test.take && (
+          <Button
+            variant="outline"
+            color="ink"
+            onClick={() => void change({ type: 'TakeFromDrawer', tag: test.take! })}
+          >
+            Take {test.take} from the drawer
+          </Button>
+        )}
+        {hands && !way && (
+          <Button onClick={() => void change({ type: 'ArrangeForTest' })} data-arrange>
+            {test.reseat.length > 0 ? 'Seated once more' : 'The modules are so'}
+          </Button>
+        )}
+        {!hands &&
+          test.elsewhere &&
+          (
+            [
+              ['STARTED', 0, 'It runs there, no error'],
+              ['STARTED', 1, 'Errors in the test there'],
+              ['SILENT', 0, 'It does not start there'],
+            ] as const
+          ).map(([outcome, errors, words]) => (
+            <Button
+              key={words}
+              variant="outline"
+              color="ink"
+              onClick={() =>
+                void change({
+                  type: 'LogElsewhere',
+                  key: test.elsewhere!,
+                  outcome,
+                  passes: outcome === 'STARTED' ? Math.max(1, test.passes) : 0,
+                  errors,
+                })
+              }
+            >
+              {words}
+            </Button>
+          ))}
+        {test.shape === 'MEMORY_TEST' && (
+          <>
+            <Button onClick={() => tested(0)}>A pass without errors</Button>
+            <Button variant="outline" color="ink" onClick={() => tested(1)}>
+              It found errors
+            </Button>
+          </>
+        )}
+        {!hands &&
+          trouble?.actionsLeft.map((action) => (
+            <Button
+              key={action}
+              variant="outline"
+              color="ink"
+              onClick={() => void change({ type: 'LogAction', action, note: '' })}
+            >
+              Done: {ACTION[action]}
+            </Button>
+          ))}
+      </Flex>
+      {way && (
+        <Steps
+          job={job.id}
+          steps={job.opening.steps}
+          disabled={readOnly}
+          shut={job.openingGates.some((g) => g.severity === 'STOP')}
+          change={change}
+        />
+      )}
+    </>
+  );
+}
+
+const ACTION: Record<Trouble['actionsLeft'][number], string> = {
+  WAITED: 'waited out',
+  MAINS: 'on mains',
+  SETTINGS_CLEARED: 'settings cleared',
+  FIRMWARE_UPDATED: 'firmware updated',
+  COMPANION: 'other work taken back, or done once more',
+};
+
+/** What the machine did when it was switched on: one press each, with what may be seen beside it. */
+function SwitchOn({ job, test, change }: { job: JobView; test: Test | undefined; change: Change }) {
+  const [note, setNote] = useKeptText(`start:${job.id}`, '');
+  const [minutes, setMinutes] = useState('');
+  const [clearing, setClearing] = useState(false);
+  const e = job.expectation;
+  const log = (outcome: 'STARTED' | 'SILENT' | 'SIGNAL', said = note) =>
+    change({
+      type: 'LogStart',
+      outcome,
+      note: said.trim(),
+      minutes: /^\d{1,4}$/.test(minutes.trim()) ? Number(minutes.trim()) : undefined,
+    }).then((after) => {
+      if (after) {
+        setNote('');
+        setMinutes('');
+      }
+      return after;
+    });
+  /** Up, with the total that this very arrangement is expected to show. */
+  const whole = () =>
+    void log('STARTED').then((after) => {
+      const card = after?.starts.at(-1);
+      const total = card?.comparison.find((l) => l.field === 'FIRMWARE_TOTAL')?.expected;
+      if (card && total)
+        void change({
+          type: 'EnterReadout',
+          phase: 'AFTER',
+          start: card.no,
+          readings: { firmwareTotal: total },
+        });
+    });
+  const act = (action: 'FIRMWARE_UPDATED') => void change({ type: 'LogAction', action, note: '' });
+  return (
+    <Box as="section" aria-label="Switch it on">
+      {job.now.off.length > 0 && (
+        <Text mb="1">
+          Still off for this start: {job.now.off.join(', ')}. Nothing loose may touch the board.
+        </Text>
+      )}
+      <Flex gap="2" wrap="wrap" align="center" fontSize="sm">
+        <Text>
+          The first start takes <b>{e.firstStart}</b>; dark meanwhile is usual.
+        </Text>
+        <StartTimer job={job.id} kind="TRAINING" seconds={e.firstStartSeconds} />
+      </Flex>
+      <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, minmax(0, 1fr))' }} gap="2" mt="2">
+        <Answer
+          words="Up, with all its memory"
+          means={`${test?.total || e.firmwareTotal} in its firmware`}
+          onPress={whole}
+        />
+        <Answer words="It came up" means="less, or not read yet" onPress={() => void log('STARTED')} />
+        <Answer words="Nothing at all" means="dark, and waited out" onPress={() => void log('SILENT')} />
+        <Answer
+          words="A signal, no picture"
+          means="a light or sound code"
+          onPress={() => void log('SIGNAL')}
+        />
+      </Grid>
+      {e.signals.length > 0 && (
+        <Flex gap="2" mt="2" wrap="wrap" align="center">
+          <Text fontSize="sm" color="quiet">
+            Codes of this model:
+          </Text>
+          {e.signals.map((code) => (
+            <Button
+              key={code}
+              size="sm"
+              variant="outline"
+              color="ink"
+              whiteSpace="normal"
+              height="auto"
+              py="1"
+              onClick={() => void log('SIGNAL', code)}
+            >
+              {code}
+            </Button>
+          ))}
+        </Flex>
+      )}
+      <Flex gap="2" mt="2" align="center" wrap="wrap">
+        <Input
+          aria-label="Lights, sounds, code, message"
+          placeholder="lights, sounds, code, message"
+          size="sm"
+          flex="1"
+          minW="12rem"
+          value={note}
+          maxLength={500}
+          onChange={(x) => setNote(x.target.value)}
+          autoComplete="off"
+        />
+        <Input
+          aria-label="Minutes waited"
+          placeholder="min"
+          title="Minutes waited"
+          size="sm"
+          width="4.5rem"
+          inputMode="numeric"
+          value={minutes}
+          maxLength={4}
+          onChange={(x) => setMinutes(x.target.value)}
+          autoComplete="off"
+        />
+        <Button size="sm" variant="outline" color="ink" onClick={() => act('FIRMWARE_UPDATED')}>
+          Firmware updated
+        </Button>
+        <Button size="sm" variant="outline" color="ink" onClick={() => setClearing(true)}>
+          Clear the firmware's settings …
+        </Button>
+      </Flex>
+      {job.settingsCleared && (
+        <Text mt="2">
+          The firmware's settings were cleared: set clock, boot mode and drive mode as noted, before anything
+          else.
+        </Text>
+      )}
+      {clearing && <ClearSettings job={job} change={change} onEnd={() => setClearing(false)} />}
+    </Box>
+  );
+}
+
+function Answer({ words, means, onPress }: { words: string; means: string; onPress: () => void }) {
+  const id = useId();
+  return (
+    <Button
+      aria-labelledby={`${id}-words`}
+      aria-describedby={`${id}-means`}
+      variant="outline"
+      color="ink"
+      height="auto"
+      py="2"
+      whiteSpace="normal"
+      justifyContent="flex-start"
+      textAlign="start"
+      onClick={onPress}
+    >
+      <span>
+        <b id={`${id}-words`}>{words}</b>
+        <Text as="span" id={`${id}-means`} display="block" fontSize="sm" fontWeight="400" color="quiet">
+          {means}
+        </Text>
+      </span>
+    </Button>
+  );
+}
+
+/** Clearing the firmware's settings: behind a gate of its own. */
+function ClearSettings({ job, change, onEnd }: Pick<Props, 'job' | 'change'> & { onEnd: () => void }) {
+  const gates = job.clearingGates;
+  const shut = gates.some((g) => g.severity === 'STOP');
+  return (
+    <Box borderWidth="2px" borderColor={shut ? 'stop' : 'risk'} borderRadius="md" p="3" mt="3">
+      <Text fontWeight="700" color={shut ? 'stop' : 'risk'} mb="1">
+        {shut ? 'Not yet' : 'Before you clear them'}
+      </Text>
+      <Findings
+        findings={gates}
+        empty="Key and settings are taken care of. Power off and mains out first; then clear them the way the board's manual says."
+      />
+      <Flex gap="2" mt="3" wrap="wrap">
+        {gates.map((g) => (
+          <GateAnswers key={g.code} code={g.code} change={change} />
+        ))}
+        <Button
+          disabled={shut}
+          onClick={() => void change({ type: 'ClearSettings', done: true }).then((after) => after && onEnd())}
+        >
+          Settings are cleared
+        </Button>
+        <Button variant="outline" color="ink" onClick={onEnd}>
+          Leave them
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
