@@ -90,9 +90,6 @@ class FaultJourneyTest {
                     .as("nothing that was done is proposed again")
                     .satisfies(w -> assertThat(told.stream().filter(w::equals)).hasSizeLessThan(3));
             String fill = fill(t);
-            if (in(t, "^Take ").count() > 0) {
-                press(t, in(t, "^Take "));
-            }
             for (int hand = 0; hand < 60 && leads(t, "^Done").count() > 0; hand++) {
                 String before = leads(t, "^Done").innerText();
                 press(t, leads(t, "^Done"));
@@ -100,8 +97,13 @@ class FaultJourneyTest {
                 assertThat(leads(t, "^" + Pattern.quote(before.split("\n")[0]) + "( Enter)?$"))
                         .hasCount(0);
             }
-            if (in(t, "does not start there").count() > 0) {
-                press(t, in(t, "does not start there"));
+            Locator there = in(t, "does not start there");
+            Locator passed = in(t, "^A pass without errors");
+            sees(there.or(passed).or(t.page.getByLabel("Minutes waited")).first());
+            if (there.count() > 0) {
+                press(t, there);
+            } else if (passed.count() > 0) {
+                press(t, passed);
             } else {
                 t.page.getByLabel("Minutes waited").fill("5");
                 press(t, t.button(fill.contains("m1") ? "Nothing at all" : "Up, with all its memory"));

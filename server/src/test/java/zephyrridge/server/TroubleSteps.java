@@ -86,7 +86,7 @@ final class TroubleSteps {
 
     static void choose(ApiClient client, long id, JsonNode test) {
         Map<String, Object> chosen = new HashMap<>();
-        for (String field : List.of("shape", "fill", "reseat", "actions", "passes", "elsewhere")) {
+        for (String field : List.of("shape", "fill", "reseat", "actions", "passes", "elsewhere", "take")) {
             if (test.hasNonNull(field)) {
                 chosen.put(field, test.get(field));
             }
@@ -107,13 +107,6 @@ final class TroubleSteps {
             JsonNode next = t.get("next").get(0);
             told.add("  " + next.get("words").asString() + " "
                     + next.get("minutes").asInt() + " min. " + next.get("why").asString());
-            if (next.has("take")) {
-                change(
-                        client,
-                        id,
-                        "TakeFromDrawer",
-                        Map.of("tag", next.get("take").asString()));
-            }
             Map<String, String> fill = new HashMap<>();
             next.get("fill")
                     .properties()

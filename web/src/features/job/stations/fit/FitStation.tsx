@@ -273,6 +273,14 @@ function Line({
                     ? `none; ${l.screws.length} screws, tightened in this order: ${l.screws.join(', ')}`
                     : 'none; screws in their order'}
               </Text>
+              {l.over && (
+                <>
+                  <Text as="dt" color="quiet">
+                    Over it
+                  </Text>
+                  <Text as="dd">first {l.over} out, to the tray; it goes back after this one</Text>
+                </>
+              )}
               {l.lowerFirst && (
                 <>
                   <Text as="dt" color="quiet">

@@ -1,19 +1,29 @@
-import { Box, Flex, Heading, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../../parts/Labelled';
-import type { JobView } from '../../api';
+import type { Change, JobView } from '../../api';
+import { useBeside } from './api';
 
 type Start = JobView['starts'][number];
 
 /** Two starts side by side, beside how it came: kit against kit, order against order. What differs is bold. */
-export function CompareStarts({ job }: { job: JobView }) {
+export function CompareStarts({
+  job,
+  change,
+  readOnly,
+}: {
+  job: JobView;
+  change: Change;
+  readOnly: boolean;
+}) {
   const { starts } = job;
   const [left, setLeft] = useState<number>();
   const [right, setRight] = useState<number>();
-  if (starts.length < 2) return null;
-  const a = starts.find((s) => s.no === left) ?? starts[starts.length - 2];
-  const b = starts.find((s) => s.no === right) ?? starts[starts.length - 1];
+  const a = starts.find((s) => s.no === left) ?? starts.at(-2);
+  const b = starts.find((s) => s.no === right) ?? starts.at(-1);
+  const beside = useBeside(job.id, job.version, a?.no, b?.no);
   const choices: [string, string][] = starts.map((s) => [String(s.no), `Start ${s.nth}`]);
+  if (!a || !b || starts.length < 2) return null;
   return (
     <Box as="section" aria-label="Two starts side by side" overflowX="auto">
       <Heading as="h2" size="md" mb="2">
@@ -39,6 +49,23 @@ export function CompareStarts({ job }: { job: JobView }) {
                     onChange={(no) => choose(Number(no))}
                   />
                 </Flex>
+                {!readOnly && start.outcome === 'STARTED' && !(start.counts && job.chosen) && (
+                  <Button
+                    size="xs"
+                    variant="outline"
+                    color="ink"
+                    mt="1"
+                    onClick={() =>
+                      void change({
+                        type: 'PlanAsStarted',
+                        start: start.no,
+                        name: `As at start ${start.nth}`,
+                      })
+                    }
+                  >
+                    Make it the plan
+                  </Button>
+                )}
               </Table.ColumnHeader>
             ))}
           </Table.Row>
@@ -63,6 +90,18 @@ export function CompareStarts({ job }: { job: JobView }) {
           ))}
         </Table.Body>
       </Table.Root>
+      {(beside.data ?? []).length > 0 && (
+        <Box mt="2">
+          <Text fontWeight="600">
+            Start {b.nth} beside start {a.nth}
+          </Text>
+          {beside.data?.map((m) => (
+            <Text key={m.name}>
+              {m.name}: {m.before || 'not measured'} / {m.after || 'not measured'}. {m.verdict}
+            </Text>
+          ))}
+        </Box>
+      )}
     </Box>
   );
 }
@@ -99,7 +138,12 @@ type Row = [name: string, before: string, one: string, other: string];
 
 function rows(job: JobView, a: Start, b: Start): Row[] {
   const both = (name: string, was: string, of: (s: Start) => string): Row => [name, was, of(a), of(b)];
-  const read = (s: Start, field: string) => s.comparison.find((l) => l.field === field)?.found || 'not read';
+  const read = (s: Start, field: string) => {
+    const line = s.comparison.find((l) => l.field === field);
+    return line?.found
+      ? `${line.found}${line.accepted ? `, accepted (${line.expected} expected)` : ''}`
+      : 'not read';
+  };
   const measured = (s: Start, name: string) => s.measured.find((m) => m.name === name);
   const names = [...new Set([...a.measured, ...b.measured].map((m) => m.name))];
   return [

@@ -72,6 +72,7 @@ export function choose(test: Test): JobChange {
     actions: test.actions,
     passes: test.passes,
     elsewhere: test.elsewhere,
+    take: test.take,
   };
 }
 

@@ -190,15 +190,6 @@ function Doing({
   return (
     <>
       <Flex gap="2" wrap="wrap" align="center">
-        {hands && test.take && (
-          <Button
-            variant="outline"
-            color="ink"
-            onClick={() => void change({ type: 'TakeFromDrawer', tag: test.take! })}
-          >
-            Take {test.take} from the drawer
-          </Button>
-        )}
         {hands && !way && (
           <Button onClick={() => void change({ type: 'ArrangeForTest' })} data-arrange>
             {test.reseat.length > 0 ? 'Seated once more' : 'The modules are so'}

@@ -109,7 +109,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
         )}
       </Box>
       <Expected job={job} readOnly={readOnly} open={job.starts.length === 0} />
-      <CompareStarts job={job} />
+      <CompareStarts job={job} change={change} readOnly={readOnly} />
       <Measured job={job} change={change} readOnly={readOnly} phase="AFTER" />
       <Checks job={job} change={change} readOnly={readOnly} />
       <Companions job={job} change={change} readOnly={readOnly} />

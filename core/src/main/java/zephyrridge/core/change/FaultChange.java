@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,6 +19,7 @@ import zephyrridge.core.fault.Probe;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
+import zephyrridge.core.machine.Socket;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.standing.Testing;
@@ -44,11 +46,20 @@ public sealed interface FaultChange extends Change {
             Unit unit = s.unit;
             SortedMap<String, String> now = Now.of(unit).inIt();
             for (Map.Entry<String, String> there : now.entrySet()) {
-                if (!there.getValue().equals(fill.get(there.getKey()))) {
+                if (!there.getValue().equals(fill.get(there.getKey()))
+                        && Now.of(unit).inIt().containsKey(there.getKey())) {
+                    unit = LogChange.lifted(s, unit, there.getKey());
                     unit = moved(s, unit, there.getValue(), Place.TRAY);
                 }
             }
-            for (Map.Entry<String, String> wanted : new TreeMap<>(fill).entrySet()) {
+            // What is to go in under a module that stays wants that one out first.
+            for (String position : new TreeSet<>(fill.keySet())) {
+                if (!fill.get(position).equals(Now.of(unit).inIt().get(position))) {
+                    unit = LogChange.lifted(s, unit, s.socket(position));
+                }
+            }
+            now = Now.of(unit).inIt();
+            for (Map.Entry<String, String> wanted : lowerFirst(s, fill)) {
                 JobModule module = s.module(wanted.getValue());
                 String socket = s.socket(wanted.getKey());
                 if (wanted.getValue().equals(now.get(socket))) {
@@ -62,9 +73,22 @@ public sealed interface FaultChange extends Change {
             for (String position : new TreeSet<>(reseat)) {
                 String module = Optional.ofNullable(Now.of(unit).inIt().get(s.socket(position)))
                         .orElseThrow(() -> s.noSuch("module", position));
-                unit = s.logged(unit, new Entry.Reseated(s.stamp(unit.log()), module, position));
+                unit = LogChange.reseated(s, unit, module, position);
             }
             return s.work.with(unit);
+        }
+
+        /** The lower socket of a stack before the upper one. */
+        private static List<Map.Entry<String, String>> lowerFirst(Situation s, Map<String, String> fill) {
+            return new TreeMap<>(fill)
+                    .entrySet().stream()
+                            .sorted(Comparator.comparing(e -> s.bench
+                                    .record()
+                                    .position(s.socket(e.getKey()))
+                                    .socket()
+                                    .flatMap(Socket::lower)
+                                    .isPresent()))
+                            .toList();
         }
 
         private static Unit moved(Situation s, Unit unit, String key, Place to) {
@@ -79,6 +103,7 @@ public sealed interface FaultChange extends Change {
      * @param fill as for {@link Arrange}; {@code reseat} likewise
      * @param actions to be noted before its start; {@code passes} of a memory test at it
      * @param elsewhere key of the module that goes into the test machine
+     * @param take tag of a drawer module that the test needs: it is taken for the job with it
      */
     record ChooseTest(
             @NotNull Probe.Shape shape,
@@ -86,10 +111,19 @@ public sealed interface FaultChange extends Change {
             @NotNull @Size(max = 256) Set<@NotBlank @Size(max = 64) String> reseat,
             @NotNull @Size(max = 8) List<Entry.@NotNull Action> actions,
             @Min(0) @Max(10_000) int passes,
-            Optional<@Size(min = 1, max = 16) String> elsewhere)
+            Optional<@Size(min = 1, max = 16) String> elsewhere,
+            Optional<@Size(min = 1, max = 32) String> take)
             implements FaultChange {
         @Override
         public Work to(Situation s) {
+            return take.map(tag -> chosen(new Situation(
+                            s.work.with(s.unit.withModule(PlanChange.TakeFromDrawer.fromDrawer(s, tag))),
+                            s.bench,
+                            s.ports)))
+                    .orElseGet(() -> chosen(s));
+        }
+
+        private Work chosen(Situation s) {
             fill.forEach((position, key) -> {
                 s.socket(position);
                 s.module(key);

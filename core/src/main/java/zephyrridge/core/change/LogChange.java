@@ -157,8 +157,8 @@ public sealed interface LogChange extends Change {
 
     /** Out comes what is there, in goes what the plan has. */
     private static Unit fitted(Situation s, Unit unit, String position, String seen, Optional<Place.Kind> out) {
-        Unit next = unit;
-        String there = Now.of(unit).inIt().get(position);
+        Unit next = lifted(s, unit, position);
+        String there = Now.of(next).inIt().get(position);
         if (there != null) {
             next = moved(s, next, there, aside(s, next, there, out), "");
         }
@@ -167,6 +167,13 @@ public sealed interface LogChange extends Change {
     }
 
     /** Where what came out goes: with its own tag, or the next free one, into the drawer; or to the owner. */
+    /** What lies in the socket above comes out first, to the tray; it sits anew once it is back. */
+    static Unit lifted(Situation s, Unit unit, String position) {
+        Optional<String> over =
+                s.bench.record().over(position).map(u -> Now.of(unit).inIt().get(u.id()));
+        return over.map(key -> moved(s, unit, key, Place.TRAY, "")).orElse(unit);
+    }
+
     private static Place aside(Situation s, Unit unit, String key, Optional<Place.Kind> out) {
         return switch (out.orElse(Place.Kind.TRAY)) {
             case BIN -> new Place(
@@ -248,8 +255,17 @@ public sealed interface LogChange extends Change {
         public Work to(Situation s) {
             String module = Optional.ofNullable(Now.of(s.unit).inIt().get(s.socket(position)))
                     .orElseThrow(() -> s.noSuch("module", position));
-            return s.work.with(s.logged(s.unit, new Entry.Reseated(s.stamp(s.unit.log()), module, position)));
+            return s.work.with(reseated(s, s.unit, module, position));
         }
+    }
+
+    /** Out and in again, with what lies over it out before and back after. */
+    static Unit reseated(Situation s, Unit unit, String module, String position) {
+        Optional<String> upper = s.bench.record().over(position).map(u -> u.id());
+        Optional<String> over = upper.map(u -> Now.of(unit).inIt().get(u));
+        Unit next = lifted(s, unit, position);
+        next = s.logged(next, new Entry.Reseated(s.stamp(next.log()), module, position));
+        return over.isEmpty() ? next : moved(s, next, over.get(), Place.position(upper.orElseThrow()), "");
     }
 
     record LogAction(@NotNull Entry.Action action, @NotNull @Size(max = 500) String note) implements LogChange {

@@ -72,6 +72,16 @@ public record MachineRecord(
                 List.of());
     }
 
+    /** The socket that is stacked over this one, where there is one. */
+    public Optional<Position> over(String lowerId) {
+        return positions.stream()
+                .filter(p -> p.socket()
+                        .flatMap(Socket::lower)
+                        .filter(lowerId::equals)
+                        .isPresent())
+                .findFirst();
+    }
+
     public Optional<Bay> bay(String bayId) {
         return bays.stream().filter(b -> b.id().equals(bayId)).findFirst();
     }

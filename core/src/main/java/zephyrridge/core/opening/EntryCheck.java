@@ -13,6 +13,7 @@ import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.unit.Unit;
 
@@ -186,6 +187,12 @@ public record EntryCheck(Now now, Unit unit, Bench bench) {
         }
         if (!isDrained()) {
             return stop(StepFinding.STEP_DRAIN_FIRST, label, "");
+        }
+        // What lies in the socket above comes out first: nothing is lifted through it.
+        Optional<Position> over =
+                bench.record().over(position).filter(upper -> now.inIt().containsKey(upper.id()));
+        if (over.isPresent()) {
+            return stop(StepFinding.MODULE_LIES_OVER, label, over.get().label());
         }
         return bench.evaluator().isOpen(position, now.offSet())
                 ? Optional.empty()

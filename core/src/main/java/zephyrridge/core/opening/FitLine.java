@@ -23,6 +23,7 @@ import zephyrridge.core.unit.Unit;
  *
  * @param out module that comes out, or came; {@code in} module that goes in, or went
  * @param lowerFirst the lower position of a stacked socket that must be done before this one
+ * @param over the upper socket of a stack that is filled: its module comes out first, to the tray, and goes back by a line of its own
  * @param done whether what is in it now is what the plan has there
  */
 public record FitLine(
@@ -30,6 +31,7 @@ public record FitLine(
         Optional<JobModule> out,
         Optional<JobModule> in,
         Optional<Position> lowerFirst,
+        Optional<Position> over,
         boolean done) {
 
     /**
@@ -184,6 +186,7 @@ public record FitLine(
                             .filter(before ->
                                     lower(next).map(before.id()::equals).orElse(false))
                             .findFirst(),
+                    done ? Optional.empty() : record.over(next.id()).filter(u -> inIt.containsKey(u.id())),
                     done));
         }
         return List.copyOf(lines);

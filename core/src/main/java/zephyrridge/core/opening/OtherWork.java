@@ -13,7 +13,7 @@ import zephyrridge.core.now.Now;
 import zephyrridge.core.unit.Counter;
 import zephyrridge.core.unit.Unit;
 
-/** Work beside memory in the same machine: what was agreed on, and what came of it. */
+/** Work beside memory in the same machine: what was agreed on, and what came of it. */
 public final class OtherWork {
     private OtherWork() {}
 

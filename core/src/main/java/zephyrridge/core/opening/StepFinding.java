@@ -22,6 +22,7 @@ public enum StepFinding implements FindingCode {
     STEP_NOT_OFF,
     WAY_CLOSED,
     SOCKET_TAKEN,
+    MODULE_LIES_OVER,
     NO_SUCH_SOCKET,
     MODULE_NOT_THERE,
     START_WITH_OFF;

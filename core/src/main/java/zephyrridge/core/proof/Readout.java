@@ -67,6 +67,37 @@ public record Readout(
         measured = List.copyOf(measured);
     }
 
+    /** What was read here, and what an older one has beside it: a later start that read less hides nothing. */
+    public Readout over(Readout older) {
+        List<Measured> runs = new ArrayList<>(measured);
+        older.measured.stream()
+                .filter(o -> measured.stream().noneMatch(o::isSameKind))
+                .forEach(runs::add);
+        SortedSet<Comparison.Field> cannot = new TreeSet<>(cannotRead);
+        cannot.addAll(older.cannotRead);
+        Readout tested = testErrors.isPresent() || testPasses.isPresent() ? this : older;
+        boolean banded = bandwidth.isPresent();
+        return new Builder()
+                .firmwareTotal(firmwareTotal.or(() -> older.firmwareTotal))
+                .systemTotal(systemTotal.or(() -> older.systemTotal))
+                .usable(usable.or(() -> older.usable))
+                .rate(rate.or(() -> older.rate))
+                .rateUnit(rate.isPresent() ? rateUnit : older.rateUnit)
+                .casLatency(casLatency.or(() -> older.casLatency))
+                .positionsFilled(positionsFilled.or(() -> older.positionsFilled))
+                .listed(listed.isEmpty() ? older.listed : listed)
+                .bandwidth(
+                        banded ? bandwidth : older.bandwidth,
+                        banded ? test : older.test,
+                        banded ? threads : older.threads)
+                .peakInUse(peakInUse.or(() -> older.peakInUse))
+                .memoryTest(tested.testPasses, tested.testErrors, tested.testMinutes)
+                .cannotRead(cannot)
+                .conditions(conditions.isEmpty() ? older.conditions : conditions)
+                .measured(runs)
+                .build();
+    }
+
     /** With this measured, in the place of what is of its kind; not kept, it is taken away. */
     public Readout withMeasured(Measured kind, boolean keep) {
         List<Measured> next = new ArrayList<>(measured);

@@ -53,9 +53,19 @@ public record Proof(
         return tries.stream().filter(Try::counts).reduce((first, second) -> second);
     }
 
-    /** What was read at it. */
+    /** What was read of what is in it now: of each reading the latest, over all starts that count. */
     public Readout after() {
-        return lastCounting().map(t -> t.start().readout()).orElse(Readout.NOTHING);
+        return tries.stream()
+                .filter(Try::counts)
+                .map(t -> t.start().readout())
+                .reduce(Readout.NOTHING, (older, newer) -> newer.over(older));
+    }
+
+    /** The last start of what is in it now at which this was read. */
+    public Optional<Try> lastWith(Field field) {
+        return tries.stream()
+                .filter(t -> t.counts() && t.comparison().line(field).verdict() != Verdict.NOT_READ)
+                .reduce((first, second) -> second);
     }
 
     public boolean proven() {

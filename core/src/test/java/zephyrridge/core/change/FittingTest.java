@@ -82,6 +82,69 @@ class FittingTest {
         assertThat(w.assess().inIt()).containsExactly(Map.entry("below", "m1"));
     }
 
+    /**
+     * Stacked sockets: what lies over comes out first and goes back last, also when only the lower one changes; its seating is new then. Nothing is
+     * lifted through it.
+     */
+    @Test
+    void whatLiesOverComesOutFirst() {
+        MachineRecord flat = new Walk().bench().record();
+        MachineRecord stacked = flat.withPositions(flat.positions().stream()
+                .map(p -> !p.id().equals("B2")
+                        ? p
+                        : new Position(
+                                p.id(),
+                                p.label(),
+                                p.channels(),
+                                p.formFactor(),
+                                p.soldered(),
+                                p.socket()
+                                        .map(x -> new zephyrridge.core.machine.Socket(
+                                                x.keySide(),
+                                                x.angleFrom(),
+                                                x.angleTo(),
+                                                Optional.of("B1"),
+                                                x.turned(),
+                                                x.latches(),
+                                                x.clearanceMillimetres(),
+                                                x.screws())),
+                                p.fillOrder(),
+                                p.carrier(),
+                                flat.position("B1").access(),
+                                p.provenance()))
+                .toList());
+        Walk w = new Walk(stacked, HouseRules.DEFAULT)
+                .answered()
+                .does(
+                        Walk.found(Walk.D4, "B1"),
+                        Walk.found(Walk.D4, "B2"),
+                        Walk.typed(Walk.D8),
+                        Walk.plan("B1", "m3"),
+                        new PlanChange.ChoosePlan(true))
+                .opened();
+        assertThat(w.assess().fitLines())
+                .singleElement()
+                .satisfies(l -> assertThat(l.over().orElseThrow().id()).isEqualTo("B2"));
+        assertThat(w.refused(new LogChange.MoveModule("m1", Place.Kind.TRAY, "")))
+                .isEqualTo("MODULE_LIES_OVER");
+        w.does(Walk.fit("B1"));
+        assertThat(w.assess().inIt()).as("the upper one lies in the tray").containsExactly(Map.entry("B1", "m3"));
+        assertThat(w.assess().fitLines())
+                .filteredOn(l -> !l.done())
+                .singleElement()
+                .satisfies(l -> assertThat(l.position().id()).isEqualTo("B2"));
+        w.does(Walk.fit("B2"));
+        assertThat(w.assess().inIt()).containsOnly(Map.entry("B1", "m3"), Map.entry("B2", "m2"));
+        // A reseat of the lower one lifts the upper one out and puts it back: it sits anew too.
+        int before = w.unit().log().last();
+        w.does(new LogChange.Reseat("B1"));
+        assertThat(w.unit().log().happened().stream()
+                        .filter(e -> e.no() > before)
+                        .map(e -> e.getClass().getSimpleName()))
+                .containsExactly("Moved", "Reseated", "Moved");
+        assertThat(w.assess().inIt()).containsOnly(Map.entry("B1", "m3"), Map.entry("B2", "m2"));
+    }
+
     private static Change screws(int tight) {
         return new LogChange.ConfirmFit(
                 "below", true, Optional.empty(), Optional.empty(), Optional.empty(), Optional.of(tight));

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -159,7 +160,7 @@ public class Report {
         if (before.rate().isPresent() || after.rate().isPresent()) {
             String of = c.assessment()
                     .proof()
-                    .lastCounting()
+                    .lastWith(Comparison.Field.RATE)
                     .flatMap(t -> t.comparison().rateOfClock())
                     .map(rate -> texts.say("report.clockOf", "rate", rate))
                     .orElse("");
@@ -199,7 +200,7 @@ public class Report {
     private String why(Jobs.Current c, Comparison.Field field) {
         return c.assessment()
                 .proof()
-                .lastCounting()
+                .lastWith(field)
                 .flatMap(t -> t.comparison().line(field).findings().stream().findFirst())
                 .map(texts::of)
                 .orElse("");
@@ -253,6 +254,7 @@ public class Report {
                                 .orElse(f.part())));
             }
         }
+        done.addAll(0, moved(c, in));
         if (!parts.isEmpty()) {
             done.add(0, texts.say("report.opened", "parts", String.join(", ", parts.keySet())));
         }
@@ -260,6 +262,41 @@ public class Report {
             done.add(texts.say(failed == 1 ? "report.failed.1" : "report.failed", "count", failed));
         }
         s.list(texts.get("report.done"), done);
+    }
+
+    private static final int MOST_PLACES = 8;
+
+    /** What went out and in, place by place; on a large machine by kind. */
+    private List<String> moved(Jobs.Current c, FaultWords.In in) {
+        Map<String, String> was = c.unit().asFound();
+        Map<String, String> is = c.assessment().inIt();
+        SortedMap<String, String> places = new TreeMap<>();
+        SortedMap<String, Integer> out = new TreeMap<>();
+        SortedMap<String, Integer> into = new TreeMap<>();
+        for (var position : c.machine().record().positions()) {
+            String before = was.getOrDefault(position.id(), "");
+            String after = is.getOrDefault(position.id(), "");
+            if (before.equals(after)) {
+                continue;
+            }
+            List<String> said = new ArrayList<>();
+            if (!before.isEmpty()) {
+                said.add(texts.say("report.out", "module", in.module(before)));
+                out.merge(in.kind(before), 1, Integer::sum);
+            }
+            if (!after.isEmpty()) {
+                said.add(texts.say("report.in", "module", in.module(after)));
+                into.merge(in.kind(after), 1, Integer::sum);
+            }
+            places.put(position.label(), position.label() + ": " + String.join(", ", said));
+        }
+        if (places.size() <= MOST_PLACES) {
+            return List.copyOf(places.values());
+        }
+        List<String> kinds = new ArrayList<>();
+        out.forEach((kind, n) -> kinds.add(texts.say("report.out", "module", n + " × " + kind)));
+        into.forEach((kind, n) -> kinds.add(texts.say("report.in", "module", n + " × " + kind)));
+        return kinds;
     }
 
     private void checks(Sheet s, Jobs.Current c) {

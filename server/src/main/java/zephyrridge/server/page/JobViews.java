@@ -349,6 +349,7 @@ public class JobViews {
                 socket.turned(),
                 l.position().carrier(),
                 l.lowerFirst().map(Position::label),
+                l.over().map(Position::label),
                 l.done());
     }
 }

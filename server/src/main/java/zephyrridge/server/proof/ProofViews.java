@@ -169,6 +169,21 @@ public class ProofViews {
                 .toList();
     }
 
+    /** What was measured at one start set beside another one's: which is better, and by how much. */
+    List<JobView.ComparedView> beside(Jobs.Current c, int one, int other) {
+        return BeforeAfter.of(at(c, one).measured(), at(c, other).measured()).stream()
+                .map(b -> compared(b, ""))
+                .toList();
+    }
+
+    private static Readout at(Jobs.Current c, int no) {
+        return c.unit().log().starts().stream()
+                .filter(s -> s.no() == no)
+                .findFirst()
+                .map(Entry.Started::readout)
+                .orElse(Readout.NOTHING);
+    }
+
     private JobView.ComparedView compared(BeforeAfter b, String share) {
         MeasuredWords.Row r = MeasuredWords.row(b, texts);
         return new JobView.ComparedView(r.name(), r.before(), r.after(), r.verdict(), share);
@@ -183,7 +198,8 @@ public class ProofViews {
 
     /** What part of the planned rate it runs at. */
     private static double runsAt(Jobs.Current c) {
-        Optional<Proof.Try> t = c.assessment().proof().lastCounting().filter(ProofViews::isAnotherRate);
+        Optional<Proof.Try> t =
+                c.assessment().proof().lastWith(Comparison.Field.RATE).filter(ProofViews::isAnotherRate);
         return t.map(x -> x.comparison().line(Comparison.Field.RATE))
                 .filter(l ->
                         l.expected() instanceof Comparison.Value.Rates && l.found() instanceof Comparison.Value.Count)

@@ -106,7 +106,7 @@ public class FaultWords {
                     .collect(Collectors.joining(", "));
         }
 
-        private String kind(String key) {
+        public String kind(String key) {
             return unit.modules().containsKey(key)
                     ? texts.show(unit.modules().get(key).spec().summary())
                     : label(key);

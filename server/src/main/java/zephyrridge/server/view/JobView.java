@@ -285,6 +285,7 @@ public record JobView(
             boolean turned,
             Optional<String> carrier,
             Optional<String> lowerFirst,
+            Optional<String> over,
             boolean done) {}
 
     /** @param firstStartSeconds longest that the first start may take; {@code testPassMinutes} of one pass of a memory test */
