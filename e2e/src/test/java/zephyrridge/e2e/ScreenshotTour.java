@@ -65,7 +65,7 @@ class ScreenshotTour {
                 page.waitForSelector("text=What it can take");
             }
             if (view.getKey().equals("trouble")) {
-                page.waitForSelector("[data-test-words]");
+                page.waitForSelector("[data-now]");
             }
             if (view.getKey().equals("learned")) {
                 page.waitForSelector("#learned td");

@@ -302,7 +302,7 @@ function SwitchOn({ job, test, change }: { job: JobView; test: Test | undefined;
           Still off for this start: {job.now.off.join(', ')}. Nothing loose may touch the board.
         </Text>
       )}
-      <Flex gap="2" wrap="wrap" align="center" fontSize="sm">
+      <Flex gap="2" wrap="wrap" align="center" fontSize="sm" mt="2">
         <Text>
           The first start takes <b>{e.firstStart}</b>; dark meanwhile is usual.
         </Text>

@@ -28,7 +28,7 @@ export function ReadoutFields({
     draftKey: `${draftKey}:${name}`,
     onCommit: (text: string, refused: (why: string) => void) => onChange({ [name]: text }, refused),
   });
-  const columns = { base: '1fr 1fr', md: folded ? 'repeat(4, 1fr)' : 'repeat(3, 1fr)' };
+  const columns = { base: '1fr 1fr', md: 'repeat(3, 1fr)' };
   const measured = (
     <>
       <TextField
@@ -72,7 +72,8 @@ export function ReadoutFields({
       )}
     </>
   );
-  const known = [value.bandwidthMegabytes, value.conditions, value.testPasses, value.testErrors].some(
+  // Conditions alone are no figure: they do not unfold it.
+  const known = [value.bandwidthMegabytes, value.testPasses, value.testErrors, value.positionsListed].some(
     (v) => v !== undefined,
   );
   return (
