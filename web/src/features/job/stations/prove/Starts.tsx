@@ -60,7 +60,13 @@ export function Starts({
             looked={s.no === chosen}
             onLook={() => onChoose(s.no)}
           >
-            <Badge bg={OUTCOME[s.outcome].soft} color={OUTCOME[s.outcome].color} fontSize="sm">
+            <Badge
+              bg={OUTCOME[s.outcome].soft}
+              color={OUTCOME[s.outcome].color}
+              fontSize="sm"
+              whiteSpace="normal"
+              maxW="full"
+            >
               {OUTCOME[s.outcome].word}
               {s.readout.firmwareTotal && `, ${s.readout.firmwareTotal}`}
               {s.minutes !== undefined && `, ${s.minutes} min`}
