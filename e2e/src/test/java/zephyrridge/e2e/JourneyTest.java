@@ -162,6 +162,8 @@ class JourneyTest {
                 .type("2666")
                 .tabTo("Modules listed")
                 .type("2")
+                .tabTo("Memory test, bandwidth, conditions")
+                .press("Space")
                 .tabTo("Memory test, passes")
                 .type("1")
                 .tabTo("Memory test, errors")
