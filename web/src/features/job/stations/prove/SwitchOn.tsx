@@ -6,6 +6,7 @@ import { useKeptText } from '../../../../parts/drafts';
 import { StartTimer } from '../../../timers';
 import type { Change, JobView } from '../../api';
 import { GateAnswers } from '../open/GateAnswers';
+import { totalNow } from './differences';
 
 type Test = Schemas['TestView'];
 
@@ -15,6 +16,7 @@ export function SwitchOn({ job, test, change }: { job: JobView; test: Test | und
   const [minutes, setMinutes] = useState('');
   const [clearing, setClearing] = useState(false);
   const e = job.expectation;
+  const total = test?.total || totalNow(job);
   const log = (outcome: 'STARTED' | 'SILENT' | 'SIGNAL', said = note) =>
     change({
       type: 'LogStart',
@@ -58,7 +60,7 @@ export function SwitchOn({ job, test, change }: { job: JobView; test: Test | und
       <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, minmax(0, 1fr))' }} gap="2" mt="2">
         <Answer
           words="Up, with all its memory"
-          means={`${test?.total || e.firmwareTotal} in its firmware`}
+          means={total ? `${total} in its firmware` : 'its firmware counts all of it'}
           onPress={whole}
         />
         <Answer words="It came up" means="less, or not read yet" onPress={() => void log('STARTED')} />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { JobView } from '../../api';
-import { changes } from './differences';
+import { changes, totalNow } from './differences';
 
 type Start = JobView['starts'][number];
 const start = (...arrangement: string[]) => ({ arrangement }) as unknown as Start;
@@ -22,5 +22,19 @@ describe('what a card of a start says', () => {
   it('names the one socket of many that is other', () => {
     const many = Array.from({ length: 96 }, (_, i) => `P${i}: 64 GB`);
     expect(changes(start(...many.slice(1)), start(...many))).toEqual(['P0: 64 GB out']);
+  });
+});
+
+describe('the total that the answer names', () => {
+  const job = (counts: boolean, done: boolean) =>
+    ({
+      starts: [{ counts, comparison: [{ field: 'FIRMWARE_TOTAL', expected: '4 GB' }] }],
+      fitLines: [{ done }],
+      expectation: { firmwareTotal: '8 GB' },
+    }) as unknown as JobView;
+  it('is of what is in it, not of the plan', () => {
+    expect(totalNow(job(true, false))).toBe('4 GB');
+    expect(totalNow(job(false, true))).toBe('8 GB');
+    expect(totalNow(job(false, false))).toBeUndefined();
   });
 });

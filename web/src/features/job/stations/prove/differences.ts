@@ -25,3 +25,10 @@ function places(start: Start): Map<string, string> {
     }),
   );
 }
+
+/** What its firmware shows if all of what is in it now is well: of the last start where nothing moved since, of the plan where it is fitted. */
+export function totalNow(job: Pick<JobView, 'starts' | 'fitLines' | 'expectation'>): string | undefined {
+  const last = job.starts.at(-1);
+  if (last?.counts) return last.comparison.find((l) => l.field === 'FIRMWARE_TOTAL')?.expected || undefined;
+  return job.fitLines.every((l) => l.done) ? job.expectation.firmwareTotal : undefined;
+}
