@@ -3,7 +3,9 @@ package zephyrridge.core.opening;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.SortedSet;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
@@ -37,6 +39,14 @@ public final class OtherWork {
             }
         });
         return Collections.unmodifiableSortedSet(left);
+    }
+
+    /** What was said over the counter without what turned out not to be possible: that is not charged. */
+    public static Counter charged(Unit unit) {
+        Counter c = unit.counter();
+        SortedMap<Extra, Counter.Offered> extras = new TreeMap<>(c.extras());
+        extras.keySet().removeIf(x -> said(unit, x, Entry.Phase.CANNOT).isPresent());
+        return new Counter(c.forbids(), c.bans(), extras, c.worth());
     }
 
     /** Where it is done, by the record; empty where it is done wherever the machine is open, or no such place is known. */

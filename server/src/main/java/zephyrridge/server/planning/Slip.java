@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.log.Extra;
+import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.standing.AsFound;
@@ -95,8 +96,9 @@ public class Slip {
         Terms terms = house.terms().value();
         boolean planned = !a.plan().changed().isEmpty();
         int memory = a.plan().effort().minutes();
-        int charged = memory + u.counter().agreedMinutes(false);
-        int minutes = memory + u.counter().agreedMinutes(true);
+        Counter counter = OtherWork.charged(u);
+        int charged = memory + counter.agreedMinutes(false);
+        int minutes = memory + counter.agreedMinutes(true);
         List<LineView> lines = new ArrayList<>();
         Money net = Money.ZERO;
         for (Alternative.Buy b : plan.buys()) {
@@ -141,12 +143,12 @@ public class Slip {
             net = net.plus(labour);
         }
         for (Extra e : Extra.values()) {
-            Counter.Offered o = u.counter().extras().get(e);
-            if (o != null && u.counter().isAgreed(e) && o.price().isPresent()) {
+            Counter.Offered o = counter.extras().get(e);
+            if (o != null && counter.isAgreed(e) && o.price().isPresent()) {
                 lines.add(new LineView(texts.get("extra." + e), o.price().get().toString()));
             }
         }
-        net = net.plus(u.counter().agreed());
+        net = net.plus(counter.agreed());
         Money tax = net.share(terms.taxPermille(), 1000);
         if (open.isEmpty()) {
             lines.add(new LineView(texts.say("slip.tax", "percent", terms.taxPermille() / 10.0), tax.toString()));
