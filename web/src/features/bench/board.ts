@@ -2,11 +2,12 @@ import type { Schemas } from '../../api/client';
 import { STATIONS } from '../../parts/stations';
 
 export type Job = Schemas['JobListEntry'];
-type Group = 'FIRST' | 'US' | 'TIMER' | 'OWNER' | 'PARTS' | 'OUTSIDE' | 'NOTHING';
+type Group = 'FIRST' | 'FAILING' | 'US' | 'TIMER' | 'OWNER' | 'PARTS' | 'OUTSIDE' | 'NOTHING';
 
 /** What the jobs of a group wait for; the first is what cannot wait. */
 export const GROUPS: [Group, string][] = [
   ['FIRST', 'Blocked or late'],
+  ['FAILING', 'Does not start as it should'],
   ['US', 'Ready for us'],
   ['TIMER', 'A timer runs'],
   ['OWNER', "Waits for the owner's yes"],
@@ -19,6 +20,7 @@ export const GROUPS: [Group, string][] = [
 function groupOf(job: Job, timed: Set<number>): Group {
   if (job.closed) return 'NOTHING';
   if (job.blocked || (job.daysLeft ?? 0) < 0) return 'FIRST';
+  if (job.waits === 'CAUSE' || job.waits === 'TEST') return timed.has(job.id) ? 'TIMER' : 'FAILING';
   return job.waits === 'US' && timed.has(job.id) ? 'TIMER' : job.waits;
 }
 
@@ -36,6 +38,8 @@ export function grouped(jobs: Job[], timed: Set<number>): [Group, string, Job[]]
 /** Where a job stands, in two words. */
 export function stateOf(job: Job): string {
   const at = STATIONS.find((s) => s.id === job.station)?.name ?? '';
+  if (job.waits === 'CAUSE') return 'a start failed: choose a test';
+  if (job.waits === 'TEST') return 'a test is chosen: start it';
   return job.closed ? 'handed back' : job.blocked ? `blocked at ${at}` : `next: ${at}`;
 }
 

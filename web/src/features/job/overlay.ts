@@ -10,6 +10,8 @@ const NUMBERS = [
   'rate',
   'casLatency',
   'positionsFilled',
+  'ranks',
+  'channels',
   'bandwidthMegabytes',
   'testPasses',
   'testErrors',
@@ -22,7 +24,9 @@ function typed(now: Readout, readings: Record<string, string>): Readout {
   const read = Object.entries(readings).map(([name, text]) => {
     if (name === 'conditions') return [name, text];
     if (name === 'cannotRead') return [name, text ? text.split(',') : []];
-    return [name, text === '' ? undefined : NUMBERS.includes(name) ? Number(text) : text];
+    // "CL36" and "dual" are numbers once the server has read them.
+    const number = NUMBERS.includes(name) && !Number.isNaN(Number(text));
+    return [name, text === '' ? undefined : number ? Number(text) : text];
   });
   return { ...now, ...Object.fromEntries(read) };
 }

@@ -96,6 +96,14 @@ export function PartForm({
         value={part.needsOff}
         onToggle={(id) => change({ needsOff: d.toggle(part.needsOff, id) })}
       />
+      <Chips
+        label="Raised to put it back"
+        options={others
+          .filter((p) => p.kind === 'BATTERY' || part.raises.includes(p.id))
+          .map((p): [string, string] => [p.id, p.name])}
+        value={part.raises}
+        onToggle={(id) => change({ raises: d.toggle(part.raises, id) })}
+      />
       <DrawSide record={record} part={part} onChange={onChange} />
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="3" mt="2">
         <Words label="How it comes off" value={part.how} onCommit={(how) => change({ how })} />

@@ -77,6 +77,7 @@ export function addPart(record: MachineRecord, name: string, kind: Part['kind'],
     connectors: [],
     howOn: '',
     checks: [],
+    raises: [],
   };
   return withParts(record, [...record.access.parts, part]);
 }
@@ -95,6 +96,7 @@ export function removePart(record: MachineRecord, id: string): MachineRecord {
     .map((p) => ({
       ...p,
       needsOff: p.needsOff.filter((n) => n !== id),
+      raises: p.raises.filter((n) => n !== id),
       fasteners: p.fasteners.map((f) => (f.hiddenUnder === id ? { ...f, hiddenUnder: undefined } : f)),
     }));
   return {

@@ -117,7 +117,7 @@ class FaultJourneyTest {
         assertThat(trouble(t)).containsText("replace 8 GB");
         // A card says what was other than before, and the reload finds the job where it stood.
         assertThat(t.page.locator("[data-start]")).not().hasCount(0);
-        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Two starts side by side")));
+        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Starts side by side")));
         if (MOST_TESTS >= 15) {
             assertThat(now(t).locator("[data-sentence]").innerText())
                     .as(told.toString())

@@ -110,6 +110,18 @@ class SlipHttpTest {
         // time.
         ok(client.change(
                 id, "CounterSays", Map.of("extra", "DUST", "offered", Map.of("minutes", 20, "answer", "YES"))));
+        // What turned out not to be possible is not charged.
+        ok(client.change(
+                id, "CounterSays", Map.of("extra", "WIRELESS", "offered", Map.of("price", "31.50", "answer", "YES"))));
+        JsonNode card = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(card.get("lines").toString()).contains("31.50");
+        ok(client.change(
+                id, "CompanionWork", Map.of("extra", "WIRELESS", "phase", "CANNOT", "note", "no socket, bare pads")));
+        JsonNode without = ok(client.get("/api/jobs/" + id + "/slip"));
+        assertThat(without.get("lines").toString()).doesNotContain("31.50");
+        assertThat(Double.parseDouble(card.get("total").asString())
+                        - Double.parseDouble(without.get("total").asString()))
+                .isCloseTo(31.5 * 1.2, within(0.001));
         JsonNode byTime = ok(client.get("/api/jobs/" + id + "/slip"));
         assertThat(byTime.get("minutes").asInt()).isEqualTo(with.get("minutes").asInt() + 20);
         assertThat(labour(byTime)).isCloseTo(Math.ceil(byTime.get("minutes").asInt() / 15.0) * 12, within(0.001));

@@ -10,6 +10,7 @@ const NAMES: Record<string, string> = {
   rate: 'rate',
   casLatency: 'CL',
   positionsFilled: 'modules listed',
+  positionsNamed: 'in',
 };
 
 /** Readings out of what a system's window or command says, pasted or in a file; a firmware table, too. */
@@ -108,7 +109,9 @@ export function PasteReadout({
           <Text flex="1" minW="14rem">
             {file && `${file.name}: `}
             {readings.length > 0
-              ? readings.map(([name, value]) => `${NAMES[name] ?? name}: ${value}`).join('; ')
+              ? readings
+                  .map(([name, value]) => `${NAMES[name] ?? name}: ${value.replaceAll('\n', ', ')}`)
+                  .join('; ')
               : told.isError
                 ? told.error.message
                 : told.isPending

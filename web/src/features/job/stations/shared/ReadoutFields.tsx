@@ -36,6 +36,8 @@ export function ReadoutFields({
         {...field('positionsListed')}
         help="their names, or: all but P1-A3"
       />
+      <TextField label="Ranks of a module" {...field('ranks')} help="as it is shown" />
+      <TextField label="Channels" {...field('channels')} help="2, or: dual" />
       <TextField label="Bandwidth, MB/s" {...field('bandwidthMegabytes')} help="measured, if it was" />
       <Choice
         labelWidth="6.5rem"
@@ -73,9 +75,14 @@ export function ReadoutFields({
     </>
   );
   // Conditions alone are no figure: they do not unfold it.
-  const known = [value.bandwidthMegabytes, value.testPasses, value.testErrors, value.positionsListed].some(
-    (v) => v !== undefined,
-  );
+  const known = [
+    value.bandwidthMegabytes,
+    value.testPasses,
+    value.testErrors,
+    value.positionsListed,
+    value.ranks,
+    value.channels,
+  ].some((v) => v !== undefined);
   return (
     <>
       <Grid templateColumns={columns} gap={folded ? '2' : '3'}>
@@ -101,7 +108,7 @@ export function ReadoutFields({
       {folded && (
         <details open={known}>
           <Box as="summary" cursor="pointer" mt="1" width="fit-content">
-            Memory test, bandwidth, conditions
+            Memory test, positions, ranks, channels, bandwidth
           </Box>
           <Grid templateColumns={columns} gap="2" mt="1">
             {measured}

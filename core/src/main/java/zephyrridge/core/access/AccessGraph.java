@@ -113,6 +113,13 @@ public record AccessGraph(
                 before[indexOf(over)] |= 1L << i;
             }
         }
+        // What is raised for a part goes down after it, whatever lies over what.
+        for (int i = 0; i < before.length; i++) {
+            for (String raised : parts.get(i).raises()) {
+                before[i] &= ~(1L << indexOf(raised));
+                before[indexOf(raised)] |= 1L << i;
+            }
+        }
         for (Precedence p : closing) {
             if (!p.then().equals(Precedence.TEST_START)) {
                 before[indexOf(p.then())] |= mask(Set.of(p.first()));
@@ -144,7 +151,10 @@ public record AccessGraph(
 
     private List<String> waitsFor(String id) {
         List<String> first = new ArrayList<>();
-        parts.stream().filter(p -> p.needsOff().contains(id)).forEach(p -> first.add(p.id()));
+        Set<String> raised = part(id).map(Part::raises).orElse(Set.of());
+        parts.stream()
+                .filter(p -> p.raises().contains(id) || p.needsOff().contains(id) && !raised.contains(p.id()))
+                .forEach(p -> first.add(p.id()));
         closing.stream().filter(p -> p.then().equals(id)).forEach(p -> first.add(p.first()));
         return first;
     }

@@ -42,6 +42,9 @@ public final class OpeningPlanner {
     private final int[] secondsOf;
     private final int[] secondsOffOf;
     private final int[] cautionsOf;
+    /** What is raised for each part as it goes back; null where no part needs it. */
+    private final long[] raises;
+
     /** Each part's place in the order of ids. */
     private final int[] placeOf;
 
@@ -74,6 +77,9 @@ public final class OpeningPlanner {
         this.secondsOffOf = graph.parts().stream().mapToInt(Part::secondsOff).toArray();
         this.cautionsOf =
                 graph.parts().stream().mapToInt(p -> p.cautions().size()).toArray();
+        this.raises = graph.parts().stream().allMatch(p -> p.raises().isEmpty())
+                ? null
+                : graph.parts().stream().mapToLong(p -> graph.mask(p.raises())).toArray();
         List<String> ids = graph.parts().stream().map(Part::id).sorted().toList();
         this.placeOf = graph.parts().stream().mapToInt(p -> ids.indexOf(p.id())).toArray();
         batteries = battery == HouseRules.Battery.POWER_DOWN_ONLY ? 0 : batteries(battery);
@@ -419,8 +425,23 @@ public final class OpeningPlanner {
         return placed;
     }
 
+    /** Off and on again, and what is raised for a part that goes back although it was not in the way. */
     private int seconds(long parts) {
-        return sum(secondsOf, parts);
+        return sum(secondsOf, raises == null ? parts : parts | raised(parts));
+    }
+
+    /** Parts that are raised when these go back. */
+    private long raised(long parts) {
+        long all = 0;
+        for (long rest = parts; rest != 0; rest &= rest - 1) {
+            all |= raises[Long.numberOfTrailingZeros(rest)];
+        }
+        return all;
+    }
+
+    /** Ids of the parts that are taken up on the way back, for those of {@code back} that need it, and are not off already. */
+    public Set<String> raisedFor(Set<String> off, Set<String> back) {
+        return raises == null ? Set.of() : ids(raised(graph.mask(back)) & ~graph.mask(off));
     }
 
     private static int sum(int[] of, long parts) {

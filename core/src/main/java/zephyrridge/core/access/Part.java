@@ -19,6 +19,7 @@ import java.util.TreeSet;
  * @param catches that hold it beside its screws, none in files of before; {@code connectors} cables that come off with it
  * @param howOn how it goes back: start edge, port side, clicks; "" where nothing is noted
  * @param checks what is tried after it was off, beside what follows from its kind and its cables
+ * @param raises ids of parts that are up while this one goes back, whether or not they were off: a pack that has to be raised for its plug
  */
 public record Part(
         String id,
@@ -35,7 +36,8 @@ public record Part(
         @JsonSetter(nulls = Nulls.AS_EMPTY) List<Catch> catches,
         @JsonSetter(nulls = Nulls.AS_EMPTY) List<Connector> connectors,
         @JsonSetter(nulls = Nulls.AS_EMPTY) String howOn,
-        @JsonSetter(nulls = Nulls.AS_EMPTY) Set<Check> checks) {
+        @JsonSetter(nulls = Nulls.AS_EMPTY) Set<Check> checks,
+        @JsonSetter(nulls = Nulls.AS_EMPTY) Set<String> raises) {
     public enum Kind {
         HATCH,
         COVER,
@@ -60,6 +62,7 @@ public record Part(
         catches = List.copyOf(catches);
         connectors = List.copyOf(connectors);
         checks = Collections.unmodifiableSet(new TreeSet<>(checks));
+        raises = Collections.unmodifiableSet(new TreeSet<>(raises));
     }
 
     /** A part of which no catches, cables or words for closing are known. */
@@ -90,6 +93,7 @@ public record Part(
                 List.of(),
                 List.of(),
                 "",
+                Set.of(),
                 Set.of());
     }
 
@@ -109,7 +113,8 @@ public record Part(
                 catches,
                 connectors,
                 howOn,
-                checks);
+                checks,
+                raises);
     }
 
     /** What is tried after it was off (common practice, no source). */

@@ -51,6 +51,18 @@ final class PositionsTyped {
         return all;
     }
 
+    /** Names as a table prints them, where all of them are positions of this machine: else it says nothing of which are filled. */
+    static Optional<String> names(MachineRecord record, String lines) {
+        Set<String> known = new TreeSet<>();
+        record.positions().forEach(p -> {
+            known.add(plain(p.label()));
+            known.add(plain(p.id()));
+        });
+        List<String> named = lines.lines().filter(l -> !l.isBlank()).toList();
+        boolean all = !named.isEmpty() && named.stream().allMatch(n -> known.contains(plain(n)));
+        return all ? Optional.of(String.join("\n", named)) : Optional.empty();
+    }
+
     private static String plain(String name) {
         return name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]", "");
     }

@@ -23,6 +23,8 @@ final class ReadoutTyped {
             "rateUnit",
             "casLatency",
             "positionsFilled",
+            "ranks",
+            "channels",
             "bandwidthMegabytes",
             "test",
             "threads",
@@ -65,6 +67,9 @@ final class ReadoutTyped {
                 .casLatency(t.or("casLatency", now.casLatency(), (field, text) -> number(2, 100)
                         .apply(field, text.replaceAll("(?i)^CL ?(\\d+)$", "$1"))))
                 .positionsFilled(t.or("positionsFilled", now.positionsFilled(), number(0, 512)))
+                .ranks(t.or("ranks", now.ranks(), (field, text) -> number(1, 64).apply(field, counted(text, "rank"))))
+                .channels(t.or("channels", now.channels(), (field, text) -> number(1, 96)
+                        .apply(field, counted(text, "channel"))))
                 .bandwidth(
                         t.or("bandwidthMegabytes", now.bandwidth(), (field, text) -> number(1, 10_000_000)
                                 .apply(field, text)
@@ -112,6 +117,18 @@ final class ReadoutTyped {
     private static String bare(String rate) {
         return rate.replaceAll("(?i)^(\\d{3,5}) ?(?:MHz|MT/s)$", "$1");
     }
+
+    /** "Dual", "dual-channel", "2 x 64 bit" and the like as a number. */
+    private static String counted(String text, String of) {
+        String word = text.toLowerCase(java.util.Locale.ROOT)
+                .replaceFirst("[ -]*" + of + "s?(?:[ -]mode)?$", "")
+                .replaceFirst("^(\\d{1,2})\\s*(?:r|x\\s*(?:64|32|16)[ -]?bits?)$", "$1");
+        int n = COUNTED.indexOf(word);
+        return n < 0 || word.isEmpty() ? word : String.valueOf(n + 1);
+    }
+
+    /** As programs print how many. */
+    private static final List<String> COUNTED = List.of("single", "dual", "triple", "quad", "", "hexa", "", "octa");
 
     private static BiFunction<String, String, Optional<Integer>> number(int least, int most) {
         return (field, text) -> {

@@ -57,12 +57,17 @@ public sealed interface StartChange extends Change {
     record EnterReadout(
             @NotNull Phase phase,
             Optional<@Min(1) Integer> start,
-            @NotEmpty @Size(max = 16) Map<@Size(max = 32) String, @NotNull @Size(max = 4000) String> readings)
+            @NotEmpty @Size(max = 20) Map<@Size(max = 32) String, @NotNull @Size(max = 4000) String> readings)
             implements StartChange {
         @Override
         public Work to(Situation s) {
             Map<String, String> others = new TreeMap<>(readings);
-            Optional<String> listed = Optional.ofNullable(others.remove(LISTED));
+            Optional<String> listed = Optional.ofNullable(others.remove(LISTED))
+                    .or(() -> PositionsTyped.names(s.bench.record(), others.getOrDefault(NAMES, "")));
+            others.remove(NAMES);
+            if (others.isEmpty() && listed.isEmpty()) {
+                throw new Refusal.Thrown(Refusal.NO_SUCH.of("readings", NAMES));
+            }
             if (phase == Phase.BEFORE) {
                 return s.work.with(s.unit.withBefore(listed(
                         s,
@@ -80,6 +85,8 @@ public sealed interface StartChange extends Change {
         }
 
         private static final String LISTED = "positionsListed";
+        /** Names out of a table or list, a line each: taken for positions only where every one of them is one of this machine. */
+        private static final String NAMES = "positionsNamed";
 
         /** What the firmware's list names; how many it names is the count, where nobody typed another one. */
         private static Readout listed(Situation s, Readout read, Optional<String> typed, Set<String> filled) {

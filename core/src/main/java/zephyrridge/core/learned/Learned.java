@@ -18,6 +18,7 @@ import zephyrridge.core.log.Entry;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.StepTimes;
+import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Grade;
@@ -65,6 +66,19 @@ public final class Learned {
                 .filter(Entry.FaultFound.class::isInstance)
                 .map(Entry.FaultFound.class::cast)
                 .toList();
+        if (seen || !found.isEmpty()) {
+            ranOnTheWay(unit, a)
+                    .forEach(fill -> trials.add(trial(
+                            unit,
+                            bench,
+                            job + "-" + (trials.size() + 1),
+                            machine,
+                            fill,
+                            Trial.Outcome.PART_PROVEN,
+                            Trial.Cause.NONE,
+                            who,
+                            when)));
+        }
         // What nobody confirmed is worth keeping only beside a proof: what is unproven teaches nothing.
         if (seen || !found.isEmpty()) {
             failures(a, found, seen)
@@ -80,6 +94,33 @@ public final class Learned {
                             when)));
         }
         return List.copyOf(trials);
+    }
+
+    /**
+     * Kits that were tried, seen to run and taken out again: of each its last start came up with all it should, and nothing of it is
+     * unexplained. What was in it as it came teaches nothing new.
+     */
+    private static Set<SortedMap<String, String>> ranOnTheWay(Unit unit, Assessment a) {
+        Map<SortedMap<String, String>, Boolean> ran = new LinkedHashMap<>();
+        for (Proof.Try t : a.proof().tries()) {
+            ran.put(t.start().arrangement(), ranWell(t));
+        }
+        ran.keySet()
+                .removeIf(fill ->
+                        fill.equals(a.inIt()) || unit.asFound().entrySet().containsAll(fill.entrySet()));
+        ran.values().removeIf(well -> !well);
+        return ran.keySet();
+    }
+
+    private static boolean ranWell(Proof.Try t) {
+        Comparison c = t.comparison();
+        boolean total = c.line(Comparison.Field.FIRMWARE_TOTAL).verdict().settled()
+                || c.line(Comparison.Field.SYSTEM_TOTAL).verdict().settled();
+        return !t.start().failed()
+                && total
+                && c.lines().stream()
+                        .noneMatch(l -> l.verdict() == Comparison.Verdict.DIFFERENT
+                                && !t.accepted().contains(l.field()));
     }
 
     private static Map<SortedMap<String, String>, Trial.Cause> failures(

@@ -55,6 +55,27 @@ public record Controller(
         ways = Collections.unmodifiableSortedSet(new TreeSet<>(ways));
     }
 
+    public Controller withCarveOut(ByteSize share) {
+        return new Controller(
+                name,
+                generation,
+                buffering,
+                clockedModules,
+                ecc,
+                millivolts,
+                steps,
+                caps,
+                clockPerProcessor,
+                ranksPerChannel,
+                rankMultiplication,
+                ways,
+                flex,
+                channelBytes,
+                deviceHole,
+                share,
+                reserve);
+    }
+
     /** With this row before all others: the first that matches counts. */
     public Controller withFirst(RateCap row) {
         return new Controller(

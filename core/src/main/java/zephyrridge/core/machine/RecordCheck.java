@@ -87,6 +87,14 @@ public final class RecordCheck {
             for (String need : r.access().parts().get(i).needsOff()) {
                 require(parts.contains(need), "access.parts[" + i + "].needsOff", "unknown part", need);
             }
+            for (String raised : r.access().parts().get(i).raises()) {
+                require(
+                        parts.contains(raised)
+                                && !raised.equals(r.access().parts().get(i).id()),
+                        "access.parts[" + i + "].raises",
+                        "must be another part",
+                        raised);
+            }
         }
         access(r.access(), parts);
         for (int i = 0; i < r.limits().size(); i++) {
@@ -193,7 +201,11 @@ public final class RecordCheck {
         for (int i = 0; i < part.fasteners().size(); i++) {
             Optional<String> under = part.fasteners().get(i).hiddenUnder().filter(parts::contains);
             require(
-                    under.isEmpty() || isOffBefore(graph, part, under.get()),
+                    under.isEmpty()
+                            // One that is never turned may stay under what stays on: a drive's own screws under the
+                            // drive.
+                            || part.fasteners().get(i).role() == Fastener.Role.LEAVE_ALONE
+                            || isOffBefore(graph, part, under.get()),
                     path + ".fasteners[" + i + "].hiddenUnder",
                     "lies under a part that does not come off first",
                     under.orElse(""));

@@ -126,7 +126,8 @@ public final class RecordEdit {
                 p.catches(),
                 p.connectors(),
                 lesson.topic() == Lesson.Topic.HOW_ON ? joined(p.howOn(), lesson.text()) : p.howOn(),
-                p.checks());
+                p.checks(),
+                p.raises());
     }
 
     private static String joined(String before, String more) {

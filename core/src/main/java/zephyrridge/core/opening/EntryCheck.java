@@ -108,6 +108,13 @@ public record EntryCheck(Now now, Unit unit, Bench bench) {
         if (powerOff().isPresent()) {
             return powerOff();
         }
+        Optional<String> down = bench.record().access().part(id).stream()
+                .flatMap(p -> p.raises().stream())
+                .filter(p -> !now.off().contains(p))
+                .findFirst();
+        if (down.isPresent()) {
+            return stop(StepFinding.STEP_RAISE_FIRST, bench.partName(id), bench.partName(down.get()));
+        }
         return bench.access(unit)
                 .backFirst(id, now.offSet())
                 .flatMap(first -> stop(

@@ -78,16 +78,8 @@ public final class WorkSteps {
             Part part = parts.get(i);
             // How it was turned for what is off already is no news.
             up = i == now.off().size() ? now.up(bench.record()) : up;
-            Optional<Side> turn = part.side() == up ? Optional.empty() : Optional.of(part.side());
+            steps.add(off(part, turn(part, up), done));
             up = part.side();
-            steps.add(new WorkStep(
-                    "off:" + part.id(),
-                    Kind.TAKE_OFF,
-                    Optional.of(part),
-                    turn,
-                    part.cautions(),
-                    part.secondsOff() + (turn.isPresent() ? TURN_SECONDS : 0),
-                    done));
             if (i == last) {
                 steps.add(drain);
             }
@@ -114,7 +106,13 @@ public final class WorkSteps {
             bench.record().access().part(id).ifPresent(p -> steps.add(on(p, Optional.empty(), true)));
         }
         Side up = now.up(bench.record());
-        ClosingPlan way = bench.access(unit).closing(now.offSet(), back(bench, unit, now, later), up, early);
+        Set<String> off = now.offSet();
+        Set<String> back = back(bench, unit, now, later);
+        Set<String> raised = bench.access(unit).raisedFor(off, back);
+        off.addAll(raised);
+        back.addAll(raised);
+        Set<String> down = new HashSet<>(raised);
+        ClosingPlan way = bench.access(unit).closing(off, back, up, early);
         for (int i = 0; i < way.order().size(); i++) {
             String id = way.order().get(i);
             if (!id.equals(Precedence.TEST_START)) {
@@ -122,9 +120,15 @@ public final class WorkSteps {
                 if (bench.guidesAir() && part.isShell() && steps.stream().noneMatch(s -> s.kind() == Kind.AIR)) {
                     steps.add(step("air", Kind.AIR, List.of(), 30, now.power().airSeen()));
                 }
-                Optional<Side> turn = part.side() == up ? Optional.empty() : Optional.of(part.side());
+                for (String raise : part.raises()) {
+                    if (down.remove(raise)) {
+                        Part pack = bench.record().access().part(raise).orElseThrow();
+                        steps.add(off(pack, turn(pack, up), false));
+                        up = pack.side();
+                    }
+                }
+                steps.add(on(part, turn(part, up), false));
                 up = part.side();
-                steps.add(on(part, turn, false));
             } else if (later.isEmpty()) {
                 start(steps, now, i < way.order().size() - 1, started);
             }
@@ -167,6 +171,21 @@ public final class WorkSteps {
             back.removeAll(needed);
         }
         return back;
+    }
+
+    private static Optional<Side> turn(Part part, Side up) {
+        return part.side() == up ? Optional.empty() : Optional.of(part.side());
+    }
+
+    private static WorkStep off(Part part, Optional<Side> turn, boolean done) {
+        return new WorkStep(
+                "off:" + part.id(),
+                Kind.TAKE_OFF,
+                Optional.of(part),
+                turn,
+                part.cautions(),
+                part.secondsOff() + (turn.isPresent() ? TURN_SECONDS : 0),
+                done);
     }
 
     private static WorkStep on(Part part, Optional<Side> turn, boolean done) {

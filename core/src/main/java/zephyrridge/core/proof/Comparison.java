@@ -20,6 +20,8 @@ public record Comparison(List<Line> lines) {
         RATE,
         CAS_LATENCY,
         POSITIONS,
+        RANKS,
+        CHANNELS,
         BANDWIDTH,
         MEMORY_TEST
     }

@@ -29,6 +29,8 @@ import zephyrridge.core.quantity.DataRate;
  * @param rateForms the numbers readouts print for the expected rates: name, rounded name, real clock
  * @param narrowest peak of the narrowest region of any processor, {@code widest} of all processors' widest together
  * @param regions most regions of different width that any processor has
+ * @param ways most channels that any of the memory is spread over, of one processor; 0 where none is known
+ * @param processors with memory of their own
  * @param rateAtMost whether no row of the record names the rate, so that it is what modules and controller could do at most
  * @param firstStartFrom seconds the first start may take with training, {@code firstStartTo} the most that is still usual
  */
@@ -43,6 +45,8 @@ public record Expectation(
         Optional<Bandwidth> narrowest,
         Optional<Bandwidth> widest,
         int regions,
+        int ways,
+        int processors,
         int firstStartFrom,
         int firstStartTo,
         List<Notice> notices) {
@@ -106,6 +110,12 @@ public record Expectation(
                         .mapToInt(w -> w.regions().size())
                         .max()
                         .orElse(0),
+                evaluation.widths().stream()
+                        .flatMap(w -> w.widest().stream())
+                        .mapToInt(WidthMap.Region::ways)
+                        .max()
+                        .orElse(0),
+                evaluation.widths().size(),
                 start.from(),
                 start.to(),
                 notices);

@@ -43,6 +43,18 @@ public enum ProofFinding implements FindingCode {
     PROOF_POSITIONS_TWICE(Positions.class),
     /** More than can be: a reading error. */
     PROOF_POSITIONS_ABOVE(Positions.class),
+    /** Another number of ranks than the modules have: another module than its label says, or a misread line. */
+    PROOF_RANKS(Counts.class),
+    /** The ranks of all modules together. */
+    PROOF_RANKS_TOGETHER(Counts.class),
+    /** Modules of several numbers of ranks are fitted: the figure is one of them. */
+    PROOF_RANKS_OF_SOME(Counts.class),
+    /** Halves of channels counted, or channels of other widths than 64 bits. */
+    PROOF_CHANNELS_COUNTED_OTHERWISE(Counts.class),
+    /** Only a part of the memory runs so wide. */
+    PROOF_CHANNELS_OF_A_PART(Counts.class),
+    PROOF_CHANNELS_FEWER(Counts.class),
+    PROOF_CHANNELS_ABOVE(Counts.class),
     PROOF_WIDTH_SUSPICIOUS(Width.class),
     PROOF_WIDTH_FINE(Width.class),
     PROOF_WIDTH_ONE_THREAD(Width.class),
@@ -81,6 +93,8 @@ public enum ProofFinding implements FindingCode {
     public record Latency(
             int expectedCl, DataRate expectedRate, int cl, DataRate rate, Picoseconds expected, Picoseconds found)
             implements Detail {}
+
+    public record Counts(int expected, int found) implements Detail {}
 
     public record Positions(int expected, int found) implements Detail {}
 

@@ -21,6 +21,7 @@ import zephyrridge.core.quantity.ByteSize;
  * @param rate the number as shown; {@code rateUnit} what its source counts, where that is known
  * @param casLatency in clocks, as the system or a program prints it
  * @param positionsFilled modules listed, soldered banks included
+ * @param ranks of a module as a program prints them; {@code channels} that it says run beside each other: 2 for "dual"
  * @param listed positions that the firmware's list names as filled, by id; empty where no list was read
  * @param bandwidth measured, with the test's kind and threads
  * @param peakInUse most memory in use during the owner's own work
@@ -36,6 +37,8 @@ public record Readout(
         Optional<RateUnit> rateUnit,
         Optional<Integer> casLatency,
         Optional<Integer> positionsFilled,
+        Optional<Integer> ranks,
+        Optional<Integer> channels,
         @JsonSetter(nulls = Nulls.AS_EMPTY) SortedSet<String> listed,
         Optional<Bandwidth> bandwidth,
         Optional<Test> test,
@@ -85,6 +88,8 @@ public record Readout(
                 .rateUnit(rate.isPresent() ? rateUnit : older.rateUnit)
                 .casLatency(casLatency.or(() -> older.casLatency))
                 .positionsFilled(positionsFilled.or(() -> older.positionsFilled))
+                .ranks(ranks.or(() -> older.ranks))
+                .channels(channels.or(() -> older.channels))
                 .listed(listed.isEmpty() ? older.listed : listed)
                 .bandwidth(
                         banded ? bandwidth : older.bandwidth,
@@ -147,6 +152,8 @@ public record Readout(
         b.rateUnit = rateUnit;
         b.casLatency = casLatency;
         b.positionsFilled = positionsFilled;
+        b.ranks = ranks;
+        b.channels = channels;
         b.listed = listed;
         b.bandwidth = bandwidth;
         b.test = test;
@@ -170,6 +177,8 @@ public record Readout(
         private Optional<RateUnit> rateUnit = Optional.empty();
         private Optional<Integer> casLatency = Optional.empty();
         private Optional<Integer> positionsFilled = Optional.empty();
+        private Optional<Integer> ranks = Optional.empty();
+        private Optional<Integer> channels = Optional.empty();
         private SortedSet<String> listed = new TreeSet<>();
         private Optional<Bandwidth> bandwidth = Optional.empty();
         private Optional<Test> test = Optional.empty();
@@ -214,6 +223,16 @@ public record Readout(
 
         public Builder positionsFilled(Optional<Integer> value) {
             positionsFilled = value;
+            return this;
+        }
+
+        public Builder ranks(Optional<Integer> value) {
+            ranks = value;
+            return this;
+        }
+
+        public Builder channels(Optional<Integer> value) {
+            channels = value;
             return this;
         }
 
@@ -265,6 +284,8 @@ public record Readout(
                     rateUnit,
                     casLatency,
                     positionsFilled,
+                    ranks,
+                    channels,
                     listed,
                     bandwidth,
                     test,

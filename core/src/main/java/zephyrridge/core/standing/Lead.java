@@ -14,8 +14,6 @@ import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.WorkStep;
-import zephyrridge.core.proof.Comparison;
-import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
@@ -265,7 +263,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         List<WorkStep> opening = testing.filter(t -> !t.isArranged()).isPresent()
                 ? a.opening().stream().filter(s -> !s.done()).toList()
                 : List.of();
-        boolean failed = count(a, ProofGap.PROOF_FAILED_START) > 0 || lacks(a) || hunts(unit, a);
+        boolean failed = Failing.is(unit, a);
         Optional<Proof.Try> last = a.proof().lastCounting();
         boolean up =
                 last.filter(t -> t.start().outcome() == Entry.Outcome.STARTED).isPresent();
@@ -354,34 +352,6 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     private static boolean missing(List<Gap> gaps, Gap.Kind kind) {
         return gaps.stream().anyMatch(g -> g.kind() == kind);
     }
-
-    /** Whether a start that failed is not explained yet, whatever is in the machine by now: a hunt goes on through its tests. */
-    private static boolean hunts(Unit unit, Assessment a) {
-        boolean hunts = false;
-        for (Entry e : unit.log().happened()) {
-            if (e instanceof Entry.FaultFound) {
-                hunts = false;
-            } else if (e instanceof Entry.Started s
-                    && (s.failed() || s.readout().hasErrors())) {
-                hunts |= unit.accepted().stream()
-                        .noneMatch(x -> x.start() == s.no() && x.field().isEmpty());
-            }
-        }
-        return hunts && a.proof().grade() == Grade.NONE;
-    }
-
-    /** Whether it came up with less than it should have, or with errors, and nothing explains it. */
-    private static boolean lacks(Assessment a) {
-        return a.proof().missing().stream()
-                .anyMatch(f -> f.code() == ProofGap.PROOF_DIFFERENCE_OPEN
-                        && f.detail() instanceof ProofGap.Of of
-                        && LACKS.contains(of.of()));
-    }
-
-    private static final List<String> LACKS = List.of(
-            Comparison.Field.FIRMWARE_TOTAL.name(),
-            Comparison.Field.SYSTEM_TOTAL.name(),
-            Comparison.Field.MEMORY_TEST.name());
 
     /** Hands go in again only after a start has been made undone: down, and every cord out. */
     private static Optional<String> dead(Now now) {

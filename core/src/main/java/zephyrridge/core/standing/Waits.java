@@ -11,6 +11,10 @@ import zephyrridge.core.unit.Work;
 public enum Waits {
     /** Somebody of the shop can go on. */
     US,
+    /** A start failed, and the next test is still to be decided on. */
+    CAUSE,
+    /** A start failed, and the test that was decided on is still to be made. */
+    TEST,
     /** The layout that is to be fitted needs the owner's yes, and none is noted for it. */
     OWNER,
     /** What was decided on is bought, and not all of it is fitted. */
@@ -32,6 +36,9 @@ public enum Waits {
         }
         if (work.order().away().isPresent()) {
             return OUTSIDE;
+        }
+        if (Failing.is(unit, a)) {
+            return Testing.of(unit).isPresent() ? TEST : CAUSE;
         }
         boolean toFit = a.fitLines().stream().anyMatch(l -> !l.done());
         if (!toFit) {

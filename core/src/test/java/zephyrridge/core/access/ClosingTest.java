@@ -57,6 +57,50 @@ class ClosingTest {
         assertThat(coverOn.onForStart()).contains("base");
     }
 
+    /** A pack that has to be raised for its plug: it goes down after it, and is taken up on the way back only. */
+    @Test
+    void aPackIsRaisedForItsPlug() {
+        List<Part> parts = new ArrayList<>(LAPTOP);
+        Part plug = parts.get(1);
+        parts.set(1, raising(plug, "pack"));
+        parts.add(part("pack", Part.Kind.BATTERY, Side.BOTTOM, "base", "plug"));
+        OpeningPlanner p = planner(parts, List.of());
+        assertThat(p.raisedFor(ALL, ALL)).containsExactly("pack");
+        Set<String> withPack = Set.of("base", "plug", "plate", "fan", "pack");
+        assertThat(p.raisedFor(withPack, withPack)).isEmpty();
+        assertThat(p.raisedFor(ALL, Set.of("fan"))).isEmpty();
+        assertThat(p.closing(withPack, withPack, Side.BOTTOM, false).order())
+                .containsExactly("plate", "fan", "plug", "pack", "base", "test-start");
+        AccessGraph graph = new AccessGraph(Side.BOTTOM, parts, List.of(), List.of());
+        assertThat(graph.closingCircles()).isEmpty();
+        assertThat(graph.circles()).isEmpty();
+        // Its seconds are among those of any opening that takes the plug out.
+        OpeningPlanner without = planner(LAPTOP, List.of());
+        assertThat(p.plan(new int[] {0}).seconds())
+                .isEqualTo(without.plan(new int[] {0}).seconds() + 20);
+        assertThat(p.plan(new int[] {0}).parts()).extracting(Part::id).doesNotContain("pack");
+    }
+
+    private static Part raising(Part p, String raised) {
+        return new Part(
+                p.id(),
+                p.name(),
+                p.kind(),
+                p.side(),
+                p.needsOff(),
+                p.fasteners(),
+                p.how(),
+                p.secondsOff(),
+                p.secondsOn(),
+                p.cautions(),
+                p.source(),
+                p.catches(),
+                p.connectors(),
+                p.howOn(),
+                p.checks(),
+                Set.of(raised));
+    }
+
     @Test
     void whatStaysOffKeepsTheStartAway() {
         OpeningPlanner p = planner(LAPTOP, List.of());

@@ -72,6 +72,7 @@ final class OpeningSteps {
                             false,
                             Set.of(Check.TOUCHPAD))),
                     "",
+                    Set.of(),
                     Set.of()))
             .channel("A")
             .socket("below", "A", 1, List.of(Set.of("hatch")))

@@ -6,15 +6,21 @@ import static zephyrridge.core.change.OpeningSteps.says;
 import static zephyrridge.core.change.OpeningSteps.screw;
 import static zephyrridge.core.change.OpeningSteps.twoSided;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.Machines;
 import zephyrridge.core.access.Check;
+import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Extra;
+import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.RecordCheck;
+import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.opening.AfterCheck;
 import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.opening.Round;
@@ -179,6 +185,52 @@ class OpeningsTest {
     }
 
     /** A place that turns out to be bare pads is an answer with its reason, and nothing of it is left to do. */
+    /** The plug goes in under a raised pack: up on the way back, its screws in the tray meanwhile, and down again (4.3, 5). */
+    @Test
+    void aPackThatIsRaisedOnlyOnTheWayBack() {
+        MachineRecord record = Machines.of(MemoryGeneration.DDR4, 2400, 2133)
+                .part("base", Part.Kind.COVER, Side.BOTTOM, 60)
+                .part(new Part(
+                        "plug",
+                        "plug",
+                        Part.Kind.BATTERY_PLUG,
+                        Side.BOTTOM,
+                        Set.of("base"),
+                        List.of(),
+                        "",
+                        10,
+                        10,
+                        List.of(),
+                        "manual",
+                        List.of(),
+                        List.of(),
+                        "",
+                        Set.of(),
+                        Set.of("pack")))
+                .part(OpeningSteps.part(
+                        "pack", Part.Kind.BATTERY, Side.BOTTOM, List.of(screw("P1", 30), screw("P2", 30)), "plug"))
+                .channel("A")
+                .socket("A1", "A", 1, List.of(Set.of("base")))
+                .cap(null, null, null, 2400)
+                .build();
+        assertThat(RecordCheck.faults(record)).isEmpty();
+        Walk w = new Walk(record, HouseRules.DEFAULT)
+                .answered()
+                .does(Walk.typed(Walk.D8), Walk.plan("A1", "m1"), new PlanChange.ChoosePlan(true));
+        assertThat(w.assess().opening()).extracting(WorkStep::id).doesNotContain("off:pack");
+        w.opened().does(Walk.fit("A1"));
+        assertThat(w.assess().closing())
+                .extracting(WorkStep::id)
+                .containsSubsequence("off:pack", "on:plug", "on:pack", "on:base");
+        assertThat(w.refused(Walk.tick("on:plug"))).isEqualTo("STEP_RAISE_FIRST");
+        w.does(Walk.tick("off:pack"));
+        assertThat(Screws.tray(w.bench(), w.assess().now())).hasSize(2);
+        assertThat(w.refused(Walk.tick("on:pack"))).isEqualTo("STEP_BACK_FIRST");
+        w.does(Walk.tick("on:plug"), Walk.tick("on:pack"), Walk.tick("on:base"));
+        assertThat(w.assess().now().isClosed()).isTrue();
+        assertThat(Screws.tray(w.bench(), w.assess().now())).isEmpty();
+    }
+
     @Test
     void whatCannotBeDoneIsAnAnswer() {
         Walk w = twoSided();

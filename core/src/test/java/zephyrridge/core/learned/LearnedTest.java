@@ -22,6 +22,7 @@ import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Remedy;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Stamp;
@@ -29,7 +30,9 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
 import zephyrridge.core.opening.Screws;
+import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.proof.Measured;
+import zephyrridge.core.quantity.ByteSize;
 
 /** what a job that is handed back teaches, and what it does not. */
 class LearnedTest {
@@ -67,6 +70,68 @@ class LearnedTest {
                 .isEmpty();
         Walk silent = fitted().does(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty()));
         assertThat(trials(handedBack(silent))).isEmpty();
+    }
+
+    /** A kit that ran and went out again is worth as much as the one that stayed; how it came teaches nothing, nor what was half read. */
+    @Test
+    void aKitThatRanOnTheWayIsATrial() {
+        Walk w = fitted().does(Walk.start(), Walk.read("firmwareTotal", "12 GB"));
+        arrange(w, "m1").does(Walk.start(), Walk.read("firmwareTotal", "4 GB"));
+        arrange(w, "m2").does(Walk.start(), SEEN_ALONE);
+        w.does(new FaultChange.PlanAsStarted(lastStart(w), "alone"));
+        assertThat(w.missing()).isEmpty();
+        List<Trial> trials = trials(handedBack(w));
+        assertThat(trials).extracting(Trial::outcome).containsExactly(Trial.Outcome.PROVEN, Trial.Outcome.PART_PROVEN);
+        assertThat(trials.get(1).sockets().keySet()).containsExactly("A1", "B1");
+        assertThat(trials).extracting(Trial::id).doesNotHaveDuplicates();
+        assertThat(trials(w.does(new ClosingChange.ReopenJob()))).isEmpty();
+    }
+
+    /** Less than it should have, or dark the next time: that kit did not run. */
+    @Test
+    void aKitThatWasNotWholeIsNoTrial() {
+        Walk w = fitted().does(Walk.start(), Walk.read("firmwareTotal", "4 GB"));
+        arrange(w, "m2").does(Walk.start(), SEEN_ALONE);
+        w.does(new FaultChange.PlanAsStarted(lastStart(w), "alone"));
+        assertThat(trials(handedBack(w))).extracting(Trial::outcome).containsExactly(Trial.Outcome.PROVEN);
+    }
+
+    /** The first socket holds this one alone: opened by a round for a test, and closed again. */
+    private static Walk arrange(Walk w, String module) {
+        w.does(new OpeningChange.OpenFor(Entry.Purpose.FAULT, new java.util.TreeSet<>(Set.of("A1", "B1"))))
+                .opened();
+        return w.does(new FaultChange.Arrange(java.util.Map.of("A1", module), Set.of()))
+                .closed();
+    }
+
+    private static final Change SEEN_ALONE = Walk.read("firmwareTotal", "8 GB", "rate", "2400", "positionsFilled", "1");
+
+    private static int lastStart(Walk w) {
+        List<Entry.Started> starts = w.unit().log().starts();
+        return starts.get(starts.size() - 1).no();
+    }
+
+    /** The record has 256 MB for graphics: 1 GB is a share that it does not know; without any, share and cap look alike. */
+    @Test
+    void aShareThatWasSeenIsOffered() {
+        Walk w = fitted().does(Walk.start(), SEEN, Walk.read("usable", "11100 MB"));
+        assertThat(SeenShares.of(w.bench(), List.of(w.unit())))
+                .containsExactly(new SeenShares.Share(
+                        ByteSize.ofGibibytes(1), ByteSize.ofGibibytes(12), ByteSize.ofMebibytes(11_100)));
+        Walk usual = fitted().does(Walk.start(), SEEN, Walk.read("usable", "11900 MB"));
+        assertThat(SeenShares.of(usual.bench(), List.of(usual.unit()))).isEmpty();
+        Walk unknown = new Walk(Walk.laptop().memory(1024, 0, 0).build(), HouseRules.DEFAULT)
+                .planned()
+                .opened()
+                .does(Walk.fit("B1"))
+                .closed()
+                .does(Walk.start(), SEEN, Walk.read("usable", "11 GB"));
+        assertThat(SeenShares.of(unknown.bench(), List.of(unknown.unit()))).isEmpty();
+        unknown.does(new StartChange.AcceptDifference(
+                lastStart(unknown), Optional.of(Comparison.Field.USABLE), "the firmware's graphics setting says 1 GB"));
+        assertThat(SeenShares.of(unknown.bench(), List.of(unknown.unit())))
+                .extracting(SeenShares.Share::share)
+                .containsExactly(ByteSize.ofGibibytes(1));
     }
 
     @Test

@@ -4,14 +4,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.change.Change;
 import zephyrridge.core.change.ConditionChange;
 import zephyrridge.core.change.CounterChange;
+import zephyrridge.core.change.FaultChange;
+import zephyrridge.core.change.LogChange;
 import zephyrridge.core.change.PlanChange;
+import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.LimitClaim;
 
 /** What a job waits for follows from what it says, and from nothing else. */
@@ -54,6 +61,26 @@ class WaitsTest {
         assertThat(of(w).on(day, Optional.of(day))).as("they should be here").isEqualTo(Waits.US);
         assertThat(Waits.OWNER.on(day, Optional.of(day))).isEqualTo(Waits.OWNER);
         w.opened().does(Walk.fit("B1"));
+        assertThat(of(w)).isEqualTo(Waits.US);
+    }
+
+    /** A job whose start failed says what its hunt waits for, until the cause is named or the start is explained. */
+    @Test
+    void aFailedStartWaitsForItsTest() {
+        Walk w = new Walk().planned().opened().does(Walk.fit("B1")).closed();
+        assertThat(of(w)).isEqualTo(Waits.US);
+        w.does(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty()));
+        assertThat(of(w)).isEqualTo(Waits.CAUSE);
+        w.does(new FaultChange.ChooseTest(
+                Probe.Shape.BACK, Map.of("A1", "m1"), Set.of(), List.of(), 0, Optional.empty(), Optional.empty()));
+        assertThat(of(w)).isEqualTo(Waits.TEST);
+        w.does(new FaultChange.DropTest());
+        assertThat(of(w)).isEqualTo(Waits.CAUSE);
+        w.does(note(null, "at the owner's"));
+        assertThat(of(w)).isEqualTo(Waits.OUTSIDE);
+        w.does(
+                note(null, ""),
+                new LogChange.Retract(w.unit().log().starts().get(0).no(), "another machine"));
         assertThat(of(w)).isEqualTo(Waits.US);
     }
 

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.learned.Learned;
 import zephyrridge.core.learned.SeenRates;
+import zephyrridge.core.learned.SeenShares;
 import zephyrridge.core.limit.Trial;
 import zephyrridge.core.machine.Lesson;
 import zephyrridge.core.machine.MachineRecord;
@@ -231,6 +232,18 @@ class LearnedController {
                                 "ranks",
                                 row.ranks().orElse(0)),
                         r -> r.withController(r.controller().withFirst(row)))));
+        SeenShares.of(machines.get(id).bench(), closed)
+                .forEach(s -> all.add(new Keepable(
+                        "SHARE " + s.share(),
+                        texts.say(
+                                "learned.keep.SHARE",
+                                "share",
+                                s.share(),
+                                "usable",
+                                s.usable(),
+                                "installed",
+                                s.installed()),
+                        r -> r.withController(r.controller().withCarveOut(s.share())))));
         return all;
     }
 

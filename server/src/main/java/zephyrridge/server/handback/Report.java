@@ -166,13 +166,9 @@ public class Report {
                     .orElse("");
             rows.add(List.of(texts.get("field.RATE"), number(before.rate()), number(after.rate()), of));
         }
-        if (before.casLatency().isPresent() || after.casLatency().isPresent()) {
-            rows.add(List.of(
-                    texts.get("field.CAS_LATENCY"),
-                    number(before.casLatency()),
-                    number(after.casLatency()),
-                    why(c, Comparison.Field.CAS_LATENCY)));
-        }
+        count(rows, c, Comparison.Field.CAS_LATENCY, before.casLatency(), after.casLatency());
+        count(rows, c, Comparison.Field.RANKS, before.ranks(), after.ranks());
+        count(rows, c, Comparison.Field.CHANNELS, before.channels(), after.channels());
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
             rows.add(List.of(r.name(), r.before(), r.after(), r.verdict()));
@@ -182,6 +178,17 @@ public class Report {
         }
         s.heading(texts.get("report.figures"));
         s.table(List.of("", texts.get("report.before"), texts.get("report.after"), ""), rows);
+    }
+
+    private void count(
+            List<List<String>> rows,
+            Jobs.Current c,
+            Comparison.Field field,
+            Optional<Integer> before,
+            Optional<Integer> after) {
+        if (before.isPresent() || after.isPresent()) {
+            rows.add(List.of(texts.get("field." + field), number(before), number(after), why(c, field)));
+        }
     }
 
     private void size(

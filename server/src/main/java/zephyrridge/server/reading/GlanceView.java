@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.SlotModel;
@@ -13,6 +14,8 @@ import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.dialog.DialogFinding;
 import zephyrridge.core.reading.dialog.Meaning;
 import zephyrridge.core.reading.dialog.Printed;
+import zephyrridge.core.reading.listing.ListedModule;
+import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.survey.Glance;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
@@ -84,7 +87,24 @@ public record GlanceView(
         g.visible().ifPresent(p -> readings.put("usable", Texts.size(p.size())));
         g.rate().ifPresent(r -> readings.put("rate", String.valueOf(r)));
         g.used().ifPresent(n -> readings.put("positionsFilled", String.valueOf(n)));
+        List<String> names = read.stream().flatMap(GlanceView::filled).toList();
+        if (!names.isEmpty()
+                && names.stream().noneMatch(String::isBlank)
+                && String.join("\n", names).length() <= 4000) {
+            readings.put("positionsNamed", String.join("\n", names));
+        }
         return readings;
+    }
+
+    /** What a source calls the places that it lists as filled; "" where it has no name for one. */
+    private static Stream<String> filled(Recognised read) {
+        Stream<ListedModule> listed = read instanceof Recognised.Dialog d
+                ? d.reading().modules().stream()
+                : read instanceof Recognised.Listing l ? l.reading().modules().stream() : Stream.empty();
+        return read instanceof Recognised.Firmware f
+                ? f.reading().devices().stream().filter(MemoryDevice::isFilled).map(d -> d.locator()
+                        .strip())
+                : listed.filter(m -> m.size().isPresent()).map(m -> m.locator().strip());
     }
 
     public static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
