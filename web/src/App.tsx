@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
-import { lazy, Suspense } from 'react';
-import { Navigate, Route, Routes, useNavigate } from 'react-router';
+import { Fragment, lazy, type ReactNode, Suspense } from 'react';
+import { Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
 import { Find } from './features/find';
 import { SetUp, SignIn, useSession, useSignOut } from './features/session';
 import { TimerBar } from './features/timers';
@@ -28,6 +28,12 @@ const PLACES: Place[] = [
   { to: '/suppliers', name: 'Suppliers' },
   { to: '/house', name: 'House rules' },
 ];
+
+/** A page belongs to its job, or its record: another one is a new page, and nothing that was typed for one goes over to it. */
+function Own({ children }: { children: ReactNode }) {
+  const { id } = useParams();
+  return <Fragment key={id}>{children}</Fragment>;
+}
 
 export function App() {
   const session = useSession();
@@ -60,14 +66,58 @@ export function App() {
           <Suspense fallback={<Text p="6">One moment …</Text>}>
             <Routes>
               <Route path="/jobs" element={<BenchPage account={account} />} />
-              <Route path="/jobs/:id" element={<JobPage account={account} />} />
-              <Route path="/jobs/:id/slip" element={<SlipPage account={account} />} />
-              <Route path="/jobs/:id/bench" element={<BenchMode account={account} />} />
-              <Route path="/jobs/:id/:station" element={<JobPage account={account} />} />
+              <Route
+                path="/jobs/:id"
+                element={
+                  <Own>
+                    <JobPage account={account} />
+                  </Own>
+                }
+              />
+              <Route
+                path="/jobs/:id/slip"
+                element={
+                  <Own>
+                    <SlipPage account={account} />
+                  </Own>
+                }
+              />
+              <Route
+                path="/jobs/:id/bench"
+                element={
+                  <Own>
+                    <BenchMode account={account} />
+                  </Own>
+                }
+              />
+              <Route
+                path="/jobs/:id/:station"
+                element={
+                  <Own>
+                    <JobPage account={account} />
+                  </Own>
+                }
+              />
               <Route path="/desk" element={<FieldDeskPage account={account} />} />
               <Route path="/machines" element={<MachinesPage account={account} />} />
-              {account.role !== 'DESK' && <Route path="/machines/:id/edit" element={<RecordEditor />} />}
-              <Route path="/machines/:id" element={<MachinePage account={account} />} />
+              {account.role !== 'DESK' && (
+                <Route
+                  path="/machines/:id/edit"
+                  element={
+                    <Own>
+                      <RecordEditor />
+                    </Own>
+                  }
+                />
+              )}
+              <Route
+                path="/machines/:id"
+                element={
+                  <Own>
+                    <MachinePage account={account} />
+                  </Own>
+                }
+              />
               <Route path="/drawer" element={<DrawerPage account={account} />} />
               <Route path="/suppliers" element={<SuppliersPage account={account} />} />
               <Route path="/house" element={<HousePage account={account} />} />

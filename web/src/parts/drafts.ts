@@ -23,9 +23,11 @@ export function writeDraft(key: string | undefined, text: string | undefined) {
 
 /** A text that is only somebody's until it is sent. */
 export function useKeptText(key: string, initial: string): [string, (text: string) => void] {
-  const [text, setText] = useState(() => readDraft(key) ?? initial);
+  // With the key it was typed under: what was typed for one is never another's.
+  const [kept, setKept] = useState(() => ({ key, text: readDraft(key) ?? initial }));
+  const text = kept.key === key ? kept.text : (readDraft(key) ?? initial);
   useEffect(() => {
     writeDraft(key, text === initial ? undefined : text);
   }, [key, text, initial]);
-  return [text, setText];
+  return [text, (next) => setKept({ key, text: next })];
 }

@@ -12,6 +12,7 @@ import { JobHeader } from './JobHeader';
 import { WaitingChanges } from './KeptState';
 import { LeadLine, leading } from './LeadLine';
 import { Margin, ofStation } from './Margin';
+import { NewerRecord } from './NewerRecord';
 import { withWaiting } from './overlay';
 import { FitStation } from './stations/fit/FitStation';
 import { HandBackStation } from './stations/handback/HandBackStation';
@@ -160,6 +161,7 @@ export function JobPage({ account }: { account: Account }) {
         readOnly={readOnly}
         onTake={take}
       />
+      {!readOnly && <NewerRecord job={shown} />}
       <Grid
         flex="1"
         templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 18rem' }}

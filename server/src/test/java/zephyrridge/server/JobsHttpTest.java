@@ -97,7 +97,7 @@ class JobsHttpTest {
         assertThat(events.get(1).get("at").asString()).as("with its zone").endsWith("Z");
     }
 
-    /** The log is shown entry by entry, and what is retracted takes along what hangs on it. */
+    /** The log is shown entry by entry; what hangs on an entry is told, and goes with it only where it is said. */
     @Test
     void theLogIsShownAndRetracted(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
@@ -111,8 +111,19 @@ class JobsHttpTest {
         JsonNode log = job.get("log");
         assertThat(log.get(0).get("text").asString()).isEqualTo("Shut right down");
         assertThat(log.get(log.size() - 1).get("text").asString()).contains("from what was bought to");
-        JsonNode after = ok(
-                client.change(id, "Retract", Map.of("no", log.get(0).get("no").asInt(), "reason", "only asleep")));
+        int no = log.get(0).get("no").asInt();
+        JsonNode along = ok(client.get("/api/jobs/" + id + "/log/" + no + "/along"));
+        assertThat(along.get(along.size() - 1).get("text").asString()).contains("from what was bought to");
+        List<Integer> numbers = new ArrayList<>();
+        along.forEach(a -> numbers.add(a.get("no").asInt()));
+        ApiClient.Answer unasked =
+                client.change(id, "Retract", Map.of("no", no, "reason", "only asleep", "along", List.of()));
+        assertThat(unasked.status()).isEqualTo(422);
+        assertThat(unasked.json().get("detail").asString()).contains(String.valueOf(numbers.get(0)));
+        assertThat(client.change(id, "Retract", Map.of("no", no, "reason", " ", "along", numbers))
+                        .status())
+                .isEqualTo(422);
+        JsonNode after = ok(client.change(id, "Retract", Map.of("no", no, "reason", "only asleep", "along", numbers)));
         assertThat(after.at("/fitLines/0/done").asBoolean()).isFalse();
         assertThat(after.at("/now/off").size()).isZero();
         // Undo brings all of it back.

@@ -1,7 +1,8 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { duration } from '../shared/Steps';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
+import { Retracting } from './Retracting';
 
 /** What was done to the machine, as it happened; a wrong entry is taken out by name, with what hangs on it. */
 export function LogList({ job, change, readOnly }: { job: JobView; change: Change; readOnly: boolean }) {
@@ -21,17 +22,7 @@ export function LogList({ job, change, readOnly }: { job: JobView; change: Chang
               {e.seconds !== undefined && `${duration(e.seconds)}, `}
               {e.beforeLog ? 'from before the log' : e.at ? dayAndClock(e.at) : 'time not known'}, {e.by}
             </Text>
-            {!readOnly && (
-              <Button
-                size="xs"
-                variant="outline"
-                color="ink"
-                aria-label={`Did not happen: ${e.text}`}
-                onClick={() => void change({ type: 'Retract', no: e.no, reason: '' })}
-              >
-                Did not happen
-              </Button>
-            )}
+            {!readOnly && <Retracting job={job} no={e.no} what={e.text} change={change} />}
           </Flex>
         ))}
       </Box>

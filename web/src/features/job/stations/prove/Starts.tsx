@@ -3,6 +3,7 @@ import type { Schemas } from '../../../../api/client';
 import { dayAndClock } from '../../../../parts/times';
 import type { Change, JobView } from '../../api';
 import { changes } from './differences';
+import { Retracting } from './Retracting';
 
 export type Start = JobView['starts'][number];
 
@@ -187,16 +188,7 @@ function Looked({
       <Text fontSize="sm" color="quiet">
         Start {s.nth}: {s.at ? dayAndClock(s.at) : 'time not known'}, {s.by}
       </Text>
-      {!readOnly && (
-        <Button
-          size="xs"
-          variant="outline"
-          color="ink"
-          onClick={() => void change({ type: 'Retract', no: s.no, reason: '' })}
-        >
-          Did not happen
-        </Button>
-      )}
+      {!readOnly && <Retracting key={s.no} job={job} no={s.no} what={`Start ${s.nth}`} change={change} />}
       {!readOnly && s.outcome === 'STARTED' && !(s.counts && job.chosen) && (
         <Button
           size="xs"

@@ -2,7 +2,9 @@ package zephyrridge.core.change;
 
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.util.Optional;
 import java.util.Set;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.unit.Work;
 
@@ -96,14 +98,20 @@ public sealed interface Change
 
     /** What becomes of a job when this is done to it. */
     static Outcome applied(Change change, Work work, Bench bench, Ports ports) {
-        if (work.unit().closing().isPresent() && !change.opensAgain()) {
-            return new Outcome.Refused(Refusal.NOT_CLOSED_JOB.of("change", ""));
+        Optional<Finding> closed = closed(work);
+        if (closed.isPresent() && !change.opensAgain()) {
+            return new Outcome.Refused(closed.get());
         }
         try {
             return new Outcome.Applied(change.to(new Situation(work, bench, ports)));
         } catch (Refusal.Thrown refused) {
             return new Outcome.Refused(refused.why());
         }
+    }
+
+    /** What refuses nearly all changes of a job that was handed back; empty while it is open. */
+    static Optional<Finding> closed(Work work) {
+        return work.unit().closing().map(c -> Refusal.NOT_CLOSED_JOB.of("change", ""));
     }
 
     /** The job as it is then; ends with the situation's refusal where it cannot be. */

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,6 +44,7 @@ public sealed interface FaultChange extends Change {
         @Override
         public Work to(Situation s) {
             s.refuseIfShut(s.assess().openingGates());
+            once(s, fill);
             Unit unit = s.unit;
             SortedMap<String, String> now = Now.of(unit).inIt();
             for (Map.Entry<String, String> there : now.entrySet()) {
@@ -128,6 +130,7 @@ public sealed interface FaultChange extends Change {
                 s.socket(position);
                 s.module(key);
             });
+            once(s, fill);
             reseat.forEach(s::socket);
             elsewhere.ifPresent(s::module);
             List<Entry.Started> starts = s.unit.log().starts();
@@ -203,6 +206,14 @@ public sealed interface FaultChange extends Change {
                     .orElseThrow(() -> s.noSuch("start", String.valueOf(start)));
             return planned(s, s.work, at.arrangement(), name);
         }
+    }
+
+    /** A module is in one place. */
+    private static void once(Situation s, Map<String, String> fill) {
+        Set<String> seen = new HashSet<>();
+        fill.values().stream().filter(k -> !seen.add(k)).findFirst().ifPresent(k -> {
+            throw s.refused(Refusal.MODULE_TWICE.of("fill", s.module(k).labelLine()));
+        });
     }
 
     private static Work planned(Situation s, Work work, SortedMap<String, String> fill, String name) {

@@ -7,9 +7,9 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
-import java.util.SortedSet;
-import java.util.TreeSet;
+import java.util.Set;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Log;
 import zephyrridge.core.log.Place;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.now.Now;
@@ -35,7 +35,7 @@ public sealed interface LogChange extends Change {
                 throw s.noSuch("step", step);
             }
             if (!done) {
-                return s.work.with(s.retracted(lastOf(s, did, part), ""));
+                return s.work.with(s.retracted(lastOf(s, did, part), Set.of(), ""));
             }
             Assessment a = s.assess();
             gates(s, a, did, part);
@@ -82,8 +82,8 @@ public sealed interface LogChange extends Change {
     }
 
     /**
-     * Does a line of Fit: what is in the position comes out, what the plan has goes in. Undone, both moves are retracted with what
-     * hangs on them.
+     * Does a line of Fit: what is in the position comes out, what the plan has goes in. Taken back, what went in comes out again,
+     * or what came out goes back in where nothing did: a move like any other, which takes nothing out of the log.
      *
      * @param seen tag or label line that was scanned or typed at the socket
      * @param notch how it lies, where somebody looked
@@ -120,7 +120,8 @@ public sealed interface LogChange extends Change {
                         Refusal.HERE_ALREADY.of("position", line.position().label()));
             }
             if (!done) {
-                return s.work.with(takenBack(s));
+                s.refuseIfShut(a.openingGates());
+                return s.work.with(takenBack(s, line));
             }
             s.refuseIfShut(a.fittingGates());
             s.refuseIfShut(line.mistakes(a.fitLines(), a.inIt(), s.unit.plannedModules(), seen));
@@ -129,29 +130,18 @@ public sealed interface LogChange extends Change {
             return s.work.with(fitted(s, s.unit, position, seen.orElse(""), out));
         }
 
-        private Unit takenBack(Situation s) {
-            List<Entry> happened = s.unit.log().happened();
-            Unit next = s.unit;
-            SortedSet<Integer> gone = new TreeSet<>();
-            for (int i = happened.size() - 1; i >= 0; i--) {
-                if (happened.get(i) instanceof Entry.Moved m
-                        && (m.to().equals(Place.position(position)) || m.from().equals(Place.position(position)))) {
-                    gone.addAll(EntryCheck.hangingOn(m.no(), s.unit, s.bench));
-                    boolean first = m.from().equals(Place.position(position));
-                    boolean pair = i > 0
-                            && happened.get(i - 1) instanceof Entry.Moved before
-                            && before.from().equals(Place.position(position))
-                            && before.no() == m.no() - 1;
-                    if (!first && pair) {
-                        gone.addAll(EntryCheck.hangingOn(happened.get(i - 1).no(), s.unit, s.bench));
-                    }
-                    break;
-                }
-            }
-            if (gone.isEmpty()) {
-                throw s.noSuch("fit line", position);
-            }
-            return s.retracted(next, gone, "");
+        private Unit takenBack(Situation s, FitLine line) {
+            Place here = Place.position(position);
+            Optional<Entry.Moved> last = s.unit.log().happened().stream()
+                    .filter(Entry.Moved.class::isInstance)
+                    .map(Entry.Moved.class::cast)
+                    .filter(m -> m.to().equals(here) || m.from().equals(here))
+                    .reduce((first, second) -> second);
+            Entry.Moved m = last.orElseThrow(() -> s.noSuch("fit line", position));
+            Unit next = lifted(s, s.unit, position);
+            return line.in().isPresent()
+                    ? moved(s, next, m.module(), m.from().isPosition() ? Place.TRAY : m.from(), "")
+                    : moved(s, next, m.module(), here, "");
         }
     }
 
@@ -240,6 +230,9 @@ public sealed interface LogChange extends Change {
             if (to == Place.Kind.POSITION && !s.bench.takes(s.socket(id), module.spec())) {
                 throw s.refused(FitLine.cannotGoIn(s.position(id), module));
             }
+            if (to == Place.Kind.OTHER_SHOP) {
+                throw s.noSuch("place", to.name());
+            }
             boolean isIn = Now.of(s.unit).inIt().containsValue(key);
             if (isIn || to == Place.Kind.POSITION) {
                 s.refuseIfShut(s.assess().openingGates());
@@ -290,15 +283,28 @@ public sealed interface LogChange extends Change {
                     .mapToInt(Entry::no)
                     .max()
                     .orElseThrow(() -> s.noSuch("entry", "SETTINGS_CLEARED"));
-            return s.work.with(s.retracted(no, ""));
+            return s.work.with(s.retracted(no, Set.of(), ""));
         }
     }
 
-    /** Says that an entry of the log did not happen; what hangs on it goes with it. */
-    record Retract(@Min(1) int no, @NotNull @Size(max = 500) String reason) implements LogChange {
+    /**
+     * Says that an entry of the log did not happen; what hangs on it goes with it.
+     *
+     * @param along numbers of all that hangs on it, as they were shown
+     */
+    record Retract(
+            @Min(1) int no, @NotNull @Size(max = 500) String reason, @Size(max = Log.MOST) Set<@NotNull Integer> along)
+            implements LogChange {
+        public Retract {
+            along = along == null ? Set.of() : Set.copyOf(along);
+        }
+
         @Override
         public Work to(Situation s) {
-            return s.work.with(s.retracted(no, reason.strip()));
+            if (s.unit.log().entry(no).isPresent() && reason.isBlank()) {
+                throw s.refused(Refusal.REASON_NEEDED.of("reason", ""));
+            }
+            return s.work.with(s.retracted(no, along, reason.strip()));
         }
     }
 }

@@ -58,9 +58,14 @@ public sealed interface PlanChange extends Change {
         public Work to(Situation s) {
             JobModule module = s.module(key);
             boolean inLog = s.unit.log().entries().stream()
-                    .anyMatch(e -> e instanceof Entry.Moved m && m.module().equals(key)
-                            || e instanceof Entry.Started t && t.arrangement().containsValue(key)
-                            || e instanceof Entry.Reseated r && r.module().equals(key));
+                            .anyMatch(e ->
+                                    e instanceof Entry.Moved m && m.module().equals(key)
+                                            || e instanceof Entry.Started t
+                                                    && t.arrangement().containsValue(key)
+                                            || e instanceof Entry.Reseated r
+                                                    && r.module().equals(key))
+                    || s.unit.log().happened().stream()
+                            .anyMatch(e -> e.namedModules().anyMatch(key::equals));
             if (inLog) {
                 throw s.refused(Refusal.MODULE_IN_LOG.of("key", module.labelLine()));
             }
@@ -114,14 +119,8 @@ public sealed interface PlanChange extends Change {
             for (int i = 0; i < like.size() && (!drawn || i < tags.size()); i++) {
                 JobModule module = drawn
                         ? TakeFromDrawer.fromDrawer(s, next, tags.get(i))
-                        : new JobModule(
-                                s.freshKey(next),
-                                JobModule.Origin.TYPED,
-                                model.labelLine(),
-                                Optional.empty(),
-                                Optional.empty(),
-                                model.whence().or(() -> Optional.of(Whence.NOT_SAID)),
-                                model.spec());
+                        : JobModule.named(s.freshKey(next), JobModule.Origin.TYPED, model.labelLine(), model.spec())
+                                .with(model.whence().orElse(Whence.NOT_SAID));
                 if (!module.spec().equals(model.spec())) {
                     throw s.refused(Refusal.ANOTHER_KIND.of("tags", tags.get(i), model.labelLine()));
                 }

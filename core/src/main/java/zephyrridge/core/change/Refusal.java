@@ -40,6 +40,8 @@ public enum Refusal implements FindingCode {
     NONE_LEFT_IN_DRAWER(Sort.CONFLICT),
     ANOTHER_KIND(Sort.INVALID),
     REASON_NEEDED(Sort.INVALID),
+    NAMES_WHAT_IS_NOT(Sort.INVALID),
+    TAKES_ALONG(Sort.INVALID),
     NOT_CLOSED_JOB(Sort.INVALID),
     READING_UNKNOWN(Sort.INVALID),
     NOT_A_SIZE(Sort.INVALID),

@@ -156,17 +156,26 @@ final class Situation {
         return now.withLog(now.log().with(entry));
     }
 
-    /** The unit without an entry and all that hangs on it. */
-    Unit retracted(int no, String reason) {
+    /**
+     * The unit without an entry and all that hangs on it; what was accepted of a start that is gone goes with it.
+     *
+     * @param along what somebody was shown to hang on it: nothing else goes unasked
+     */
+    Unit retracted(int no, Set<Integer> along, String reason) {
         if (unit.log().entry(no).isEmpty()) {
             throw noSuch("entry", String.valueOf(no));
         }
         SortedSet<Integer> gone = EntryCheck.hangingOn(no, unit, bench);
-        return retracted(unit, gone, reason);
-    }
-
-    Unit retracted(Unit from, Set<Integer> gone, String reason) {
-        return from.withLog(from.log().with(new Entry.Retracted(stamp(from.log()), new TreeSet<>(gone), reason)));
+        SortedSet<Integer> unasked = new TreeSet<>(gone);
+        unasked.remove(no);
+        unasked.removeAll(along);
+        if (!unasked.isEmpty()) {
+            throw refused(Refusal.TAKES_ALONG.of(
+                    "along",
+                    String.join(", ", unasked.stream().map(String::valueOf).toList())));
+        }
+        return unit.withLog(unit.log().with(new Entry.Retracted(stamp(unit.log()), gone, reason)))
+                .withoutAcceptedOf(gone);
     }
 
     /** What was found, or what the record says, can only change where the log still holds. */

@@ -23,7 +23,7 @@ public final class UndoStack {
         undone.clear();
     }
 
-    /** The first event of a job, which stays. */
+    /** An event that stays: a job's first, or another version of its record. What was before it stays too. */
     public void began() {
         done.clear();
         undone.clear();

@@ -1,14 +1,14 @@
 package zephyrridge.core.hunt;
 
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import zephyrridge.core.fault.Arrangement;
-import zephyrridge.core.fault.Attempt;
 import zephyrridge.core.fault.Belief;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Diagnosis;
@@ -86,17 +86,21 @@ public record Trouble(
                 && starts.get(starts.size() - 1).readout().total().isEmpty();
     }
 
-    /** Of the arrangements that came up with all they have, where none of what was found acts, the largest, then the last one. */
+    /** Of the arrangements that came up with all they have the last time, where none of what was found acts, the largest, then the last one. */
     public Optional<SortedMap<String, String>> works() {
         List<Remedy> found = diagnosis.leading().isEmpty()
                 ? List.of()
                 : diagnosis.leading().get(0).of();
-        return belief.attempts().stream()
-                .filter(t -> t.elsewhere().isEmpty() && t.seen().what() == Seen.What.GOOD)
-                .map(Attempt::fill)
-                .filter(f -> found.stream().noneMatch(r -> Diagnosis.acts(belief, r, f)))
-                .map(names::modules)
-                .max(Comparator.comparingLong(this::mebibytes));
+        Map<Arrangement, Seen.What> last = new LinkedHashMap<>();
+        belief.attempts().stream().filter(t -> t.elsewhere().isEmpty()).forEach(t -> {
+            last.remove(t.fill());
+            last.put(t.fill(), t.seen().what());
+        });
+        return last.entrySet().stream()
+                .filter(e -> e.getValue() == Seen.What.GOOD
+                        && found.stream().noneMatch(r -> Diagnosis.acts(belief, r, e.getKey())))
+                .map(e -> names.modules(e.getKey()))
+                .reduce((a, b) -> mebibytes(b) >= mebibytes(a) ? b : a);
     }
 
     private long mebibytes(SortedMap<String, String> fill) {

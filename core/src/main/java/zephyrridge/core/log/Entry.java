@@ -9,6 +9,7 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.access.Check;
 import zephyrridge.core.fault.Cause;
 import zephyrridge.core.fault.Probe;
@@ -37,6 +38,45 @@ public sealed interface Entry {
 
     default int no() {
         return stamp().no();
+    }
+
+    /** Keys of the modules that it names. */
+    default Stream<String> namedModules() {
+        if (this instanceof Moved m) {
+            return Stream.of(m.module());
+        }
+        if (this instanceof Reseated r) {
+            return Stream.of(r.module());
+        }
+        if (this instanceof Started s) {
+            return s.arrangement().values().stream();
+        }
+        if (this instanceof TestChosen t) {
+            return Stream.concat(t.fill().values().stream(), t.elsewhere().stream());
+        }
+        if (this instanceof Elsewhere x) {
+            return Stream.of(x.module());
+        }
+        return this instanceof FaultFound f ? f.found().stream().flatMap(x -> x.modules().stream()) : Stream.empty();
+    }
+
+    /** Ids of the positions, or other places, that it names. */
+    default Stream<String> namedPositions() {
+        if (this instanceof Opened o) {
+            return o.positions().stream();
+        }
+        if (this instanceof Moved m) {
+            return Stream.of(m.from(), m.to()).filter(Place::isPosition).map(Place::id);
+        }
+        if (this instanceof Reseated r) {
+            return Stream.of(r.position());
+        }
+        if (this instanceof Started s) {
+            return s.arrangement().keySet().stream();
+        }
+        return this instanceof TestChosen t
+                ? Stream.concat(t.fill().keySet().stream(), t.reseat().stream())
+                : Stream.empty();
     }
 
     enum Purpose {

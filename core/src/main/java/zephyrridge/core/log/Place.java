@@ -11,6 +11,8 @@ public record Place(Kind kind, String id) {
         TRAY,
         BIN,
         OTHER_UNIT,
+        /** The drawer of the shop that a job came from; the id is its tag there. */
+        OTHER_SHOP,
         OWNER,
         SUPPLIER
     }

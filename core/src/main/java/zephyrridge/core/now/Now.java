@@ -48,6 +48,8 @@ public record Now(
         SortedMap<String, Place> places = new TreeMap<>();
         unit.modules().values().forEach(m -> m.tag()
                 .ifPresent(tag -> places.put(m.key(), new Place(Place.Kind.BIN, tag))));
+        unit.modules().values().forEach(m -> m.theirTag()
+                .ifPresent(tag -> places.put(m.key(), new Place(Place.Kind.OTHER_SHOP, tag))));
         unit.modules().values().stream()
                 .filter(m -> m.origin() == JobModule.Origin.TYPED)
                 .forEach(m -> places.put(m.key(), new Place(Place.Kind.SUPPLIER, "")));

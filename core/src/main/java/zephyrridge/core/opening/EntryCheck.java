@@ -56,7 +56,11 @@ public record EntryCheck(Now now, Unit unit, Bench bench) {
         Set<String> pending = new TreeSet<>(bench.powerParts(unit));
         pending.removeAll(now.off());
         return switch (s.did()) {
-            case BATTERY_OFF, POWER_DOWN, GROUND, STRAP_OFF, COUNTED, AIR -> Optional.empty();
+            case BATTERY_OFF, POWER_DOWN, GROUND -> Optional.empty();
+                // These belong to an opening, and go with it where it did not happen.
+            case STRAP_OFF, COUNTED, AIR -> now.isClosed() && now.putBack().isEmpty()
+                    ? stop(StepFinding.STEP_NOTHING_OPEN, "", "")
+                    : Optional.empty();
             case UNPLUG -> now.power().down() ? Optional.empty() : stop(StepFinding.STEP_POWER_DOWN_FIRST, "", "");
             case DRAIN -> powerOff()
                     .or(() -> pending.isEmpty()
@@ -253,22 +257,24 @@ public record EntryCheck(Now now, Unit unit, Bench bench) {
 
     /**
      * Entries that cannot be any more when one of them did not happen: replayed without it, what is refused goes too, and so does
-     * a start whose arrangement would have been another.
+     * a start whose arrangement would have been another, and what was found wrong by a start or test that is gone.
      *
      * @return numbers of the entry itself and of all that hangs on it
      */
     public static SortedSet<Integer> hangingOn(int no, Unit unit, Bench bench) {
         SortedSet<Integer> gone = new TreeSet<>(Set.of(no));
         Now now = Now.asFound(unit);
+        boolean doubtful = false;
         for (Entry e : unit.log().happened()) {
-            if (e.no() == no) {
-                continue;
-            }
-            if (new EntryCheck(now, unit, bench).isBroken(e)) {
+            boolean settles = e instanceof Entry.FaultFound;
+            if (e.no() == no || settles && doubtful || new EntryCheck(now, unit, bench).isBroken(e)) {
                 gone.add(e.no());
+                doubtful |= e instanceof Entry.Started || e instanceof Entry.Elsewhere;
             } else {
                 now = now.after(e);
             }
+            // A fault rests on the starts and tests since the one that was found before it.
+            doubtful &= !settles;
         }
         return gone;
     }

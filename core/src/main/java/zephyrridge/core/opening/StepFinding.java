@@ -13,6 +13,7 @@ public enum StepFinding implements FindingCode {
     STEP_LIES_BELOW,
     STEP_COVERS,
     STEP_BACK_FIRST,
+    STEP_NOTHING_OPEN,
     STEP_RAISE_FIRST,
     STEP_STRAP_OFF_FIRST,
     STEP_AIR_FIRST,

@@ -45,14 +45,8 @@ public final class ReadingAccepted {
                 : there.spec().summary().equals(row.spec().orElseThrow().summary());
         return same
                 ? unit
-                : unit.withModule(new JobModule(
-                        key,
-                        there.origin(),
-                        read ? row.line() : there.labelLine(),
-                        there.tag(),
-                        there.offer(),
-                        there.whence(),
-                        row.spec().get()));
+                : unit.withModule(there.with(
+                        read ? row.line() : there.labelLine(), row.spec().get()));
     }
 
     private static Readout before(Readout now, Survey.Baseline read) {

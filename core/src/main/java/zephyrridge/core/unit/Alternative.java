@@ -59,8 +59,37 @@ public record Alternative(
     /** The one every job begins with. */
     public static final Alternative FIRST = new Alternative("a", "", new TreeMap<>(), List.of(), List.of());
 
+    /** As one that came with a job of another shop: its offers are none of ours. */
+    Alternative ofAnotherShop() {
+        List<Buy> theirs = buys.stream()
+                .map(b -> new Buy(
+                        JobModule.theirs(b.offer()),
+                        b.supplier(),
+                        b.wording(),
+                        b.packs(),
+                        b.pieces(),
+                        b.price(),
+                        b.leadDays(),
+                        b.returnDays()))
+                .toList();
+        return new Alternative(id, name, planned, theirs, parts);
+    }
+
     Alternative with(SortedMap<String, String> next) {
         return new Alternative(id, name, next, buys, parts);
+    }
+
+    /** Without a module, wherever it wants it. */
+    Alternative without(String key) {
+        SortedMap<String, String> left = new TreeMap<>(planned);
+        left.values().removeIf(key::equals);
+        return with(left);
+    }
+
+    Alternative withoutPosition(String position) {
+        SortedMap<String, String> left = new TreeMap<>(planned);
+        left.remove(position);
+        return with(left);
     }
 
     Alternative named(String next) {

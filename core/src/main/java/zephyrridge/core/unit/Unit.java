@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
@@ -155,6 +156,14 @@ public record Unit(
         return with(b -> b.modules.put(module.key(), module));
     }
 
+    /** As one that came from another shop: its drawer's tags and its suppliers' offers are none of ours. */
+    public Unit ofAnotherShop() {
+        return with(b -> {
+            b.modules.replaceAll((key, m) -> m.ofAnotherShop());
+            b.alternatives.replaceAll(Alternative::ofAnotherShop);
+        });
+    }
+
     /** A key that no module of this job has or had: one above the highest that is named anywhere. */
     public String freshModuleKey() {
         SortedSet<String> named = new TreeSet<>(modules.keySet());
@@ -177,11 +186,7 @@ public record Unit(
             b.modules.remove(key);
             b.asFound.values().removeIf(key::equals);
             b.plan(p -> p.values().removeIf(key::equals));
-            b.alternatives.replaceAll(a -> {
-                SortedMap<String, String> left = new TreeMap<>(a.planned());
-                left.values().removeIf(key::equals);
-                return a.with(left);
-            });
+            b.alternatives.replaceAll(a -> a.without(key));
         });
     }
 
@@ -193,6 +198,8 @@ public record Unit(
                 b.asFound.remove(position);
             } else {
                 b.asFound.put(position, key);
+                // A layout that leaves it where it was found cannot have it elsewhere too.
+                b.alternatives.replaceAll(a -> a.planned().containsKey(position) ? a : a.without(key));
             }
         });
     }
@@ -227,6 +234,7 @@ public record Unit(
         return with(b -> {
             b.deviations = b.deviations.withMissing(position, true);
             b.plan(p -> p.remove(position));
+            b.alternatives.replaceAll(a -> a.withoutPosition(position));
         });
     }
 
@@ -243,6 +251,12 @@ public record Unit(
         next.removeIf(a -> a.start() == acceptance.start() && a.field().equals(acceptance.field()));
         next.add(acceptance);
         return with(b -> b.accepted = next);
+    }
+
+    /** Without what was accepted of these starts. */
+    public Unit withoutAcceptedOf(Set<Integer> starts) {
+        return with(b -> b.accepted =
+                accepted.stream().filter(a -> !starts.contains(a.start())).toList());
     }
 
     public Unit withBefore(Readout readout) {

@@ -19,6 +19,7 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
+import zephyrridge.core.opening.EntryCheck;
 import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
@@ -285,12 +286,29 @@ public final class Walk implements Ports {
 
     @Override
     public Optional<Work> beforeOwnLast() {
-        return Optional.empty();
+        return was;
     }
 
     @Override
     public Optional<Work> afterOwnUndone() {
-        return Optional.empty();
+        return undone;
+    }
+
+    /** One step of history, as far as a walk needs it. */
+    Optional<Work> was = Optional.empty();
+
+    Optional<Work> undone = Optional.empty();
+
+    /** Goes on with what a change made of the job, and remembers one step of it. */
+    void became(Change change, Work next) {
+        was = change instanceof ClosingChange.Undo ? Optional.empty() : Optional.of(work);
+        undone = change instanceof ClosingChange.Undo ? Optional.of(work) : Optional.empty();
+        work = next;
+    }
+
+    /** Retracts an entry with all that hangs on it. */
+    public Walk retracts(int no, String why) {
+        return does(new LogChange.Retract(no, why, EntryCheck.hangingOn(no, work.unit(), bench())));
     }
 
     @Override

@@ -145,7 +145,7 @@ class TroubleTest {
         w.does(new LogChange.LogAction(Entry.Action.MAINS, ""), SILENT);
         assertThat(trouble(w).belief().entropy()).isNotEqualTo(before);
         int last = w.unit().log().last();
-        w.does(new LogChange.Retract(last, ""), new LogChange.Retract(last - 1, ""));
+        w.does(new LogChange.Retract(last, "misread", Set.of()), new LogChange.Retract(last - 1, "misread", Set.of()));
         assertThat(trouble(w).belief().entropy()).isEqualTo(before);
     }
 

@@ -138,7 +138,7 @@ class LearnedTest {
     void aStartThatIsRetractedTakesItsTrialAlong() {
         Walk w = fitted().does(Walk.start(), SEEN);
         int start = w.unit().log().last();
-        w.does(new LogChange.Retract(start, "another machine"));
+        w.does(new LogChange.Retract(start, "another machine", Set.of()));
         assertThat(trials(handedBack(w))).isEmpty();
     }
 

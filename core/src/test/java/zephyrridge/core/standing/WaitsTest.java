@@ -80,7 +80,7 @@ class WaitsTest {
         assertThat(of(w)).isEqualTo(Waits.OUTSIDE);
         w.does(
                 note(null, ""),
-                new LogChange.Retract(w.unit().log().starts().get(0).no(), "another machine"));
+                new LogChange.Retract(w.unit().log().starts().get(0).no(), "another machine", Set.of()));
         assertThat(of(w)).isEqualTo(Waits.US);
     }
 

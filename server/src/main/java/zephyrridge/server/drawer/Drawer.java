@@ -257,18 +257,15 @@ public class Drawer {
                     "What came out has no whole label (" + labelLine
                             + "). Read its label first, or let it lie on the tray.");
         }
-        add(new NewModule(
-                tag, labelLine, "", "", "", Tested.UNTESTED, pulledNote(jobId, ran), Origin.PULLED, "", Money.ZERO));
+        String note = "pulled in job " + jobId + (ran ? ", the machine ran with it" : "");
+        add(new NewModule(tag, labelLine, "", "", "", Tested.UNTESTED, note, Origin.PULLED, "", Money.ZERO));
+        store.pulledBy(tag, jobId);
     }
 
     /** It was not pulled after all; one that was given to another job meanwhile stays. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void notPulled(String tag, long jobId) {
-        store.remove(tag, List.of(pulledNote(jobId, true), pulledNote(jobId, false)));
-    }
-
-    private static String pulledNote(long jobId, boolean ran) {
-        return "pulled in job " + jobId + (ran ? ", the machine ran with it" : "");
+        store.remove(tag, jobId);
     }
 
     /** Several of one kind at once, each with a tag of its own that follows the first: D-061, D-062 ... */

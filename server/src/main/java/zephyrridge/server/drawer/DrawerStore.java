@@ -141,11 +141,19 @@ class DrawerStore {
                 .execute();
     }
 
+    /** Says whose machine a module came out of. */
+    void pulledBy(String tag, long jobId) {
+        sql.update(DRAWER_MODULE)
+                .set(DRAWER_MODULE.PULLED_BY, jobId)
+                .where(DRAWER_MODULE.TAG.eq(tag))
+                .execute();
+    }
+
     /** Takes a module out that came in from this job's machine and lies free. */
-    void remove(String tag, List<String> notes) {
+    void remove(String tag, long pulledBy) {
         sql.deleteFrom(DRAWER_MODULE)
                 .where(DRAWER_MODULE.TAG.eq(tag))
-                .and(DRAWER_MODULE.NOTE.in(notes))
+                .and(DRAWER_MODULE.PULLED_BY.eq(pulledBy))
                 .and(DRAWER_MODULE.JOB_ID.isNull())
                 .execute();
     }

@@ -19,7 +19,6 @@ import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
-import zephyrridge.server.page.JobViews;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.JobView;
 import zephyrridge.server.web.Times;
@@ -28,15 +27,13 @@ import zephyrridge.server.web.Times;
 @RestController
 class ExchangeController {
     private final Jobs jobs;
-    private final JobViews views;
     private final JobImport imports;
     private final JobFiles files;
     private final Texts texts;
     private final Clock clock;
 
-    ExchangeController(Jobs jobs, JobViews views, JobImport imports, JobFiles files, Texts texts, Clock clock) {
+    ExchangeController(Jobs jobs, JobImport imports, JobFiles files, Texts texts, Clock clock) {
         this.jobs = jobs;
-        this.views = views;
         this.imports = imports;
         this.files = files;
         this.texts = texts;
@@ -47,8 +44,7 @@ class ExchangeController {
     @PostMapping(path = "/api/jobs/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     JobView bringIn(@RequestBody byte[] content, Principal who) {
-        long id = imports.bringIn(new String(content, StandardCharsets.UTF_8), who.getName());
-        return views.of(jobs.get(id, who.getName()));
+        return imports.bringIn(new String(content, StandardCharsets.UTF_8), who.getName());
     }
 
     /** The whole job for other programs; docs/formats/job.schema.json describes the document. */

@@ -7,11 +7,13 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import zephyrridge.core.change.Transfer;
+import zephyrridge.core.change.Arrival;
 import zephyrridge.core.unit.Order;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.document.Documents;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.page.JobViews;
+import zephyrridge.server.view.JobView;
 import zephyrridge.server.web.Problem;
 
 /** Takes in a job that comes as a document of {@link JobExport}. */
@@ -21,8 +23,10 @@ public class JobImport {
     private final JobFiles files;
     private final Documents documents;
     private final JsonMapper json;
+    private final JobViews views;
 
-    JobImport(Jobs jobs, JobFiles files, Documents documents, JsonMapper json) {
+    JobImport(Jobs jobs, JobFiles files, Documents documents, JsonMapper json, JobViews views) {
+        this.views = views;
         this.jobs = jobs;
         this.files = files;
         this.documents = documents;
@@ -32,13 +36,17 @@ public class JobImport {
     /** @param files under the names that the unit has for them now */
     private record Read(Jobs.Arrived job, List<JobFiles.Arrived> files) {}
 
-    /** @throws Problem where it is no such document, or {@link Jobs#arrive} does not take it */
+    /**
+     * The job as it stands here. It is shown before it is kept: what cannot be shown is not taken in.
+     *
+     * @throws Problem where it is no such document, or {@link Jobs#arrive} does not take it
+     */
     @Transactional
-    public long bringIn(String document, String by) {
+    public JobView bringIn(String document, String by) {
         Read read = read(document);
         long id = jobs.arrive(read.job, by);
         files.keep(id, read.job.unit(), read.files, by);
-        return id;
+        return views.of(jobs.get(id, by));
     }
 
     private Read read(String document) {
@@ -59,7 +67,7 @@ public class JobImport {
             JobFiles.Renamed renamed = JobFiles.Renamed.of(
                     json.writeValueAsString(stored),
                     json.treeToValue(export.get("files"), new TypeReference<List<JobExport.Attached>>() {}));
-            Unit unit = Transfer.arrived(documents.unit(renamed.unit()), renamed::has);
+            Unit unit = Arrival.theirs(documents.unit(renamed.unit()), renamed::has);
             return new Read(
                     new Jobs.Arrived(
                             json.treeToValue(export.get("order"), Order.class),

@@ -23,7 +23,8 @@ public final class JobHistory {
         this.undoOf = undoOf;
         for (EventRow e : events) {
             switch (e.type()) {
-                case "JobTakenIn" -> stack.began();
+                    // What is not a change of the job's own document is not taken back, nor what was before it.
+                case "JobTakenIn", "JobBroughtIn", "RecordTaken" -> stack.began();
                 case "Undo" -> stack.undid(e.version());
                 case "Redo" -> stack.redid(e.version());
                 default -> stack.changed(e.version());

@@ -189,6 +189,14 @@ class JobStore {
         return updated;
     }
 
+    /** The job goes on with another version of its record. */
+    void goOnWith(long id, long machineVersion) {
+        sql.update(JOB)
+                .set(JOB.MACHINE_VERSION, machineVersion)
+                .where(JOB.ID.eq(id))
+                .execute();
+    }
+
     /** The version that a change under this id left, when it has landed. */
     Optional<Long> landed(long id, String changeId) {
         return sql.select(JOB_EVENT.VERSION)

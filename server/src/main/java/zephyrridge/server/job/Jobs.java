@@ -13,9 +13,10 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.core.change.Arrival;
 import zephyrridge.core.change.Change;
 import zephyrridge.core.change.Outcome;
-import zephyrridge.core.change.Transfer;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.learned.Learned;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.standing.Assessment;
@@ -135,7 +136,8 @@ public class Jobs {
     }
 
     public String stamp(JobRow row) {
-        return row.version() + "-" + limits.stamp(row.machineId()) + "-" + machines.houseVersion();
+        return row.version() + "-" + limits.stamp(row.machineId()) + "-" + machines.latest(row.machineId()) + "-"
+                + machines.houseVersion();
     }
 
     /** @throws Problem when there is no such job */
@@ -227,13 +229,13 @@ public class Jobs {
     /**
      * Takes such a job in; it goes on with the newest record of its model.
      *
-     * @throws Problem when its model is not here, its log cannot have happened at that model, or a module of the drawer it names
-     *     is not free here
+     * @throws Problem when its model is not here
+     * @throws ChangeRefused when no job that was walked here could be like it
      */
     @Transactional
     public long arrive(Arrived a, String by) {
         Machines.Ready machine = machines.get(a.machineId(), machines.latest(a.machineId()), a.unit());
-        Transfer.refuses(a.unit(), machine.bench()).ifPresent(why -> {
+        Arrival.refuses(a.order(), a.unit(), machine.bench()).ifPresent(why -> {
             throw new ChangeRefused(why);
         });
         LocalDateTime now = now();
@@ -332,6 +334,62 @@ public class Jobs {
                 json.writerFor(Change.class).writeValueAsString(change),
                 documents.undo(work, next));
         return expectedVersion + 1;
+    }
+
+    /** The job as it would stand on another version of its record. */
+    public Current on(Current c, long machineVersion) {
+        Machines.Ready machine = machines.get(c.row().machineId(), machineVersion, c.unit())
+                .knowing(limits.of(c.row().machineId()));
+        return new Current(c.row(), c.work(), machine, Assessment.of(machine.bench(), c.work()), c.history());
+    }
+
+    /** Newest version of the record of its model. */
+    public long newestRecord(Current c) {
+        return machines.latest(c.row().machineId());
+    }
+
+    /** Why the job cannot go on with that version; empty where it can. */
+    public Optional<Finding> refusesRecord(Current then) {
+        return Change.closed(then.work())
+                .or(() -> Arrival.misfit(then.unit(), then.machine().bench()));
+    }
+
+    /**
+     * Goes on with another version of the record.
+     *
+     * @throws Problem CHANGED_MEANWHILE (409) when the job is at another version; NOT_FOUND when there is no such version
+     * @throws ChangeRefused when the job is closed, or names what that version does not have
+     */
+    @Transactional
+    public void takeRecord(long id, long expectedVersion, long machineVersion, String by) {
+        JobRow row = row(id, true);
+        if (row.version() != expectedVersion) {
+            throw changedMeanwhile(row, expectedVersion);
+        }
+        Current then = on(get(id, by), machineVersion);
+        refusesRecord(then).ifPresent(why -> {
+            throw new ChangeRefused(why);
+        });
+        LocalDateTime now = now();
+        store.goOnWith(id, machineVersion);
+        store.update(
+                row,
+                expectedVersion,
+                row.order(),
+                shown(then.work(), then.assessment(), row.partsOn(), row.returnUntil(), now.toLocalDate()),
+                row.state(),
+                null,
+                now,
+                by);
+        store.append(
+                id,
+                expectedVersion + 1,
+                now,
+                by,
+                "RecordTaken",
+                Optional.empty(),
+                json.writeValueAsString(Map.of("from", row.machineVersion(), "to", machineVersion)),
+                null);
     }
 
     /** What a change looks up, for one that is tried and not kept. */

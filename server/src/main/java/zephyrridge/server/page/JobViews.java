@@ -92,6 +92,7 @@ public class JobViews {
                 c.row().version(),
                 jobs.stamp(c.row()),
                 c.row().machineId(),
+                new JobView.RecordState(c.machine().version(), jobs.newestRecord(c)),
                 c.machine().record().name(),
                 c.machine().record().kind(),
                 c.machine().record().controller().generation(),

@@ -40,7 +40,7 @@ class ModuleViews {
                         m.key(),
                         m.origin(),
                         m.labelLine(),
-                        m.tag(),
+                        texts.tag(m),
                         texts.show(m.spec().summary()),
                         m.spec().capacity().mebibytes(),
                         m.spec().organisation().packageRanks(),
@@ -175,6 +175,7 @@ class ModuleViews {
     }
 
     String name(JobModule m) {
-        return texts.show(m.spec().summary()) + m.tag().map(t -> " (" + t + ")").orElse("");
+        return texts.show(m.spec().summary())
+                + texts.tag(m).map(t -> " (" + t + ")").orElse("");
     }
 }

@@ -5,9 +5,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedSet;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
+import zephyrridge.core.opening.EntryCheck;
 import zephyrridge.core.opening.StepTimes;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.job.Jobs;
@@ -103,6 +105,18 @@ public class LogViews {
         return c.machine().record().access().part(id).map(p -> p.name()).orElse(id);
     }
 
+    /** What would go with an entry that did not happen, in the order of happening. */
+    List<AlongView> along(Jobs.Current c, int no) {
+        SortedSet<Integer> gone = EntryCheck.hangingOn(no, c.unit(), c.machine().bench());
+        return c.unit().log().happened().stream()
+                .filter(e -> e.no() != no && gone.contains(e.no()))
+                .map(e -> new AlongView(e.no(), text(e, c)))
+                .toList();
+    }
+
+    /** @param no of the log's entry; {@code text} what it says */
+    record AlongView(int no, String text) {}
+
     private String place(Place p, Jobs.Current c) {
         return p.isPosition() ? label(p.id(), c) : texts.say("place." + p.kind(), "id", p.id());
     }
@@ -116,7 +130,7 @@ public class LogViews {
     String module(String key, Jobs.Current c) {
         return Optional.ofNullable(c.unit().modules().get(key))
                 .map(m -> texts.show(m.spec().summary())
-                        + m.tag().map(t -> " (" + t + ")").orElse(""))
+                        + texts.tag(m).map(t -> " (" + t + ")").orElse(""))
                 .orElse(key);
     }
 }

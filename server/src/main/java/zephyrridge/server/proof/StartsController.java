@@ -8,13 +8,15 @@ import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.view.JobView;
 
-/** Starts of a job set beside each other. */
+/** Starts of a job set beside each other, and what hangs on an entry of its log. */
 @RestController
 class StartsController {
     private final Jobs jobs;
     private final ProofViews proofs;
+    private final LogViews logs;
 
-    StartsController(Jobs jobs, ProofViews proofs) {
+    StartsController(Jobs jobs, ProofViews proofs, LogViews logs) {
+        this.logs = logs;
         this.jobs = jobs;
         this.proofs = proofs;
     }
@@ -24,5 +26,11 @@ class StartsController {
     List<JobView.ComparedView> beside(
             @PathVariable long id, @PathVariable int one, @PathVariable int other, Principal who) {
         return proofs.beside(jobs.get(id, who.getName()), one, other);
+    }
+
+    /** What rests on an entry: it would go with it. */
+    @GetMapping("/api/jobs/{id}/log/{no}/along")
+    List<LogViews.AlongView> along(@PathVariable long id, @PathVariable int no, Principal who) {
+        return logs.along(jobs.get(id, who.getName()), no);
     }
 }

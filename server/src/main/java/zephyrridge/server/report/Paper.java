@@ -19,6 +19,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
+import zephyrridge.core.change.Characters;
 
 /** Turns a page of XHTML into an A4 PDF. Nothing is fetched while it is drawn: type comes from the application. */
 @Component
@@ -60,7 +61,7 @@ public class Paper {
 
     /** Text as it may stand in a page. */
     public static String text(String words) {
-        return HtmlUtils.htmlEscape(words, "UTF-8");
+        return HtmlUtils.htmlEscape(Characters.fit(words), "UTF-8");
     }
 
     /**

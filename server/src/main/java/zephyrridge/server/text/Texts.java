@@ -23,6 +23,7 @@ import zephyrridge.core.proof.MissingSet;
 import zephyrridge.core.quantity.Bandwidth;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.Picoseconds;
+import zephyrridge.core.unit.JobModule;
 
 /**
  * The one catalogue of words: every code, caution, step and rule has its text here, for the pages, reports and exports alike.
@@ -243,5 +244,10 @@ public class Texts {
             }
         }
         throw new IllegalArgumentException(detail.getClass().getSimpleName() + " has no figure " + name);
+    }
+
+    /** The tag that a module bears here, or bore in the shop it came from; empty for none. */
+    public Optional<String> tag(JobModule m) {
+        return m.tag().or(() -> m.theirTag().map(t -> say("module.theirs", "tag", t)));
     }
 }

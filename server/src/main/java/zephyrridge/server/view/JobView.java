@@ -39,6 +39,7 @@ public record JobView(
         long version,
         String stamp,
         String machineId,
+        RecordState record,
         String machineName,
         MachineKind machineKind,
         MemoryGeneration generation,
@@ -89,6 +90,9 @@ public record JobView(
         Optional<String> redoes,
         Instant updatedAt,
         String updatedBy) {
+
+    /** @param version of the record that the job goes by; {@code newest} there is */
+    public record RecordState(long version, long newest) {}
 
     /**
      * A start as a card.
