@@ -30,6 +30,8 @@ export function leading(
       return { text: next.text, change: { type: 'ChoosePlan', chosen: true } };
     case 'TICK':
       return { text: next.text, change: { type: 'TickStep', step: next.id, done: true } };
+    case 'TICK_ALL':
+      return { text: next.text, change: { type: 'TickSteps', steps: next.id.split(',') } };
     case 'CHOOSE_TEST':
       return hunting(trouble, next.text);
     case 'WORK':

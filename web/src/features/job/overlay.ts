@@ -127,6 +127,7 @@ export const IN_WORDS: Record<JobChange['type'], string> = {
   FollowSchool: 'another house rule for this job',
   CounterSays: 'what was said over the counter',
   TickStep: 'a step ticked',
+  TickSteps: 'several steps ticked',
   ConfirmFit: 'a fitting',
   ConfirmCarrier: 'a carrier fitted',
   OpenFor: 'a round begun',

@@ -303,8 +303,23 @@ class AccessHttpTest {
         assertThat(pulled.get(0).get("tested").asString())
                 .as("nobody saw it run")
                 .isEqualTo("UNTESTED");
-        client.change(id, "ConfirmFit", Map.of("position", "socket-a", "done", false));
-        assertThat(drawer(client, "pulled in job " + id)).isEmpty();
+        // Whatever its note says by now, undone it is in one place.
+        String tag = pulled.get(0).get("tag").asString();
+        assertThat(client.put(
+                                "/api/drawer/" + tag,
+                                Map.of(
+                                        "tested",
+                                        "UNTESTED",
+                                        "bin",
+                                        "",
+                                        "note",
+                                        "out of the weather post's",
+                                        "bookValue",
+                                        "0.00"))
+                        .status())
+                .isLessThan(300);
+        assertThat(client.change(id, "Undo", Map.of()).status()).isEqualTo(200);
+        assertThat(drawer(client, tag)).isEmpty();
     }
 
     private static JsonNode drawer(ApiClient client, String words) {

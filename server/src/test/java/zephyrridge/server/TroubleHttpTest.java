@@ -105,16 +105,19 @@ class TroubleHttpTest {
         TroubleSteps.choose(client, id, back);
         assertThat(trouble(client, id).at("/chosen/shape").asString()).isEqualTo("BACK");
         assertThat(trouble(client, id).get("handsLeft")).hasSize(1);
-        // Power-down first, then whatever is on the way: the line has nothing else to say.
-        assertThat(prove(client, id).get("id").asString()).isEqualTo("power-down");
-        open(client, id);
+        // Power-down first, then whatever is on the way, as it was done before: said at once.
+        assertThat(prove(client, id).get("what").asString()).isEqualTo("TICK_ALL");
+        List<String> way = List.of(prove(client, id).get("id").asString().split(","));
+        assertThat(way).startsWith("power-down", "unplug");
+        assertThat(prove(client, id).get("text").asString()).contains("all " + way.size());
+        change(client, id, "TickSteps", Map.of("steps", way));
         assertThat(prove(client, id).get("what").asString()).isEqualTo("ARRANGE");
         change(client, id, "DropTest", Map.of());
         assertThat(trouble(client, id).has("chosen")).isFalse();
         TroubleSteps.choose(client, id, back);
         change(client, id, "ArrangeForTest", Map.of());
         assertThat(trouble(client, id).at("/chosen/shape").asString()).isEqualTo("BACK");
-        assertThat(prove(client, id).get("what").asString()).isEqualTo("TICK");
+        assertThat(prove(client, id).get("what").asString()).isEqualTo("TICK_ALL");
         close(client, id);
         start(client, id, true, 5);
         assertThat(trouble(client, id).has("chosen")).as("it is done").isFalse();

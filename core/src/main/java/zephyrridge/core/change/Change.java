@@ -40,6 +40,7 @@ import zephyrridge.core.unit.Work;
     @JsonSubTypes.Type(value = CounterChange.CounterSays.class, name = "CounterSays"),
     @JsonSubTypes.Type(value = CounterChange.FollowSchool.class, name = "FollowSchool"),
     @JsonSubTypes.Type(value = LogChange.TickStep.class, name = "TickStep"),
+    @JsonSubTypes.Type(value = LogChange.TickSteps.class, name = "TickSteps"),
     @JsonSubTypes.Type(value = LogChange.ConfirmFit.class, name = "ConfirmFit"),
     @JsonSubTypes.Type(value = LogChange.MoveModule.class, name = "MoveModule"),
     @JsonSubTypes.Type(value = LogChange.Reseat.class, name = "Reseat"),

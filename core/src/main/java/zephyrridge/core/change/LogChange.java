@@ -1,5 +1,7 @@
 package zephyrridge.core.change;
 
+import com.fasterxml.jackson.annotation.JsonSetter;
+import com.fasterxml.jackson.annotation.Nulls;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -78,6 +80,19 @@ public sealed interface LogChange extends Change {
                 }
             }
             throw s.noSuch("step", did.name());
+        }
+    }
+
+    /** Says that several steps are done, in this order: none where one of them cannot be. */
+    record TickSteps(@NotNull @Size(min = 1, max = 64) List<@NotBlank @Size(max = 128) String> steps)
+            implements LogChange {
+        @Override
+        public Work to(Situation s) {
+            Situation now = s;
+            for (String step : steps) {
+                now = new Situation(new TickStep(step, true).to(now), s.bench, s.ports);
+            }
+            return now.work;
         }
     }
 
@@ -293,11 +308,10 @@ public sealed interface LogChange extends Change {
      * @param along numbers of all that hangs on it, as they were shown
      */
     record Retract(
-            @Min(1) int no, @NotNull @Size(max = 500) String reason, @Size(max = Log.MOST) Set<@NotNull Integer> along)
+            @Min(1) int no,
+            @NotNull @Size(max = 500) String reason,
+            @JsonSetter(nulls = Nulls.AS_EMPTY) @Size(max = Log.MOST) Set<@NotNull Integer> along)
             implements LogChange {
-        public Retract {
-            along = along == null ? Set.of() : Set.copyOf(along);
-        }
 
         @Override
         public Work to(Situation s) {

@@ -23,9 +23,11 @@ public final class StepTimes {
     public static Map<Integer, Integer> of(Log log) {
         SortedMap<Integer, Integer> seconds = new TreeMap<>();
         LocalDateTime before = null;
-        for (Entry e : log.happened()) {
+        List<Entry> happened = log.happened();
+        for (int i = 0; i < happened.size(); i++) {
+            Entry e = happened.get(i);
             LocalDateTime at = e.stamp().at().orElse(null);
-            if (at != null && before != null && isWork(e)) {
+            if (at != null && before != null && isWork(e) && !isOneOfSeveral(happened, i)) {
                 long took = seconds(at) - seconds(before);
                 if (took >= 0 && took <= LONGEST_SECONDS) {
                     seconds.put(e.no(), (int) took);
@@ -38,6 +40,20 @@ public final class StepTimes {
 
     private static long seconds(LocalDateTime at) {
         return at.toLocalDate().toEpochDay() * 86_400 + at.getHour() * 3600L + at.getMinute() * 60L + at.getSecond();
+    }
+
+    /** Steps that were said at once: how long each of them took nobody knows. */
+    private static boolean isOneOfSeveral(List<Entry> happened, int i) {
+        return happened.get(i) instanceof Entry.Stepped
+                && (isSaidWith(happened, i, i - 1) || isSaidWith(happened, i, i + 1));
+    }
+
+    private static boolean isSaidWith(List<Entry> happened, int i, int other) {
+        return other >= 0
+                && other < happened.size()
+                && happened.get(other) instanceof Entry.Stepped s
+                && s.stamp().at().isPresent()
+                && s.stamp().at().equals(happened.get(i).stamp().at());
     }
 
     private static boolean isWork(Entry e) {

@@ -31,6 +31,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         ANSWER_AS_USUAL,
         CHOOSE_PLAN,
         TICK,
+        /** Steps that were all done in this job before, in their order; {@code id} names them with commas. */
+        TICK_ALL,
         FIT,
         /** What is most worth trying next, as the hunt has it: to be decided on. */
         CHOOSE_TEST,
@@ -157,7 +159,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 shut
                         ? Next.NONE
                         : !left.isEmpty()
-                                ? new Next(Do.TICK, back.orElse(left.get(0)).id())
+                                ? back.map(s -> new Next(Do.TICK, s.id()))
+                                        .orElseGet(() -> ticks(unit, left, a.now(), false))
                                 : over && back.isPresent()
                                         ? new Next(
                                                 Do.TICK,
@@ -283,7 +286,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         }
         leftOver(gaps, unit, a);
         gap(gaps, Gap.Kind.NOT_PROVEN, "", gaps.isEmpty() && !a.proof().proven());
-        return new Lead(Station.PROVE, gaps, proving(a, testing, opening, failed && !missing(gaps, Gap.Kind.NOT_READ)));
+        return new Lead(
+                Station.PROVE, gaps, proving(unit, a, testing, opening, failed && !missing(gaps, Gap.Kind.NOT_READ)));
     }
 
     /** What keeps a machine here besides its proof. */
@@ -305,22 +309,21 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         work(gaps, unit, true);
     }
 
-    private static Next proving(Assessment a, Optional<Testing> testing, List<WorkStep> opening, boolean failed) {
+    private static Next proving(
+            Unit unit, Assessment a, Optional<Testing> testing, List<WorkStep> opening, boolean failed) {
         Optional<WorkStep> step = closing(a);
         if (testing.isPresent()) {
             Testing t = testing.get();
             if (!t.isArranged()) {
                 return Gates.isShut(a.openingGates())
                         ? Next.NONE
-                        : opening.isEmpty()
-                                ? new Next(Do.ARRANGE, "")
-                                : new Next(Do.TICK, opening.get(0).id());
+                        : opening.isEmpty() ? new Next(Do.ARRANGE, "") : ticks(unit, opening, a.now(), false);
             }
             // Where the module is tried elsewhere nothing of this machine has to be on.
             return t.test().elsewhere().isPresent() || t.goesOn()
                     ? Next.NONE
                     : step.isPresent()
-                            ? new Next(Do.TICK, dead(a.now()).orElse(step.get().id()))
+                            ? ticks(unit, toStart(a), a.now(), true)
                             : t.actions().isEmpty()
                                     ? Next.NONE
                                     : new Next(Do.ACT, t.actions().get(0).name());
@@ -336,9 +339,53 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 : failed && !moved
                         ? new Next(Do.CHOOSE_TEST, "")
                         : (fitted || isTest(a)) && step.isPresent()
-                                ? new Next(
-                                        Do.TICK, dead(a.now()).orElse(step.get().id()))
+                                ? ticks(unit, toStart(a), a.now(), true)
                                 : Next.NONE;
+    }
+
+    /** What is left to do before it is switched on. */
+    private static List<WorkStep> toStart(Assessment a) {
+        List<WorkStep> left = new ArrayList<>();
+        for (WorkStep s : a.closing()) {
+            if (s.kind() == WorkStep.Kind.TEST_START && !s.done()) {
+                break;
+            }
+            if (!s.done()) {
+                left.add(s);
+            }
+        }
+        return left;
+    }
+
+    /**
+     * The first of these steps; or all of them at once, where each part of them came off, or went back, in this job before: whoever opens a machine for the third
+     * time says so once.
+     *
+     * @param dead whether it has to be dead before the first of them
+     */
+    private static Next ticks(Unit unit, List<WorkStep> left, Now now, boolean dead) {
+        List<String> ids = new ArrayList<>();
+        if (dead && !now.down()) {
+            ids.add("power-down");
+        }
+        if (dead && !(now.down() && now.power().unplugged())) {
+            ids.add("unplug");
+        }
+        left.forEach(s -> ids.add(s.id()));
+        List<Entry.Stepped> before = unit.log().happened().stream()
+                .filter(Entry.Stepped.class::isInstance)
+                .map(Entry.Stepped.class::cast)
+                .toList();
+        // What is no part is the same at every opening.
+        boolean known = ids.stream().anyMatch(id -> !WorkStep.part(id).isEmpty())
+                && ids.stream()
+                        .allMatch(id -> WorkStep.part(id).isEmpty()
+                                || before.stream()
+                                        .anyMatch(s -> s.part().equals(WorkStep.part(id))
+                                                && WorkStep.did(id)
+                                                        .filter(s.did()::equals)
+                                                        .isPresent()));
+        return known && ids.size() > 1 ? new Next(Do.TICK_ALL, String.join(",", ids)) : new Next(Do.TICK, ids.get(0));
     }
 
     /** A start is logged with what it showed; everything before it is a step of closing. */

@@ -129,6 +129,9 @@ public record Unit(
         modules = Collections.unmodifiableSortedMap(new TreeMap<>(modules));
         asFound = Collections.unmodifiableSortedMap(new TreeMap<>(asFound));
         alternatives = List.copyOf(alternatives);
+        if (alternatives.isEmpty()) {
+            throw new IllegalArgumentException("a job has one layout at least");
+        }
         accepted = List.copyOf(accepted);
         photos = List.copyOf(photos);
         seals = List.copyOf(seals);

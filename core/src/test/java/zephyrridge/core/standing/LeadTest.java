@@ -5,18 +5,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.core.change.ConditionChange;
 import zephyrridge.core.change.EvidenceChange;
+import zephyrridge.core.change.FaultChange;
 import zephyrridge.core.change.LogChange;
 import zephyrridge.core.change.OpeningChange;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
+import zephyrridge.core.fault.Probe;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.SlotState;
+import zephyrridge.core.opening.StepTimes;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
@@ -200,6 +204,39 @@ class LeadTest {
         assertThat(missing(w, Station.PROVE)).isEmpty();
         assertThat(lead(w, Station.PROVE).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
         assertThat(missing(w, Station.HAND_BACK)).isEmpty();
+    }
+
+    /** Whoever opens a machine once more for a test says so once: every step of it was done before. Never the first time. */
+    @Test
+    void whatWasDoneBeforeIsSaidAtOnce() {
+        Walk w = new Walk().planned();
+        assertThat(lead(w, Station.OPEN).next().what()).isEqualTo(Lead.Do.TICK);
+        w.opened().does(Walk.fit("B1"));
+        assertThat(lead(w, Station.PROVE).next().what())
+                .as("never closed before")
+                .isEqualTo(Lead.Do.TICK);
+        w.closed().does(new StartChange.LogStart(Entry.Outcome.SILENT, "", Optional.empty()));
+        w.does(new FaultChange.ChooseTest(
+                Probe.Shape.BACK, Map.of("A1", "m1"), Set.of(), List.of(), 0, Optional.empty(), Optional.empty()));
+        Lead.Next open = lead(w, Station.PROVE).next();
+        assertThat(open.what()).isEqualTo(Lead.Do.TICK_ALL);
+        assertThat(open.id()).startsWith("power-down,unplug").endsWith("off:plate");
+        List<String> steps = List.of(open.id().split(","));
+        List<String> without = steps.stream().filter(s -> !s.equals("unplug")).toList();
+        assertThat(w.refused(new LogChange.TickSteps(without)))
+                .as("one that cannot be refuses all")
+                .isEqualTo("STEP_UNPLUG_FIRST");
+        assertThat(w.assess().now().isClosed()).isTrue();
+        w.does(new LogChange.TickSteps(steps));
+        assertThat(lead(w, Station.PROVE).next().what()).isEqualTo(Lead.Do.ARRANGE);
+        w.does(new FaultChange.ArrangeForTest());
+        Lead.Next close = lead(w, Station.PROVE).next();
+        assertThat(close.what()).isEqualTo(Lead.Do.TICK_ALL);
+        w.does(new LogChange.TickSteps(List.of(close.id().split(","))));
+        w.does(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.empty()));
+        // How long each took nobody knows.
+        assertThat(StepTimes.of(w.unit().log()).keySet())
+                .noneMatch(no -> w.unit().log().entry(no).orElseThrow() instanceof Entry.Stepped);
     }
 
     @Test

@@ -242,12 +242,8 @@ public class JobViews {
         String of =
                 switch (next.what()) {
                     case GO -> texts.get("station." + next.id());
-                    case TICK -> Stream.concat(c.assessment().opening().stream(), c.assessment().closing().stream())
-                            .filter(s -> s.id().equals(next.id()))
-                            .findFirst()
-                            .map(this::briefly)
-                            .orElseGet(() -> texts.get("brief."
-                                    + next.id().toUpperCase(Locale.ROOT).replace('-', '_')));
+                    case TICK -> step(c, next.id());
+                    case TICK_ALL -> step(c, next.id().substring(next.id().lastIndexOf(',') + 1));
                     case WORK -> texts.get("extra." + next.id()).toLowerCase(Locale.ROOT);
                     case ACT -> texts.get("act." + next.id());
                     case FIT -> c.machine().record().position(next.id()).label();
@@ -256,8 +252,21 @@ public class JobViews {
         return new JobView.LeadNextView(
                 next.what(),
                 next.id(),
-                next.what() == Lead.Do.NONE ? "" : texts.say("next." + next.what(), "of", of),
+                next.what() == Lead.Do.NONE
+                        ? ""
+                        : texts.say(
+                                "next." + next.what(), "of", of, "n", next.id().split(",").length),
                 next.what() == Lead.Do.ANSWER_AS_USUAL ? asUsual(c) : "");
+    }
+
+    /** A step in a few words, whether or not it is among those that are shown. */
+    private String step(Jobs.Current c, String id) {
+        return Stream.concat(c.assessment().opening().stream(), c.assessment().closing().stream())
+                .filter(s -> s.id().equals(id))
+                .findFirst()
+                .map(this::briefly)
+                .orElseGet(
+                        () -> texts.get("brief." + id.toUpperCase(Locale.ROOT).replace('-', '_')));
     }
 
     /** Which answers "as usual" would give. */

@@ -21,6 +21,11 @@ class TextModule extends SimpleModule {
                         ? (String) context.handleUnexpectedToken(getValueType(context), in)
                         : Characters.fit(text);
             }
+
+            @Override
+            public Object getEmptyValue(DeserializationContext context) {
+                return "";
+            }
         });
     }
 }
