@@ -94,6 +94,16 @@ const isLetter = (e: KeyboardEvent) =>
   e.key.length === 1 && !e.ctrlKey && e.key !== ' ' && e.key !== '?' && e.key !== '/';
 
 /**
+ * A button that was pressed by pointer keeps no focus: Enter and Space are the page's again, and never press it once more. Whoever works by
+ * keyboard goes on from it with Tab. In dialogs and menus the focus stays inside.
+ */
+function letsGo(e: MouseEvent): void {
+  const button = e.target instanceof Element ? e.target.closest('button') : null;
+  if (e.detail > 0 && button && !button.closest('[role="dialog"], [role="alertdialog"], [role="menu"]'))
+    button.blur();
+}
+
+/**
  * The keys of this screen, and "?" to show them. Keys never fire while somebody types; Esc leaves the field. A fast burst of keys ended by
  * Enter is a scan: it goes to a field that wants one, or to the search, and never to keys or buttons.
  */
@@ -145,7 +155,9 @@ export function Keys({ map }: { map: KeyMap }) {
     const show = () => setOpen(true);
     window.addEventListener('keydown', listener, true);
     window.addEventListener('ridge-keys', show);
+    window.addEventListener('click', letsGo);
     return () => {
+      window.removeEventListener('click', letsGo);
       clearTimeout(waiting);
       window.removeEventListener('keydown', listener, true);
       window.removeEventListener('ridge-keys', show);
