@@ -190,6 +190,26 @@ class TroubleHttpTest {
         assertThat(trouble(client, id).get("because").toString()).contains("the work on the 2.5 inch drive");
         assertThat(client.get("/api/jobs/" + id + "/report.html").body())
                 .contains("Wireless card could not be done: bare pads. It is not charged.");
+        // Done once more it runs: nothing is left to do, and what it most likely was stands in the report.
+        String redone = server.bean(zephyrridge.server.text.Texts.class).get("act.COMPANION");
+        List<String> told = hunt(
+                client,
+                id,
+                fill -> client.get("/api/jobs/" + id)
+                        .json()
+                        .get("log")
+                        .toString()
+                        .toLowerCase(java.util.Locale.ROOT)
+                        .contains(redone),
+                key -> true);
+        assertThat(trouble(client, id).get("state").asString())
+                .as(String.join("\n", told))
+                .isEqualTo("CONFIRMED");
+        change(client, id, "SettleFault", Map.of("name", "as it started"));
+        assertThat(trouble(client, id).get("settled").asString())
+                .isEqualTo("nothing more to do; most likely it was other work of the same opening");
+        assertThat(client.get("/api/jobs/" + id + "/report.html").body())
+                .contains("most likely it was other work of the same opening");
     }
 
     /** A server's list names what is missing: nothing is opened for that, and one position of many is not all of them. */

@@ -245,7 +245,7 @@ public class Report {
             } else if (e instanceof Entry.Started st && st.failed()) {
                 failed++;
             } else if (e instanceof Entry.FaultFound f) {
-                done.add(texts.say("report.found", "what", in.remedies(f.found())));
+                done.add(texts.say("report.found", "what", in.found(f)));
             } else if (e instanceof Entry.Fastened f
                     && (f.state() == Entry.Screw.MISSING || f.state() == Entry.Screw.LEFT)) {
                 done.add(texts.say(

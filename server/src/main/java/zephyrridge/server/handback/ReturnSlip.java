@@ -50,7 +50,7 @@ class ReturnSlip {
                 .filter(Entry.FaultFound.class::isInstance)
                 .map(Entry.FaultFound.class::cast)
                 .filter(f -> f.found().stream().anyMatch(x -> x.modules().contains(module.key())))
-                .map(f -> in.remedies(f.found()))
+                .map(f -> in.found(f))
                 .toList();
         s.says(found.isEmpty() ? texts.get("return.notConfirmed") : String.join("; ", found));
         s.heading(texts.get("return.proof"));

@@ -95,7 +95,7 @@ public class LogViews {
             return texts.say(
                     "log.FaultFound",
                     "what",
-                    faults.in(c.machine().record(), c.unit()).remedies(f.found()));
+                    faults.in(c.machine().record(), c.unit()).found(f));
         }
         Entry.Started s = (Entry.Started) e;
         return texts.get("log.Started." + s.outcome()) + (s.note().isEmpty() ? "" : " " + s.note());

@@ -42,6 +42,17 @@ public class FaultWords {
             return found.stream().map(this::remedy).collect(Collectors.joining(", and "));
         }
 
+        /** What was written down; where nothing is left to do, what it most likely was, if one cause is more likely than all others. */
+        public String found(Entry.FaultFound f) {
+            boolean mended = f.found().stream().allMatch(x -> x.remedy() == Remedy.Kind.NOTHING);
+            return f.because().entrySet().stream()
+                    .filter(e -> mended && e.getValue() > 500)
+                    .flatMap(e -> texts.find("trouble.was." + e.getKey()).stream())
+                    .findFirst()
+                    .map(was -> texts.say("trouble.mended", "todo", remedies(f.found()), "was", was))
+                    .orElseGet(() -> remedies(f.found()));
+        }
+
         private String remedy(Entry.FaultFound.Found f) {
             return texts.say("remedy." + f.remedy(), "modules", modules(f.modules()), "place", place(f));
         }

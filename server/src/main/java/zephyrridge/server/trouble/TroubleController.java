@@ -161,7 +161,7 @@ class TroubleController {
                 .filter(Entry.FaultFound.class::isInstance)
                 .map(Entry.FaultFound.class::cast)
                 .reduce((first, second) -> second)
-                .map(f -> in.remedies(f.found()));
+                .map(in::found);
         Optional<Testing> testing = Testing.of(unit);
         return new TroubleView(
                 t.any(),
