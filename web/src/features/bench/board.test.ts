@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { grouped, has, type Job, promise } from './board';
+import { grouped, has, type Job, promise, stateOf } from './board';
 
 const job = (id: number, more: Partial<Job> = {}): Job => ({
   id,
@@ -14,6 +14,23 @@ const job = (id: number, more: Partial<Job> = {}): Job => ({
   updatedAt: '2031-05-14T09:30:00Z',
   updatedBy: 'Ilka',
   ...more,
+});
+
+describe('a failed start', () => {
+  it('has its group and says what it waits for, unless it is late or a timer runs', () => {
+    const cause = job(1, { waits: 'CAUSE', blocked: true, station: 'PROVE' });
+    const test = job(2, { waits: 'TEST', station: 'PROVE' });
+    const late = job(3, { waits: 'CAUSE', daysLeft: -1 });
+    expect(
+      grouped([cause, test, late], new Set([2])).map(([g, , held]) => [g, held.map((j) => j.id)]),
+    ).toEqual([
+      ['FIRST', [3]],
+      ['FAILING', [1]],
+      ['TIMER', [2]],
+    ]);
+    expect(stateOf(cause)).toBe('choose a test');
+    expect(stateOf(test)).toBe('start the chosen test');
+  });
 });
 
 describe('the board', () => {

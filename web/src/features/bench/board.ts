@@ -19,8 +19,10 @@ export const GROUPS: [Group, string][] = [
 /** @param timed jobs with a timer that has not rung */
 function groupOf(job: Job, timed: Set<number>): Group {
   if (job.closed) return 'NOTHING';
-  if (job.blocked || (job.daysLeft ?? 0) < 0) return 'FIRST';
+  if ((job.daysLeft ?? 0) < 0) return 'FIRST';
+  // What is sought has a group of its own, although nothing goes on at Prove until it is found.
   if (job.waits === 'CAUSE' || job.waits === 'TEST') return timed.has(job.id) ? 'TIMER' : 'FAILING';
+  if (job.blocked) return 'FIRST';
   return job.waits === 'US' && timed.has(job.id) ? 'TIMER' : job.waits;
 }
 
@@ -38,8 +40,8 @@ export function grouped(jobs: Job[], timed: Set<number>): [Group, string, Job[]]
 /** Where a job stands, in two words. */
 export function stateOf(job: Job): string {
   const at = STATIONS.find((s) => s.id === job.station)?.name ?? '';
-  if (job.waits === 'CAUSE') return 'a start failed: choose a test';
-  if (job.waits === 'TEST') return 'a test is chosen: start it';
+  if (job.waits === 'CAUSE') return 'choose a test';
+  if (job.waits === 'TEST') return 'start the chosen test';
   return job.closed ? 'handed back' : job.blocked ? `blocked at ${at}` : `next: ${at}`;
 }
 

@@ -99,7 +99,11 @@ export function PartForm({
       <Chips
         label="Raised to put it back"
         options={others
-          .filter((p) => p.kind === 'BATTERY' || part.raises.includes(p.id))
+          .filter(
+            (p) =>
+              part.raises.includes(p.id) ||
+              (p.kind === 'BATTERY' && ['BATTERY_PLUG', 'RIBBON'].includes(part.kind)),
+          )
           .map((p): [string, string] => [p.id, p.name])}
         value={part.raises}
         onToggle={(id) => change({ raises: d.toggle(part.raises, id) })}

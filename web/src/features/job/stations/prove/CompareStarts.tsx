@@ -40,7 +40,7 @@ export function CompareStarts({
             size="xs"
             variant="outline"
             color="ink"
-            onClick={() => setChosen([...columns.map((s) => s.no), spare.no])}
+            onClick={() => setChosen([...columns.map((s) => s.no), spare.no].sort((a, b) => a - b))}
           >
             One more beside them
           </Button>
