@@ -71,15 +71,25 @@ function queueOf(login: string, id: number, client: QueryClient): ChangeQueue {
       new WaitingStore(key, tab),
     );
     queues.set(key, queue);
-    follow(key, id, queue, client);
-    const made = queue;
-    void made.adopt(isGone);
-    // At a reload the page before may take a moment to be gone.
-    for (const soon of [300, 1_500]) setTimeout(() => void made.adopt(isGone), soon);
-    setInterval(() => void made.adopt(isGone), ADOPT_MS);
-    window.addEventListener('online', queue.retry);
   }
   return queue;
+}
+
+/** What a queue listens to while its page is there; what it has to send it sends without. */
+function attend(login: string, id: number, queue: ChangeQueue, client: QueryClient): () => void {
+  const unfollow = follow(`ridge-waiting:${login}:${id}`, id, queue, client);
+  const adopt = () => void queue.adopt(isGone);
+  adopt();
+  // At a reload the page before may take a moment to be gone.
+  const soon = [300, 1_500].map((ms) => setTimeout(adopt, ms));
+  const often = setInterval(adopt, ADOPT_MS);
+  window.addEventListener('online', queue.retry);
+  return () => {
+    unfollow();
+    soon.forEach(clearTimeout);
+    clearInterval(often);
+    window.removeEventListener('online', queue.retry);
+  };
 }
 
 /** Changes after which other modules of the drawer may be free. */
@@ -99,6 +109,7 @@ export function useJobChanges(login: string, id: number) {
   const client = useQueryClient();
   const queue = useMemo(() => queueOf(login, id, client), [login, id, client]);
   const state = useSyncExternalStore(queue.subscribe, queue.snapshot);
+  useEffect(() => attend(login, id, queue, client), [login, id, queue, client]);
   // After a sign-in the page is mounted anew, and what waited for it goes on its way.
   useEffect(() => {
     if (queue.snapshot().kind === 'held') queue.retry();

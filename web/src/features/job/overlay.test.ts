@@ -15,7 +15,7 @@ describe('withWaiting', () => {
     opening: { steps: [{ id: 'ground', done: false }], closing: [] },
   } as unknown as JobView;
   const waiting = (...changes: JobChange[]): Waiting[] =>
-    changes.map((change, i) => ({ id: String(i), change }));
+    changes.map((change, i) => ({ id: String(i), base: 1, change }));
 
   it('keeps a wish that is sent whole whole while it waits', () => {
     const once = withWaiting(job, waiting({ type: 'Want', ideally: '32' }));

@@ -244,6 +244,67 @@ describe('ChangeQueue', () => {
     expect(new WaitingStore(PREFIX, 'living').read()?.waiting).toHaveLength(1);
   });
 
+  it('never puts what another tab left on top of what that tab never saw', async () => {
+    const server = new FakeServer();
+    server.mode = 'down';
+    const store = new WaitingStore(PREFIX, 'closed');
+    store.write({ waiting: [{ id: 'orphan', base: 5, change: wish('orphan') }] });
+    server.version = 10;
+    const queue = new ChangeQueue(
+      { ...server.wire(), seen: () => server.version },
+      new WaitingStore(PREFIX, 'next'),
+    );
+    void queue.add(wish('mine'));
+    await queue.adopt(async (tab) => tab === 'closed');
+    await settle();
+    server.mode = 'up';
+    queue.retry();
+    await settle();
+    expect(server.made).not.toContain('orphan');
+    expect(queue.snapshot().kind).toBe('conflict');
+    expect(queue.snapshot().waiting.map((w) => w.base)).toEqual([5, 10]);
+    // The person looks, and decides.
+    await queue.sendOnTop();
+    await settle();
+    expect(server.made).toEqual(['orphan', 'mine']);
+  });
+
+  it('moves along with what it was made on, and with nothing else', async () => {
+    const server = new FakeServer();
+    const store = new WaitingStore(PREFIX, 'one');
+    store.write({
+      waiting: [
+        { id: 'a', base: 1, change: wish('a') },
+        { id: 'b', base: 1, change: wish('b') },
+        { id: 'c', base: 7, change: wish('c') },
+      ],
+    });
+    const queue = open(server);
+    await settle();
+    expect(server.made).toEqual(['a', 'b']);
+    expect(queue.snapshot()).toMatchObject({ kind: 'conflict', waiting: [{ id: 'c', base: 7 }] });
+  });
+
+  it('reads what was kept when there was one base for all', () => {
+    localStorage.setItem(KEY, JSON.stringify({ base: 3, waiting: [{ id: 'a', change: wish('a') }] }));
+    expect(new WaitingStore(PREFIX, 'one').read()?.waiting).toMatchObject([{ id: 'a', base: 3 }]);
+  });
+
+  it('keeps a refusal to be read while the next change lands', async () => {
+    const server = new FakeServer();
+    const queue = open(server);
+    void queue.add(wish('bad'));
+    await settle();
+    expect(queue.snapshot()).toMatchObject({ kind: 'refused', message: 'bad wish' });
+    void queue.add(wish('good'));
+    expect(queue.snapshot()).toMatchObject({ kind: 'refused', message: 'bad wish' });
+    await settle();
+    expect(server.made).toEqual(['good']);
+    expect(queue.snapshot()).toMatchObject({ kind: 'refused', message: 'bad wish' });
+    queue.dismiss();
+    expect(queue.snapshot().kind).toBe('kept');
+  });
+
   it('asks when others came in between, even though this change had landed', async () => {
     const server = new FakeServer();
     server.mode = 'answer lost';

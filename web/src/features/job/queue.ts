@@ -67,18 +67,18 @@ export class ChangeQueue {
 
   /** The job when this change has landed; undefined when it was refused or thrown away. */
   add(change: JobChange, onRefused?: (message: string) => void): Promise<JobView | undefined> {
-    const item: Waiting = { id: crypto.randomUUID(), change };
-    if (!this.kept) {
-      const base = this.wire.seen();
-      if (base === undefined) return Promise.resolve(undefined);
-      this.kept = { base, waiting: [] };
-    }
-    this.kept.waiting = [...this.kept.waiting, item];
+    // What waits already is on the screen too; it moves this one along as it lands.
+    const base = this.wire.seen() ?? this.kept?.waiting.at(-1)?.base;
+    if (base === undefined) return Promise.resolve(undefined);
+    const item: Waiting = { id: crypto.randomUUID(), base, change };
+    this.kept = { waiting: [...this.waiting(), item] };
     this.write();
     if (onRefused) this.refusals.set(item.id, onRefused);
     const landed = new Promise<JobView | undefined>((resolve) => this.promises.set(item.id, resolve));
-    if (this.state.kind === 'conflict' || this.state.kind === 'held') {
+    if (this.state.kind === 'conflict' || this.state.kind === 'held' || this.state.kind === 'refused') {
+      // Why something was refused is not wiped by the next thing that is done.
       this.show({ ...this.state, waiting: this.kept.waiting });
+      if (this.state.kind === 'refused') void this.run();
     } else {
       this.show({ kind: this.state.kind === 'away' ? 'away' : 'sending', waiting: this.kept.waiting });
       if (this.state.kind !== 'away') void this.run();
@@ -90,9 +90,7 @@ export class ChangeQueue {
   async adopt(isGone: (tab: string) => Promise<boolean>) {
     const left = await this.store.adopt(isGone);
     if (!left) return;
-    this.kept = this.kept
-      ? { base: Math.min(this.kept.base, left.base), waiting: [...left.waiting, ...this.kept.waiting] }
-      : left;
+    this.kept = { waiting: [...left.waiting, ...this.waiting()] };
     this.write();
     this.show({ kind: 'sending', waiting: this.waiting() });
     void this.run();
@@ -100,11 +98,15 @@ export class ChangeQueue {
 
   /** Another tab of the same person landed a change: what was seen before it has been seen after it too. */
   readonly elsewhere = (from: number, to: number) => {
-    if (this.kept?.base === from) {
-      this.kept.base = to;
-      this.write();
-    }
+    this.moved(from, to);
+    this.write();
   };
+
+  /** Those that were made on one version go on top of another. */
+  private moved(from: number, to: number) {
+    const waiting = this.waiting().map((w) => (w.base === from ? { ...w, base: to } : w));
+    this.kept = waiting.length > 0 ? { waiting } : undefined;
+  }
 
   /** Sends at once instead of waiting for the next try. */
   readonly retry = () => {
@@ -117,7 +119,8 @@ export class ChangeQueue {
   readonly sendOnTop = async () => {
     if (!this.kept) return;
     try {
-      this.kept.base = (await this.wire.look()).version;
+      const base = (await this.wire.look()).version;
+      this.kept = { waiting: this.waiting().map((w) => ({ ...w, base })) };
       this.write();
       void this.run();
     } catch (e) {
@@ -160,11 +163,13 @@ export class ChangeQueue {
   private async sendFirst(): Promise<boolean> {
     if (!this.kept) return false;
     const [item] = this.kept.waiting;
-    const base = this.kept.base;
+    const { base } = item;
     try {
       const { landed, job } = await this.wire.send(base, item);
       this.tries = 0;
-      this.take(item, landed);
+      this.take(item);
+      this.moved(base, landed);
+      this.write();
       this.wire.landed(job, item.change);
       // Only where nobody else came in between have the other tabs seen what this one has.
       if (job.version === landed) this.wire.tell?.(base, landed, job);
@@ -197,7 +202,7 @@ export class ChangeQueue {
         return false;
       }
       // Refused for what it is: sending it again would not help, and what comes after it may still be right.
-      this.take(item, base);
+      this.take(item);
       this.refusals.get(item.id)?.(problem.message);
       this.settle(item, undefined);
       this.show({ kind: 'refused', waiting: this.waiting(), message: problem.message });
@@ -209,9 +214,9 @@ export class ChangeQueue {
     return this.kept?.waiting ?? [];
   }
 
-  private take(item: Waiting, version: number) {
+  private take(item: Waiting) {
     const waiting = this.waiting().filter((w) => w.id !== item.id);
-    this.kept = waiting.length > 0 ? { base: version, waiting } : undefined;
+    this.kept = waiting.length > 0 ? { waiting } : undefined;
     this.write();
   }
 

@@ -28,12 +28,14 @@ export function tell(key: string, from: number, to: number, job: JobView) {
   channel?.postMessage({ key, from, to, job } satisfies Message);
 }
 
-/** Follows what other tabs of the same person land on a job. */
-export function follow(key: string, id: number, queue: ChangeQueue, client: QueryClient) {
-  channel?.addEventListener('message', (e: MessageEvent<Message>) => {
+/** Follows what other tabs of the same person land on a job, until the function it gives is called. */
+export function follow(key: string, id: number, queue: ChangeQueue, client: QueryClient): () => void {
+  const listener = (e: MessageEvent<Message>) => {
     if (e.data.key !== key) return;
     const known = client.getQueryData<JobView>(['job', id]);
     if (!known || known.version < e.data.to) client.setQueryData(['job', id], e.data.job);
     queue.elsewhere(e.data.from, e.data.to);
-  });
+  };
+  channel?.addEventListener('message', listener);
+  return () => channel?.removeEventListener('message', listener);
 }

@@ -1,10 +1,12 @@
 import type { JobChange } from './api';
 
-/** @property id goes with the change each time it is sent, so that the server never makes it twice */
-export type Waiting = { id: string; change: JobChange };
+/**
+ * @property id goes with the change each time it is sent, so that the server never makes it twice
+ * @property base the version that was seen when it was made: each has its own, so that none goes on top of what its maker never saw
+ */
+export type Waiting = { id: string; base: number; change: JobChange };
 
-/** @property base the version that the first of them goes on top of */
-export type Kept = { base: number; waiting: Waiting[] };
+export type Kept = { waiting: Waiting[] };
 
 /**
  * Where the changes of one person, job and tab wait. Each tab writes a place of its own, so that no tab ever overwrites what
@@ -63,10 +65,11 @@ export class WaitingStore {
 
   private at(key: string): Kept | undefined {
     try {
-      const kept = JSON.parse(this.store.getItem(key) ?? 'null') as Kept | null;
-      return kept && typeof kept.base === 'number' && Array.isArray(kept.waiting) && kept.waiting.length > 0
-        ? kept
-        : undefined;
+      // Before each had its own there was one base for all of them.
+      const kept = JSON.parse(this.store.getItem(key) ?? 'null') as (Kept & { base?: number }) | null;
+      if (!kept || !Array.isArray(kept.waiting) || kept.waiting.length === 0) return undefined;
+      const waiting = kept.waiting.map((w) => ({ ...w, base: w.base ?? kept.base }));
+      return waiting.every((w) => typeof w.base === 'number') ? { waiting: waiting as Waiting[] } : undefined;
     } catch {
       return undefined;
     }

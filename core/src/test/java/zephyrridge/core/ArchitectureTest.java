@@ -3,8 +3,10 @@ package zephyrridge.core;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.base.DescribedPredicate;
 import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaMethodCall;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
 import java.util.ArrayDeque;
@@ -65,6 +67,32 @@ class ArchitectureTest {
                         .check(CORE);
             }
         }
+    }
+
+    /** What time it is, and what is drawn by lot, comes in from outside: the same job is the same answer, today and tomorrow. */
+    @Test
+    void theCoreHasNoClockAndNoLot() {
+        noClasses()
+                .should()
+                .callMethodWhere(new DescribedPredicate<JavaMethodCall>("ask a clock or draw by lot") {
+                    @Override
+                    public boolean test(JavaMethodCall call) {
+                        String owner = call.getTargetOwner().getFullName();
+                        String name = call.getName();
+                        return owner.startsWith("java.time.") && (name.equals("now") || name.startsWith("system"))
+                                || owner.equals("java.lang.System")
+                                        && (name.equals("currentTimeMillis") || name.equals("nanoTime"))
+                                || owner.equals("java.lang.Math") && name.equals("random")
+                                || owner.equals("java.util.UUID") && name.equals("randomUUID");
+                    }
+                })
+                .check(CORE);
+        noClasses()
+                .should()
+                .callConstructor(java.util.Date.class)
+                .orShould()
+                .callConstructor(java.util.Random.class)
+                .check(CORE);
     }
 
     @Test

@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.TreeSet;
 
 /**
- * Something that is in the way of something else.
+ * Something that is in the way of something else (R-6.1).
  *
  * @param needsOff parts that must be off before this one can come off
  * @param how the record's own words for this part: where to start, slide or lift, which tool

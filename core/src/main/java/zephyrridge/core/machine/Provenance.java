@@ -1,6 +1,6 @@
 package zephyrridge.core.machine;
 
-/** Where an entry of a machine's record comes from, and how often such a source is right (R-2.1; common practice, no source). */
+/** Where an entry of a machine's record comes from, and how often such a source is right (R-5.3, R-2.1; common practice, no source). */
 public enum Provenance {
     VARIANT_MANUAL(0.95),
     SERIES_MANUAL(0.75),

@@ -8,7 +8,7 @@ import java.util.stream.Stream;
 import zephyrridge.core.quantity.DataRate;
 import zephyrridge.core.table.CsvTable;
 
-/** The table of data rates, clock periods and PC numbers (rates.csv; its header names the sources). */
+/** The table of data rates, clock periods and PC numbers (R-1.7; rates.csv, whose header names the sources). */
 public final class Rates {
     /** @param pcNumbers MB/s numbers printed for the rate, the usual first */
     public record Row(MemoryGeneration generation, DataRate rate, int tckPs, List<Integer> pcNumbers, boolean sold) {}

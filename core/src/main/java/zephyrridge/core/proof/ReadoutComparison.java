@@ -50,6 +50,7 @@ public final class ReadoutComparison {
                 c.memoryTest()));
     }
 
+    /** More than can be is a reading error, and said so. */
     private Line positions() {
         Value wanted = new Value.Count(expected.positionsFilled());
         if (found.positionsFilled().isEmpty()) {

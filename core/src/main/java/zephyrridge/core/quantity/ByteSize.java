@@ -13,7 +13,8 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
     private static final long KIB = 1L << 10;
     private static final long MIB = 1L << 20;
     private static final long GIB = 1L << 30;
-    private static final Pattern TEXT = Pattern.compile("(\\d{1,12})(?:\\.(\\d{1,3}))?\\s*(K|M|G|T)I?B?");
+    private static final Pattern WHOLE = Pattern.compile("(\\d{1,19})\\s*BYTES?");
+    private static final Pattern TEXT = Pattern.compile("(\\d{1,16})(?:\\.(\\d{1,3}))?\\s*(K|M|G|T)I?B?");
 
     public ByteSize {
         if (bytes < 0 || bytes > 1L << 62) {
@@ -30,12 +31,16 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
     }
 
     /**
-     * Reads "8 GiB", "8GB", "7.7 GB", "512 MiB"; binary units whichever way they are written. Fractions are rounded down to
-     * a byte.
+     * Reads "8 GiB", "8GB", "7.7 GB", "512 MiB", "8267823308 bytes"; binary units whichever way they are written. Fractions are rounded
+     * down to a byte.
      *
      * @throws IllegalArgumentException naming the text when it is not a size
      */
     public static ByteSize parse(String text) {
+        Matcher bytes = WHOLE.matcher(text.trim().toUpperCase(Locale.ROOT));
+        if (bytes.matches()) {
+            return new ByteSize(Long.parseLong(bytes.group(1)));
+        }
         Matcher m = TEXT.matcher(text.trim().toUpperCase(Locale.ROOT));
         if (!m.matches()) {
             throw new IllegalArgumentException("not a memory size like '8 GiB' or '512 MiB': " + text);
@@ -106,12 +111,12 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
                 : Math.round(bytes / (double) MIB) + " MiB";
     }
 
-    /** The largest binary unit that divides it: "8 GiB", "1536 MiB"; {@link #parse} reads it back. */
+    /** The largest binary unit that divides it: "8 GiB", "1536 MiB", else bytes; {@link #parse} reads it back. */
     @Override
     public String toString() {
         if (bytes > 0 && bytes % GIB == 0) {
             return bytes / GIB + " GiB";
         }
-        return bytes % MIB == 0 ? bytes / MIB + " MiB" : bytes / KIB + " KiB";
+        return bytes % MIB == 0 ? bytes / MIB + " MiB" : bytes % KIB == 0 ? bytes / KIB + " KiB" : bytes + " bytes";
     }
 }

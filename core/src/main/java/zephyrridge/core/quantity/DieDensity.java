@@ -11,6 +11,9 @@ public record DieDensity(int mebibits) implements Comparable<DieDensity> {
     }
 
     public static DieDensity ofGigabits(int gigabits) {
+        if (gigabits < 1 || gigabits > 1024) {
+            throw new IllegalArgumentException("die density out of range: " + gigabits + " Gbit");
+        }
         return new DieDensity(gigabits * 1024);
     }
 

@@ -7,14 +7,14 @@ import java.util.regex.Pattern;
 /** An amount in minor units (cents) of the shop's currency, maybe below zero. Exact; rounding is named where it happens. */
 public record Money(long minor) implements Comparable<Money> {
     public static final Money ZERO = new Money(0);
-    private static final Pattern TEXT = Pattern.compile("(\\d{1,9})(?:[.,](\\d{1,2}))?");
+    private static final Pattern TEXT = Pattern.compile("(\\d{1,15})(?:[.,](\\d{1,2}))?");
 
     public static Money ofMinor(long minor) {
         return new Money(minor);
     }
 
     /**
-     * Reads "12", "12.5", "12,50".
+     * Reads "12", "12.5", "12,50", up to fifteen digits before the cents. Amounts below zero are results: they are printed and never read.
      *
      * @throws IllegalArgumentException naming the text when it is not an amount
      */
@@ -39,9 +39,14 @@ public record Money(long minor) implements Comparable<Money> {
         return new Money(Math.multiplyExact(minor, factor));
     }
 
-    /** This times {@code part} of {@code whole}, rounded half up. */
+    /**
+     * This times {@code part} of {@code whole}, rounded half up.
+     *
+     * @throws ArithmeticException where it is more than can be counted
+     */
     public Money share(long part, long whole) {
-        return new Money(Math.floorDiv(Math.addExact(Math.multiplyExact(minor, part) * 2, whole), 2 * whole));
+        long doubled = Math.multiplyExact(Math.multiplyExact(minor, part), 2L);
+        return new Money(Math.floorDiv(Math.addExact(doubled, whole), Math.multiplyExact(2L, whole)));
     }
 
     @Override

@@ -23,7 +23,7 @@ import zephyrridge.core.unit.Seal;
 import zephyrridge.core.unit.Unit;
 
 /**
- * What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut.
+ * What must be so before the first screw, and before a module is pushed in. A finding of severity STOP keeps the gate shut (R-6.5).
  *
  * <p>In one file: what one gate says leaves out what another has said.
  */

@@ -98,4 +98,23 @@ class QuantityTest {
         assertThat(ByteSize.parse("2.9 GB").rounded()).isEqualTo("2970 MiB");
         assertThat(ByteSize.ofMebibytes(15872).rounded()).isEqualTo("15872 MiB");
     }
+
+    /** What is printed is read back, to the byte and the cent; what cannot be counted says so and never wraps. */
+    @Test
+    void whatIsPrintedIsReadBack() {
+        java.util.Random r = new java.util.Random(77);
+        for (int i = 0; i < 20_000; i++) {
+            ByteSize size = new ByteSize(r.nextLong() >>> 2 + r.nextInt(60));
+            assertThat(ByteSize.parse(size.toString())).isEqualTo(size);
+            Money money = Money.ofMinor(r.nextLong() >>> 8 + r.nextInt(50));
+            assertThat(Money.parse(money.toString())).isEqualTo(money);
+            DieDensity density = new DieDensity(1 + r.nextInt(1 << 20));
+            assertThat(DieDensity.parse(density.toString())).isEqualTo(density);
+        }
+        assertThatThrownBy(() -> DieDensity.ofGigabits(4_194_305)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> DieDensity.parse("4194305 Gbit")).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Money.ofMinor(Long.MAX_VALUE / 3).share(2, 3)).isInstanceOf(ArithmeticException.class);
+        assertThat(Money.ofMinor(1001).share(1, 2)).isEqualTo(Money.ofMinor(501));
+        assertThatThrownBy(() -> ByteSize.parse("16 B")).isInstanceOf(IllegalArgumentException.class);
+    }
 }

@@ -20,6 +20,7 @@ final class DrawerCsv {
     static DrawerController.CsvAnswer read(String csv, Drawer drawer) {
         int landed = 0;
         List<String> bad = new ArrayList<>();
+        long read = 0;
         try (CSVParser parser = CSVFormat.RFC4180
                 .builder()
                 .setHeader()
@@ -36,6 +37,7 @@ final class DrawerCsv {
                 }
             }
             for (CSVRecord line : parser) {
+                read = parser.getCurrentLineNumber();
                 if (line.getRecordNumber() > MOST_LINES) {
                     bad.add("The list has more than " + MOST_LINES
                             + " lines; the rest was left out. Send it by itself.");
@@ -52,7 +54,9 @@ final class DrawerCsv {
             }
         } catch (IOException | java.io.UncheckedIOException e) {
             throw Problem.invalid(
-                    "csv", "This is no CSV after RFC 4180: " + e.getMessage() + ". Save it again as CSV.");
+                    "csv",
+                    "This is no CSV after RFC 4180: a quoted cell does not end where it should, after line " + read
+                            + ". Save it again as CSV, quotes doubled inside quotes.");
         }
         return new DrawerController.CsvAnswer(landed, bad);
     }

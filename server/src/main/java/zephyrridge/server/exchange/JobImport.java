@@ -1,6 +1,7 @@
 package zephyrridge.server.exchange;
 
 import java.util.List;
+import java.util.concurrent.Semaphore;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.JacksonException;
@@ -49,7 +50,19 @@ public class JobImport {
         return views.of(jobs.get(id, by));
     }
 
+    /** One at a time: a document with its pictures is held several times over while it is read. */
+    private static final Semaphore READING = new Semaphore(1);
+
     private Read read(String document) {
+        READING.acquireUninterruptibly();
+        try {
+            return readAlone(document);
+        } finally {
+            READING.release();
+        }
+    }
+
+    private Read readAlone(String document) {
         try {
             ObjectNode export = (ObjectNode) json.readTree(document);
             Integer schema =

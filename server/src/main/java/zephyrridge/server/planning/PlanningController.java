@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -48,6 +49,7 @@ import zephyrridge.server.house.House;
 import zephyrridge.server.job.ChangeRefused;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.supplier.Suppliers;
+import zephyrridge.server.web.Problem;
 
 /** Layouts worth choosing between, out of what is in the machine, the drawer and the suppliers' sheets. */
 @RestController
@@ -111,13 +113,13 @@ class PlanningController {
             @PathVariable long search,
             @RequestParam(defaultValue = "0") @Min(0) @Max(5000) int patience,
             Principal who) {
-        return answer(searches.get(search, Asked.class), patience, who);
+        return answer(searches.get(search, who.getName(), Asked.class), patience, who);
     }
 
     /** Stops a search: the answer is what was found till then. */
     @DeleteMapping("/api/searches/{search}")
     PlanViews.OptionsView stop(@PathVariable long search, Principal who) {
-        Searches.Search<Asked> s = searches.get(search, Asked.class);
+        Searches.Search<Asked> s = searches.get(search, who.getName(), Asked.class);
         s.stop();
         return answer(s, STOPS_WITHIN_MS, who);
     }
@@ -145,12 +147,24 @@ class PlanningController {
         return views.of(c, task, outcome.get(), shown, work(c), house.terms().value());
     }
 
-    /** Why the layout on the table is not the one that is proposed. */
+    /** What a comparison searched for; another kind than {@link Asked}, so that neither takes the other's place. */
+    private record Compared(PlanTask task) {}
+
+    private static final int COMPARES_WITHIN_MS = 30_000;
+
+    /** Why the layout on the table is not the one that is proposed; searched for like any other, a few at a time. */
     @GetMapping("/api/jobs/{id}/why-not")
     WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
-        zephyrridge.core.plan.Outcome outcome = Planner.plan(task);
+        zephyrridge.core.plan.Outcome outcome = searches.begin(
+                        id, who.getName(), new Compared(task), stop -> Planner.plan(task, Planner.NODES, stop))
+                .outcome(COMPARES_WITHIN_MS)
+                .orElseThrow(() -> Problem.of(
+                        HttpStatus.SERVICE_UNAVAILABLE,
+                        "STILL_SEARCHING",
+                        "The search that this is compared with is not at its end yet. Ask again in a moment.",
+                        Map.of()));
         Selection.Chosen chosen = Selection.of(task, outcome.front(), wanted(c, task));
         SortedMap<String, ModuleSpec> at = new TreeMap<>();
         c.unit().plannedModules().forEach((p, key) -> {

@@ -1,9 +1,11 @@
 package zephyrridge.server.planning;
 
+import java.security.SecureRandom;
+import java.util.Comparator;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ArrayBlockingQueue;
-import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ThreadPoolExecutor;
@@ -18,8 +20,8 @@ import zephyrridge.core.plan.Outcome;
 import zephyrridge.server.web.Problem;
 
 /**
- * Searches that may last longer than an answer: begun, asked how far they are, stopped. A person who begins another one of the same
- * job has no more use for the first.
+ * Searches that may last longer than an answer: begun, asked how far they are, stopped, by whoever began them and by nobody else: their ids
+ * cannot be guessed. A person who begins another one of the same kind and job has no more use for the first.
  */
 @Service
 class Searches implements DisposableBean {
@@ -33,7 +35,10 @@ class Searches implements DisposableBean {
 
     /** One search of a job, with what it was begun for. */
     static final class Search<T> {
+        /** For the page, which counts no further than 53 bits. */
         final long id;
+
+        private final long no;
         final long job;
         final String who;
         final T of;
@@ -43,8 +48,9 @@ class Searches implements DisposableBean {
         private volatile Outcome outcome;
         private volatile RuntimeException failure;
 
-        private Search(long id, long job, String who, T of) {
+        private Search(long id, long no, long job, String who, T of) {
             this.id = id;
+            this.no = no;
             this.job = job;
             this.who = who;
             this.of = of;
@@ -101,8 +107,11 @@ class Searches implements DisposableBean {
         }
     }
 
-    private final ConcurrentSkipListMap<Long, Search<?>> all = new ConcurrentSkipListMap<>();
+    private static final int ID_BITS = 53;
+
+    private final Map<Long, Search<?>> all = new ConcurrentHashMap<>();
     private final AtomicLong last = new AtomicLong();
+    private final SecureRandom ids = new SecureRandom();
     private final ThreadPoolExecutor workers =
             new ThreadPoolExecutor(THREADS, THREADS, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(WAITING), r -> {
                 Thread t = new Thread(r, "layout-searches");
@@ -119,13 +128,14 @@ class Searches implements DisposableBean {
     /** @throws Problem when too many wait already */
     <T> Search<T> begin(long job, String who, T of, Function<BooleanSupplier, Outcome> search) {
         all.values().removeIf(s -> {
-            boolean replaced = s.job == job && s.who.equals(who);
+            boolean replaced =
+                    s.job == job && s.who.equals(who) && s.of.getClass().equals(of.getClass());
             if (replaced) {
                 s.stop();
             }
             return replaced && !s.isRunning();
         });
-        Search<T> s = new Search<>(last.incrementAndGet(), job, who, of);
+        Search<T> s = new Search<>(ids.nextLong() >>> Long.SIZE - ID_BITS, last.incrementAndGet(), job, who, of);
         try {
             workers.execute(() -> s.run(search));
         } catch (RejectedExecutionException e) {
@@ -138,15 +148,16 @@ class Searches implements DisposableBean {
         all.put(s.id, s);
         all.values().stream()
                 .filter(o -> !o.isRunning())
+                .sorted(Comparator.comparingLong(o -> o.no))
                 .limit(Math.max(0, all.size() - KEPT))
                 .forEach(o -> all.remove(o.id));
         return s;
     }
 
-    /** @throws Problem when there is no such search, or none of this kind any more */
-    <T> Search<T> get(long id, Class<T> of) {
+    /** @throws Problem when this person has no such search, or none of this kind any more */
+    <T> Search<T> get(long id, String who, Class<T> of) {
         Search<?> s = all.get(id);
-        if (s == null || !of.isInstance(s.of)) {
+        if (s == null || !s.who.equals(who) || !of.isInstance(s.of)) {
             throw Problem.notFound("search", String.valueOf(id));
         }
         @SuppressWarnings("unchecked")

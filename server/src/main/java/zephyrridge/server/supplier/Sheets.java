@@ -10,9 +10,12 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.ThreadPoolExecutor;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
@@ -82,11 +85,15 @@ public class Sheets implements DisposableBean {
     private final TransactionTemplate transaction;
     private final Map<Long, Run> runs = new ConcurrentHashMap<>();
     private final AtomicLong runNo = new AtomicLong();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> {
-        Thread t = new Thread(r, "supplier-sheets");
-        t.setDaemon(true);
-        return t;
-    });
+    /** Each that waits holds its lines. */
+    private static final int MOST_WAITING = 8;
+
+    private final ExecutorService worker =
+            new ThreadPoolExecutor(1, 1, 0, TimeUnit.SECONDS, new ArrayBlockingQueue<>(MOST_WAITING), r -> {
+                Thread t = new Thread(r, "supplier-sheets");
+                t.setDaemon(true);
+                return t;
+            });
 
     private final Suppliers suppliers;
     private final SupplierStore store;
@@ -123,8 +130,16 @@ public class Sheets implements DisposableBean {
                 .filter(k -> runs.get(k).state != State.RUNNING)
                 .toList()
                 .forEach(runs::remove);
+        try {
+            worker.execute(() -> run(run, supplier, lines, columns));
+        } catch (RejectedExecutionException e) {
+            throw Problem.of(
+                    HttpStatus.TOO_MANY_REQUESTS,
+                    "TOO_MANY_SHEETS",
+                    MOST_WAITING + " sheets wait already. Send this one again when they are in.",
+                    Map.of());
+        }
         runs.put(run.id, run);
-        worker.submit(() -> run(run, supplier, lines, columns));
         return run.progress();
     }
 
@@ -158,13 +173,18 @@ public class Sheets implements DisposableBean {
                         > heading.chars().filter(c -> c == ',').count()
                 ? ';'
                 : ',';
+        long read = 0;
         try (CSVParser parser = CSVFormat.RFC4180
                 .builder()
                 .setDelimiter(separator)
                 .setIgnoreEmptyLines(true)
                 .get()
                 .parse(new StringReader(text))) {
-            List<CSVRecord> lines = parser.getRecords();
+            List<CSVRecord> lines = new ArrayList<>();
+            for (CSVRecord line : parser) {
+                lines.add(line);
+                read = parser.getCurrentLineNumber();
+            }
             if (lines.size() < 2) {
                 throw Problem.invalid("sheet", "The sheet has no lines below its heading. Send it with its heading.");
             }
@@ -178,7 +198,7 @@ public class Sheets implements DisposableBean {
         } catch (IOException | java.io.UncheckedIOException e) {
             throw Problem.invalid(
                     "sheet",
-                    "This is no CSV after RFC 4180: " + e.getMessage()
+                    "This is no CSV after RFC 4180: a quoted cell does not end where it should, after line " + read
                             + ". Save it again as CSV, quotes doubled inside quotes.");
         }
     }

@@ -48,7 +48,7 @@ class SearchesTest {
         while (s.looked() < 2048) {
             assertThat(s.outcome(5)).isEmpty();
         }
-        assertThat(searches.get(s.id, String.class)).isSameAs(s);
+        assertThat(searches.get(s.id, "ilka", String.class)).isSameAs(s);
         s.stop();
         assertThat(s.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
     }
@@ -60,6 +60,25 @@ class SearchesTest {
         searches.begin(1, "ilka", "c", stop -> new Outcome.Optimal(List.of(), 0));
         assertThat(first.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
         assertThat(others.outcome(20)).isEmpty();
+    }
+
+    /** Another person's search is none, and no id tells the next one's. */
+    @Test
+    void whoDidNotBeginItCannotReadIt() {
+        Searches.Search<String> s = searches.begin(1, "ilka", "job", stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String> next = searches.begin(2, "ilka", "job", stop -> new Outcome.Optimal(List.of(), 0));
+        assertThatThrownBy(() -> searches.get(s.id, "bram", String.class)).isInstanceOf(Problem.class);
+        assertThat(searches.get(s.id, "ilka", String.class)).isSameAs(s);
+        assertThat(Math.abs(next.id - s.id)).isGreaterThan(1_000);
+        assertThat(s.id).isBetween(0L, (1L << 53) - 1);
+    }
+
+    /** A comparison beside a search takes nobody's place. */
+    @Test
+    void anotherKindTakesNobodysPlace() {
+        Searches.Search<String> first = searches.begin(1, "ilka", "a", SearchesTest::untilStopped);
+        searches.begin(1, "ilka", 7, stop -> new Outcome.Optimal(List.of(), 0));
+        assertThat(first.outcome(20)).isEmpty();
     }
 
     @Test
@@ -88,7 +107,7 @@ class SearchesTest {
             searches.begin(job, "ilka", "a", stop -> new Outcome.Optimal(List.of(), 0))
                     .outcome(300_000);
         }
-        assertThatThrownBy(() -> searches.get(first.id, String.class)).isInstanceOf(Problem.class);
-        assertThatThrownBy(() -> searches.get(99_999, String.class)).isInstanceOf(Problem.class);
+        assertThatThrownBy(() -> searches.get(first.id, "ilka", String.class)).isInstanceOf(Problem.class);
+        assertThatThrownBy(() -> searches.get(99_999, "ilka", String.class)).isInstanceOf(Problem.class);
     }
 }
