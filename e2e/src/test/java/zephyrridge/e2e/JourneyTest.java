@@ -162,7 +162,7 @@ class JourneyTest {
                 .type("2666")
                 .tabTo("Modules listed")
                 .type("2")
-                .tabTo("Memory test, bandwidth, conditions")
+                .tabTo("Memory test, positions, ranks, channels, bandwidth")
                 .press("Space")
                 .tabTo("Memory test, passes")
                 .type("1")

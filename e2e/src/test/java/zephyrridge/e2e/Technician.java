@@ -73,7 +73,8 @@ final class Technician {
 
     Technician enter(String field, String value) {
         Locator input = page.getByLabel(field, new Page.GetByLabelOptions().setExact(true));
-        Locator folded = page.locator("details:not([open]) > summary:text-is('Memory test, bandwidth, conditions')");
+        Locator folded = page.locator(
+                "details:not([open]) > summary:text-is('Memory test, positions, ranks, channels, bandwidth')");
         if (!input.isVisible() && folded.count() > 0) {
             folded.click();
         }
