@@ -115,7 +115,19 @@ class LearnedHttpTest {
                         "start",
                         no,
                         "readings",
-                        Map.of("rate", "4400", "casLatency", "CL36", "positionsFilled", "2")));
+                        Map.of(
+                                "rate",
+                                "4400",
+                                "casLatency",
+                                "CL36",
+                                "positionsFilled",
+                                "2",
+                                "ranks",
+                                "1R",
+                                "channels",
+                                "Dual-channel",
+                                "peakInUse",
+                                "21.5 GB")));
         change(
                 client,
                 id,
@@ -143,6 +155,8 @@ class LearnedHttpTest {
             assertThat(new PDFTextStripper().getText(pdf).replaceAll("\\s+", " "))
                     .contains("Rate: 4400 where 4800 MT/s was expected; accepted by")
                     .contains("the board will not more")
+                    .contains("Most in use during the owner's own work not read 21.5 GB")
+                    .contains("Channels", "Ranks of a module")
                     .contains("16.36")
                     .contains("16.67");
         }

@@ -63,14 +63,13 @@ export function ReadoutFields({
         disabled={disabled}
       />
       <TextField label="Conditions" {...field('conditions')} help="mains, what else ran" />
-      {withTest ? (
+      <TextField label="Most in use" {...field('peakInUse')} help="during the owner's own work" />
+      {withTest && (
         <>
           <TextField label="Memory test, passes" {...field('testPasses')} />
           <TextField label="Memory test, errors" {...field('testErrors')} help="0 where there were none" />
           <TextField label="Memory test, minutes" {...field('testMinutes')} />
         </>
-      ) : (
-        <TextField label="Most in use" {...field('peakInUse')} help="during the owner's own work" />
       )}
     </>
   );
@@ -82,6 +81,7 @@ export function ReadoutFields({
     value.positionsListed,
     value.ranks,
     value.channels,
+    value.peakInUse,
   ].some((v) => v !== undefined);
   return (
     <>

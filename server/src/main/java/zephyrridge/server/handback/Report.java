@@ -169,6 +169,7 @@ public class Report {
         count(rows, c, Comparison.Field.CAS_LATENCY, before.casLatency(), after.casLatency());
         count(rows, c, Comparison.Field.RANKS, before.ranks(), after.ranks());
         count(rows, c, Comparison.Field.CHANNELS, before.channels(), after.channels());
+        size(rows, "field.PEAK_IN_USE", before.peakInUse(), after.peakInUse(), "");
         for (BeforeAfter b : BeforeAfter.of(before.measured(), after.measured())) {
             MeasuredWords.Row r = MeasuredWords.row(b, texts);
             rows.add(List.of(r.name(), r.before(), r.after(), r.verdict()));
