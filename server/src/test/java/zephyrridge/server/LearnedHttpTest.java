@@ -127,7 +127,7 @@ class LearnedHttpTest {
                                 "channels",
                                 "Dual-channel",
                                 "peakInUse",
-                                "21.5 GB")));
+                                "22 GB")));
         change(
                 client,
                 id,
@@ -155,7 +155,7 @@ class LearnedHttpTest {
             assertThat(new PDFTextStripper().getText(pdf).replaceAll("\\s+", " "))
                     .contains("Rate: 4400 where 4800 MT/s was expected; accepted by")
                     .contains("the board will not more")
-                    .contains("Most in use during the owner's own work not read 21.5 GB")
+                    .contains("Most in use not read 22 GB")
                     .contains("Channels", "Ranks of a module")
                     .contains("16.36")
                     .contains("16.67");
