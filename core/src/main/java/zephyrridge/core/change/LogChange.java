@@ -171,7 +171,6 @@ public sealed interface LogChange extends Change {
         return in == null ? next : moved(s, next, in, Place.position(position), seen);
     }
 
-    /** Where what came out goes: with its own tag, or the next free one, into the drawer; or to the owner. */
     /** What lies in the socket above comes out first, to the tray; it sits anew once it is back. */
     static Unit lifted(Situation s, Unit unit, String position) {
         Optional<String> over =
@@ -179,6 +178,7 @@ public sealed interface LogChange extends Change {
         return over.map(key -> moved(s, unit, key, Place.TRAY, "")).orElse(unit);
     }
 
+    /** Where what came out goes: with its own tag, or the next free one, into the drawer; or to the owner. */
     private static Place aside(Situation s, Unit unit, String key, Optional<Place.Kind> out) {
         return switch (out.orElse(Place.Kind.TRAY)) {
             case BIN -> new Place(

@@ -56,6 +56,15 @@ public record Controller(
     }
 
     public Controller withCarveOut(ByteSize share) {
+        return with(caps, share);
+    }
+
+    /** With this row before all others: the first that matches counts. */
+    public Controller withFirst(RateCap row) {
+        return with(Stream.concat(Stream.of(row), caps.stream()).toList(), carveOut);
+    }
+
+    private Controller with(List<RateCap> rows, ByteSize share) {
         return new Controller(
                 name,
                 generation,
@@ -64,7 +73,7 @@ public record Controller(
                 ecc,
                 millivolts,
                 steps,
-                caps,
+                rows,
                 clockPerProcessor,
                 ranksPerChannel,
                 rankMultiplication,
@@ -73,28 +82,6 @@ public record Controller(
                 channelBytes,
                 deviceHole,
                 share,
-                reserve);
-    }
-
-    /** With this row before all others: the first that matches counts. */
-    public Controller withFirst(RateCap row) {
-        return new Controller(
-                name,
-                generation,
-                buffering,
-                clockedModules,
-                ecc,
-                millivolts,
-                steps,
-                Stream.concat(Stream.of(row), caps.stream()).toList(),
-                clockPerProcessor,
-                ranksPerChannel,
-                rankMultiplication,
-                ways,
-                flex,
-                channelBytes,
-                deviceHole,
-                carveOut,
                 reserve);
     }
 }
