@@ -74,10 +74,7 @@ public final class Recogniser {
         boolean text = whole instanceof Recognised.Dialog
                 || whole instanceof Recognised.Unknown u && u.why() == Recognised.Why.TEXT;
         if (text) {
-            text(content)
-                    .orElse("")
-                    .lines()
-                    .limit(DialogReader.MOST_LINES)
+            DialogReader.lines(text(content).orElse("")).stream()
                     .map(String::strip)
                     .forEach(line -> {
                         if (all.size() < MOST_LABELS && line.length() <= 200 && !DialogReader.names(line)) {

@@ -29,6 +29,9 @@ final class DeviceBlocks {
             "(?i)^ ?((?:DIMM|SO-?DIMM|Slot|Channel|Bank)[ _-]?[A-Z0-9]{0,3}(?:[ _-]?(?:DIMM)?[ _-]?\\d)?)(?: {1,10}| ?[:=] {0,10})(\\d{1,7} ?[MG]B|Not installed|Not present|Empty)$");
     private static final Pattern MAC_BANK =
             Pattern.compile("^\\s{0,12}((?:BANK \\d{1,2}/)?(?:Channel|DIMM)[A-Za-z0-9 /-]{1,24}):$");
+    private static final Pattern WORD = Pattern.compile("\\S+");
+    private static final Pattern WORDS = Pattern.compile("\\S+(?: \\S+){0,12}");
+    private static final Pattern BITS = Pattern.compile("^(\\d{1,3}) bits?$");
     private static final List<String> CIM = List.of(
             "BankLabel",
             "Capacity",
@@ -198,8 +201,10 @@ final class DeviceBlocks {
     }
 
     private static boolean isCimPair(String line) {
+        // Spared where there is no sign between key and value: the pattern tries every length of a key.
         Matcher m = PAIR.matcher(line);
-        return m.matches()
+        return (line.indexOf(':') > 0 || line.indexOf('=') > 0)
+                && m.matches()
                 && (CIM_ARRAY.contains(m.group(1)) || m.group(1).equals("Capacity") || isCimBeforeCapacity(m));
     }
 
@@ -243,6 +248,9 @@ final class DeviceBlocks {
     }
 
     private static boolean isTableHead(String line) {
+        if (!line.contains("Capacity")) {
+            return false;
+        }
         List<String> heads = List.of(line.split(" {1,200}"));
         return heads.size() >= 2 && heads.contains("Capacity") && CIM.containsAll(heads)
                 || heads.size() >= 2
@@ -255,7 +263,7 @@ final class DeviceBlocks {
         consumed.set(from);
         List<int[]> spans = new ArrayList<>();
         List<String> heads = new ArrayList<>();
-        Matcher m = Pattern.compile("\\S+").matcher(lines.get(from));
+        Matcher m = WORD.matcher(lines.get(from));
         while (m.find()) {
             heads.add(m.group());
             spans.add(new int[] {m.start(), m.end()});
@@ -278,9 +286,9 @@ final class DeviceBlocks {
     }
 
     private static Map<String, String> row(String line, List<String> heads, List<int[]> spans) {
-        List<int[]> cells = cells(line, "\\S+(?: \\S+){0,12}");
+        List<int[]> cells = cells(line, WORDS);
         if (cells.size() != heads.size()) {
-            cells = cells(line, "\\S+");
+            cells = cells(line, WORD);
         }
         Map<String, String> row = new LinkedHashMap<>();
         for (int c = 0; c < cells.size(); c++) {
@@ -302,9 +310,9 @@ final class DeviceBlocks {
         return row;
     }
 
-    private static List<int[]> cells(String line, String pattern) {
+    private static List<int[]> cells(String line, Pattern pattern) {
         List<int[]> cells = new ArrayList<>();
-        Matcher m = Pattern.compile(pattern).matcher(line);
+        Matcher m = pattern.matcher(line);
         while (m.find()) {
             cells.add(new int[] {m.start(), m.end()});
         }
@@ -370,7 +378,7 @@ final class DeviceBlocks {
     }
 
     private static int bits(String text) {
-        Matcher m = Pattern.compile("^(\\d{1,3}) bits?$").matcher(text);
+        Matcher m = BITS.matcher(text);
         return m.matches() ? Integer.parseInt(m.group(1)) : 0;
     }
 }

@@ -1,14 +1,11 @@
 package zephyrridge.core.reading.dialog;
 
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Iterator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
-import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import zephyrridge.core.finding.Detail;
 import zephyrridge.core.finding.Evidence;
 import zephyrridge.core.finding.Finding;
@@ -16,7 +13,6 @@ import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.listing.ListedModule;
-import zephyrridge.core.table.CsvTable;
 
 /**
  * Reads what systems print about their memory: dialogs copied or typed, commands' answers, in any order and any part of it. Each word of
@@ -27,6 +23,9 @@ import zephyrridge.core.table.CsvTable;
  */
 public final class DialogReader {
     public static final int MOST_LINES = 4000;
+    /** Characters of one text that are looked at, whole lines: a firmware-table command's answer on a large server is 110,000. */
+    public static final int MOST_CHARACTERS = 200_000;
+
     private static final int LONGEST_LINE = 400;
     private static final int MOST_ASKED = 8;
     private static final int MOST_SLOTS = 256;
@@ -35,33 +34,11 @@ public final class DialogReader {
 
     private static final double FIRMWARE_AVAILABLE = 0.9;
 
-    private record Known(String word, Meaning meaning) {}
-
-    private static final String ACCENTED =
-            "\u00e4\u00f6\u00fc\u00e0\u00e2\u00e7\u00e9\u00e8\u00ea\u00eb\u00ee\u00ef\u00f4\u00f9\u00fb";
-    private static final String PLAIN = "aouaaceeeeiiouu";
-
-    private static final List<Known> WORDS = CsvTable.read(DialogReader.class, "words.csv", 3).stream()
-            .flatMap(c -> spelt(c[1].toLowerCase(Locale.ROOT)).map(word -> new Known(word, Meaning.valueOf(c[2]))))
-            .sorted(Comparator.comparing((Known k) -> -k.word().length()))
-            .toList();
-
-    /** As systems write it, and as hands type it where the keyboard lacks the letter. */
-    private static Stream<String> spelt(String word) {
-        String german = word.replace("\u00e4", "ae")
-                .replace("\u00f6", "oe")
-                .replace("\u00fc", "ue")
-                .replace("\u00df", "ss");
-        StringBuilder plain = new StringBuilder();
-        word.chars().forEach(c -> {
-            int at = ACCENTED.indexOf(c);
-            plain.append(at < 0 ? (char) c : PLAIN.charAt(at));
-        });
-        return Stream.of(word, german, plain.toString()).distinct();
-    }
-
     private static final Pattern FREE =
             Pattern.compile("(?i)^Mem: {1,12}(\\d{1,13}(?:[.,]\\d)?)([KMGT]i?|[KMGT]B)?(?: .*)?$");
+    private static final Pattern BLANKS = Pattern.compile("[\\u00A0\\u2007\\u2009\\u200A\\u202F\\t]");
+    private static final Pattern NO_MARKS = Pattern.compile("[\\u200E\\u200F\\u202A-\\u202E\\uFEFF]");
+    private static final Pattern COMMITTED = Pattern.compile("([\\d.,]{1,12})\\s?/\\s?([\\d.,]{1,12}) ?(\\p{L}{1,3})");
     private static final Pattern LEADERS = Pattern.compile("^[\\s:=.\\u2026\\uFF1A\\u00B7]+");
     private static final Pattern SLOTS_ONLY = Pattern.compile(
             "^(?:[\\p{L} ]{0,40}[:\\uFF1A])? ?\\d{1,3} ?(?:/|\\p{L}{1,10}(?: \\p{L}{1,6})?) ?\\d{1,3}$");
@@ -88,12 +65,11 @@ public final class DialogReader {
         DialogReader r = new DialogReader();
         // A slash between blanks parts what somebody typed into one line.
         String parted = text.length() <= MOST_TYPED * TypedLine.LONGEST ? text.replace(" / ", "\n") : text;
-        List<String> lines =
-                parted.lines().limit(MOST_LINES + 1L).map(DialogReader::tidy).toList();
-        if (lines.size() > MOST_LINES) {
-            r.add(DialogFinding.DIALOG_LINES_CUT, new DialogFinding.Count(MOST_LINES), "", "");
-            lines = lines.subList(0, MOST_LINES);
+        List<String> raw = lines(parted);
+        if (parted.lines().skip(raw.size()).findAny().isPresent()) {
+            r.add(DialogFinding.DIALOG_LINES_CUT, new DialogFinding.Count(raw.size()), "", "");
         }
+        List<String> lines = raw.stream().map(DialogReader::tidy).toList();
         DeviceBlocks blocks = DeviceBlocks.of(lines);
         for (int i = 0; i < lines.size(); i++) {
             if (!blocks.consumed(i)) {
@@ -112,6 +88,19 @@ public final class DialogReader {
         return new DialogReading(r.words, r.told, blocks.positions(), blocks.maximum(), r.findings);
     }
 
+    /** The first lines of a text, as many as are read of one: {@link #MOST_LINES}, {@link #MOST_CHARACTERS}. */
+    public static List<String> lines(String text) {
+        List<String> lines = new ArrayList<>();
+        int left = MOST_CHARACTERS;
+        for (Iterator<String> all = text.lines().iterator(); all.hasNext() && lines.size() < MOST_LINES && left > 0; ) {
+            String line = all.next();
+            // What is cut off a line is not looked at, and costs nothing.
+            left -= Math.min(line.length(), LONGEST_LINE) + 1;
+            lines.add(line);
+        }
+        return lines;
+    }
+
     /** Whether a single line begins with a word that systems use, or says a size with its usable part: then it is no label. */
     public static boolean names(String line) {
         String t = tidy(line).strip();
@@ -121,52 +110,57 @@ public final class DialogReader {
     /** One kind of blank, no marks of writing direction; lines longer than any dialog's are cut. */
     private static String tidy(String line) {
         String t = line.length() > LONGEST_LINE ? line.substring(0, LONGEST_LINE) : line;
-        return t.replaceAll("[\\u00A0\\u2007\\u2009\\u200A\\u202F\\t]", " ")
-                .replaceAll("[\\u200E\\u200F\\u202A-\\u202E\\uFEFF]", "")
+        return NO_MARKS.matcher(BLANKS.matcher(t).replaceAll(" "))
+                .replaceAll("")
                 .stripTrailing();
     }
 
     /** What somebody types into one line, "Installed RAM 16 GB, Speed: 3200 MT/s, 2 of 2 slots": each part that says by itself what it is. */
     private static List<String> typed(String line) {
         List<String> said = new ArrayList<>();
+        Matcher count = SLOTS_AFTER.matcher(line);
+        boolean figure = false;
         int from = 0;
+        int looked = 0;
         for (Matcher m = PARTS.matcher(line); m.find(); ) {
-            String next = line.substring(m.end());
-            boolean parts = m.group().startsWith(" ")
-                    ? isWhole(line.substring(from, m.start())) && beginsAnother(next)
-                    : known(next).isPresent() || SLOTS_AFTER.matcher(next).lookingAt();
+            for (; looked < m.start(); looked++) {
+                figure |= Character.isDigit(line.charAt(looked));
+            }
+            int next = m.end();
+            boolean blank = line.charAt(m.start()) == ' ';
+            if (blank && !figure && !says(line, from, m.start(), false, Meaning.FORM)) {
+                continue;
+            }
+            boolean parts = count.region(next, line.length()).lookingAt()
+                    || (blank
+                            ? says(line, next, line.length(), true, Meaning.values())
+                                    || says(line, next, line.length(), false, Meaning.FORM)
+                            : DialogWords.at(line, next, line.length()).isPresent());
             if (parts) {
                 said.add(line.substring(from, m.start()));
-                from = m.end();
+                from = next;
+                looked = next;
+                figure = false;
             }
         }
         said.add(line.substring(from));
         return said;
     }
 
-    /** Whether something is said already: a figure, or a form. */
-    private static boolean isWhole(String part) {
-        return part.chars().anyMatch(Character::isDigit) || says(part, rest -> true, Meaning.FORM);
-    }
-
-    /** Whether a word that systems use begins here, with its figure behind it, or a count of slots. */
-    private static boolean beginsAnother(String next) {
-        return SLOTS_AFTER.matcher(next).lookingAt()
-                || says(next, rest -> Character.isDigit(rest.charAt(0)), Meaning.values())
-                || says(next, rest -> true, Meaning.FORM);
-    }
-
-    private static boolean says(String part, Predicate<String> rest, Meaning... meanings) {
-        return known(part)
-                .filter(k -> List.of(meanings).contains(k.meaning()))
-                .map(k -> LEADERS.matcher(part.substring(k.word().length())).replaceFirst(""))
-                .filter(r -> !r.isBlank() && rest.test(r))
-                .isPresent();
+    /** Whether one of the words with these meanings stands at the head of that part, with something behind it: a digit, where one has to. */
+    private static boolean says(String line, int from, int to, boolean digit, Meaning... meanings) {
+        Optional<DialogWords.Known> word = DialogWords.at(line, from, to);
+        if (word.isEmpty() || !List.of(meanings).contains(word.get().meaning())) {
+            return false;
+        }
+        Matcher leaders = LEADERS.matcher(line).region(from + word.get().length(), to);
+        int rest = leaders.lookingAt() ? leaders.end() : from + word.get().length();
+        return rest < to && (!digit || Character.isDigit(line.charAt(rest)));
     }
 
     /** Takes a line as people type it; false where it is a system's own, or says nothing so. */
     private boolean byHand(int no, String line) {
-        Optional<Known> first = known(line);
+        Optional<DialogWords.Known> first = known(line);
         boolean systems = pending.isPresent()
                 || FREE.matcher(line).matches()
                 || usable(line).isPresent()
@@ -246,10 +240,9 @@ public final class DialogReader {
             slots(no, line, after.group(1));
             return;
         }
-        Optional<Known> known = known(line);
+        Optional<DialogWords.Known> known = known(line);
         if (known.isPresent()) {
-            String rest =
-                    LEADERS.matcher(line.substring(known.get().word().length())).replaceFirst("");
+            String rest = LEADERS.matcher(line.substring(known.get().length())).replaceFirst("");
             pending = rest.isEmpty() ? Optional.of(known.get().meaning()) : Optional.empty();
             if (!rest.isEmpty()) {
                 said(no, line, known.get().meaning(), rest);
@@ -263,14 +256,8 @@ public final class DialogReader {
         }
     }
 
-    private static Optional<Known> known(String line) {
-        String lower = line.toLowerCase(Locale.ROOT).replace('\u2019', '\'');
-        return WORDS.stream()
-                .filter(k -> lower.startsWith(k.word())
-                        && (lower.length() == k.word().length()
-                                || !Character.isLetterOrDigit(
-                                        lower.charAt(k.word().length()))))
-                .findFirst();
+    private static Optional<DialogWords.Known> known(String line) {
+        return DialogWords.at(line, 0, line.length());
     }
 
     private void said(int no, String line, Meaning meaning, String rest) {
@@ -306,6 +293,9 @@ public final class DialogReader {
     }
 
     private static Optional<Printed> usable(String text) {
+        if (text.indexOf('(') < 0) {
+            return Optional.empty();
+        }
         Matcher pair = Figures.PAIR.matcher(text);
         if (!pair.find()) {
             return Optional.empty();
@@ -320,8 +310,7 @@ public final class DialogReader {
 
     /** "7.9/11.2 GB": what is promised to programs, and what could be. */
     private void committed(int no, String line, String rest) {
-        Matcher m = Pattern.compile("([\\d.,]{1,12})\\s?/\\s?([\\d.,]{1,12}) ?(\\p{L}{1,3})")
-                .matcher(rest);
+        Matcher m = COMMITTED.matcher(rest);
         Optional<Printed> now = m.find()
                         && m.group(1).matches("\\d+(?:[.,]\\d+)?")
                         && Figures.SIZE.matcher("1 " + m.group(3)).matches()

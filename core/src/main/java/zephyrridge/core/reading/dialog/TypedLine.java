@@ -53,6 +53,8 @@ final class TypedLine {
             4267, 4800, 5200, 5500, 5600, 6000, 6400, 7500, 8533, 9600);
 
     private static final Map<String, String> COUNTS = counts();
+    private static final Pattern MEMORY = Pattern.compile(
+            "(?i)(?<!\\p{L})(?:ram|memory|installed|installiert|arbeitsspeicher|m\u00e9moire)(?!\\p{L})");
     private static final Pattern WORD = pattern("\\p{L}{2,}[\\p{L}\\d-]*");
     /** Words that say nothing by themselves beside figures. */
     private static final Pattern FILLER = pattern(
@@ -247,12 +249,7 @@ final class TypedLine {
         String before = left.substring(0, size.start());
         String after = left.substring(size.end());
         boolean minus = before.stripTrailing().endsWith("-");
-        return !minus
-                && (figures > 0
-                        || Pattern.compile(
-                                        "(?i)(?<!\\p{L})(?:ram|memory|installed|installiert|arbeitsspeicher|m\u00e9moire)(?!\\p{L})")
-                                .matcher(before + " " + after)
-                                .find());
+        return !minus && (figures > 0 || MEMORY.matcher(before + " " + after).find());
     }
 
     private static Optional<Printed> size(Matcher m, int group) {

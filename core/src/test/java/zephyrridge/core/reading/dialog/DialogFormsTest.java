@@ -1,12 +1,14 @@
 package zephyrridge.core.reading.dialog;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static zephyrridge.core.reading.dialog.DialogSteps.read;
 import static zephyrridge.core.reading.dialog.DialogSteps.size;
 
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.finding.Finding;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.listing.ListedModule;
 
@@ -230,5 +232,23 @@ class DialogFormsTest {
         }
         DialogReading cut = DialogReader.read("x\n".repeat(DialogReader.MOST_LINES + 5) + "Installed RAM 8 GB");
         assertThat(cut.findings()).extracting(f -> f.code()).contains(DialogFinding.DIALOG_LINES_CUT);
+    }
+
+    @Test
+    void aTextHasABudgetAndTheRestIsSaidToBeUnread() {
+        String line = "a report that goes on about other things than memory, with figures such as 12 and 345";
+        String text = "Installed RAM 8 GB\n" + (line + "\n").repeat(3_000) + "Memory speed: 2400 MHz";
+        DialogReading r = DialogReader.read(text);
+        int lines = DialogReader.lines(text).size();
+        assertThat(lines).isLessThan(3_000);
+        assertThat(lines * (line.length() + 1)).isCloseTo(DialogReader.MOST_CHARACTERS, within(200));
+        assertThat(r.size(Meaning.INSTALLED)).isPresent();
+        assertThat(r.findings())
+                .filteredOn(f -> f.code() == DialogFinding.DIALOG_LINES_CUT)
+                .extracting(Finding::detail)
+                .containsExactly(new DialogFinding.Count(lines));
+        // One that fits is read to its end, and nothing is said.
+        DialogReading whole = DialogReader.read("Installed RAM 8 GB\n" + (line + "\n").repeat(2_000));
+        assertThat(whole.findings()).extracting(f -> f.code()).doesNotContain(DialogFinding.DIALOG_LINES_CUT);
     }
 }
