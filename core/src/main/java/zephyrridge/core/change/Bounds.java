@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.log.Log;
 
 /**
  * How long texts and lists of a job may be that comes as a document. Changes say it for each of their fields; a document has all of
@@ -36,6 +37,9 @@ final class Bounds {
         }
         if (value instanceof Map<?, ?> m) {
             return m.size() > MOST ? tooMany(path) : first(m.keySet(), path).or(() -> first(m.values(), path));
+        }
+        if (value instanceof Log log) {
+            return broken(path + ".entries", log.entries());
         }
         return value instanceof Record r ? components(path, r) : Optional.empty();
     }

@@ -1,6 +1,7 @@
 package zephyrridge.core.log;
 
-import java.util.ArrayList;
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -8,14 +9,34 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 
-/** What was done to one machine, in the order of recording; {@link #happened()} gives the order of happening. */
-public record Log(List<Entry> entries) {
+/**
+ * What was done to one machine, in the order of recording; {@link #happened()} gives the order of happening.
+ *
+ * <p>Of equal entries equal. No record, since it remembers what follows from them: everything that is asked of a job asks for it.
+ */
+public final class Log {
     public static final Log EMPTY = new Log(List.of());
     /** More than the longest fault hunt on a large server; keeps a job's document bounded. */
     public static final int MOST = 5_000;
 
-    public Log {
-        entries = List.copyOf(entries);
+    private final List<Entry> entries;
+    private final List<Entry> happened;
+    private final List<Entry.Started> starts;
+
+    @JsonCreator
+    public Log(@JsonProperty("entries") List<Entry> entries) {
+        this.entries = List.copyOf(entries);
+        happened = happened(this.entries);
+        starts = happened.stream()
+                .filter(Entry.Started.class::isInstance)
+                .map(Entry.Started.class::cast)
+                .toList();
+    }
+
+    /** As they were recorded. */
+    @JsonProperty
+    public List<Entry> entries() {
+        return entries;
     }
 
     public Log with(Entry entry) {
@@ -38,20 +59,20 @@ public record Log(List<Entry> entries) {
 
     /** What holds: without retractions and what they take away, in the order of happening. */
     public List<Entry> happened() {
+        return happened;
+    }
+
+    private static List<Entry> happened(List<Entry> entries) {
         Set<Integer> gone = new HashSet<>();
         for (Entry e : entries) {
             if (e instanceof Entry.Retracted r) {
                 gone.addAll(r.entries());
             }
         }
-        List<Entry> left = new ArrayList<>();
-        for (Entry e : entries) {
-            if (!(e instanceof Entry.Retracted) && !gone.contains(e.no())) {
-                left.add(e);
-            }
-        }
-        left.sort(Comparator.comparingInt((Entry e) -> e.stamp().after()).thenComparingInt(Entry::no));
-        return left;
+        return entries.stream()
+                .filter(e -> !(e instanceof Entry.Retracted) && !gone.contains(e.no()))
+                .sorted(Comparator.comparingInt((Entry e) -> e.stamp().after()).thenComparingInt(Entry::no))
+                .toList();
     }
 
     /** @param starts made until then; {@code moved} whether a module had been moved */
@@ -66,10 +87,7 @@ public record Log(List<Entry> entries) {
     }
 
     public List<Entry.Started> starts() {
-        return happened().stream()
-                .filter(Entry.Started.class::isInstance)
-                .map(Entry.Started.class::cast)
-                .toList();
+        return starts;
     }
 
     /** Whether anything that happened was done at a position. */
@@ -79,5 +97,20 @@ public record Log(List<Entry> entries) {
                 .anyMatch(e -> e instanceof Entry.Moved m && (m.from().equals(place) || m.to().equals(place))
                         || e instanceof Entry.Reseated r && r.position().equals(position)
                         || e instanceof Entry.Started s && s.arrangement().containsKey(position));
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Log log && entries.equals(log.entries);
+    }
+
+    @Override
+    public int hashCode() {
+        return entries.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "Log" + entries;
     }
 }

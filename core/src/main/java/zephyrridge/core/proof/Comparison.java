@@ -79,6 +79,11 @@ public record Comparison(List<Line> lines) {
     }
 
     public Line line(Field field) {
-        return lines.stream().filter(l -> l.field() == field).findFirst().orElseThrow();
+        for (Line line : lines) {
+            if (line.field() == field) {
+                return line;
+            }
+        }
+        throw new IllegalArgumentException("no line of " + field);
     }
 }

@@ -1,7 +1,9 @@
 package zephyrridge.core.standing;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -11,9 +13,11 @@ import zephyrridge.core.finding.Finding;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.finding.Subject;
 import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.limit.LimitFinding;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
@@ -98,10 +102,17 @@ public record Proof(
         int lastMove = lastIndex(happened, e -> e instanceof Entry.Moved || e instanceof Entry.Reseated);
         int lastOff = lastIndex(happened, e -> e instanceof Entry.Stepped s && s.did() == Entry.Did.TAKE_OFF);
         List<Try> tries = new ArrayList<>();
+        // Most starts find the modules where the one before did, and many show the same: each such pair is judged once.
+        Map<Map<String, String>, Expected> expected = new HashMap<>();
+        Map<List<Object>, Comparison> compared = new HashMap<>();
         for (int i = 0; i < happened.size(); i++) {
             if (happened.get(i) instanceof Entry.Started s) {
                 boolean counts = i > lastMove && s.arrangement().equals(now.inIt());
-                tries.add(new Try(tries.size() + 1, s, compare(bench, unit, s), counts, accepted(unit, s)));
+                Comparison comparison = compared.computeIfAbsent(
+                        List.of(s.arrangement(), s.readout()),
+                        same -> expected.computeIfAbsent(s.arrangement(), in -> Expected.of(bench, unit, in))
+                                .against(bench, s.readout()));
+                tries.add(new Try(tries.size() + 1, s, comparison, counts, accepted(unit, s)));
             }
         }
         List<Finding> missing = new ArrayList<>();
@@ -158,13 +169,18 @@ public record Proof(
         return good >= 0 && (lastOff > good || opened > good && other > opened);
     }
 
-    /** What that arrangement was expected to show, against what was read at that start. */
-    private static Comparison compare(Bench bench, Unit unit, Entry.Started s) {
-        var layout = unit.layout(bench.record(), s.arrangement());
-        var host = unit.host();
-        var evaluation = bench.evaluator().evaluate(layout, layout, host);
-        return ReadoutComparison.compare(
-                bench.record(), layout, host, Expectation.of(bench.record(), layout, evaluation, host), s.readout());
+    /** What an arrangement is expected to show. */
+    private record Expected(Layout layout, Host host, Expectation expectation) {
+        static Expected of(Bench bench, Unit unit, Map<String, String> arrangement) {
+            Layout layout = unit.layout(bench.record(), arrangement);
+            LayoutEvaluation evaluation = bench.evaluator().evaluate(layout, layout, unit.host());
+            return new Expected(layout, unit.host(), Expectation.of(bench.record(), layout, evaluation, unit.host()));
+        }
+
+        /** What was read at one start against it. */
+        Comparison against(Bench bench, Readout readout) {
+            return ReadoutComparison.compare(bench.record(), layout, host, expectation, readout);
+        }
     }
 
     private static Set<Field> accepted(Unit unit, Entry.Started s) {
@@ -177,11 +193,16 @@ public record Proof(
     /** A failed start, errors, and every difference that nothing explains, at any start that counts. */
     private static void open(Unit unit, List<Try> counting, List<Finding> missing) {
         List<String> failed = new ArrayList<>();
+        int found = unit.log().happened().stream()
+                .filter(Entry.FaultFound.class::isInstance)
+                .mapToInt(Entry::no)
+                .max()
+                .orElse(0);
         for (Try t : counting) {
             int no = t.start().no();
             boolean explained = unit.accepted().stream()
                             .anyMatch(a -> a.start() == no && a.field().isEmpty())
-                    || unit.log().happened().stream().anyMatch(e -> e instanceof Entry.FaultFound && e.no() > no);
+                    || found > no;
             if (t.start().failed() && !explained) {
                 failed.add(String.valueOf(t.nth()));
             }
