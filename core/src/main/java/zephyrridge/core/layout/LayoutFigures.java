@@ -205,6 +205,26 @@ public final class LayoutFigures {
                 order);
     }
 
+    /** Bench minutes of a layout, as {@link #figures} says them. */
+    public int minutes(ChannelSummary[] all) {
+        boolean any = false;
+        long changed = 0;
+        int handled = 0;
+        int filled = 0;
+        for (ChannelSummary s : all) {
+            any |= s.changed;
+            changed |= s.changedClasses;
+            handled += s.handled;
+            filled += s.modules;
+        }
+        return any ? machine.effort(changed, handled, filled).minutes() : 0;
+    }
+
+    /** What of so much memory can be usable at most, in MiB. */
+    public long mostUsableMib(long installedMib) {
+        return UsableMemory.mebibytes(machine.record.controller(), host, installedMib, 0);
+    }
+
     /**
      * What the mean bandwidth of a layout cannot pass, all processors together, in thirds of MB/s: channel bytes x rate of the slowest
      * module x total / fullest channel (R-3.8). A tenth of the work of {@link #figures}.

@@ -27,6 +27,11 @@ final class Leaves {
 
     private record Likelihood(int permille, boolean stops) {}
 
+    /** Money that nothing costs: far above any sum, and summed up a few hundred times still one. */
+    private static final long CANNOT = Long.MAX_VALUE / 4_000;
+
+    private static final Likelihood UNKNOWN = new Likelihood(1000, false);
+
     private final PlanTask task;
     private final Kinds kinds;
     private final LayoutFigures figures;
@@ -36,6 +41,16 @@ final class Leaves {
     private final List<List<Sourcing>> sourcing = new ArrayList<>();
 
     private final long[] leastMoney;
+    /** By day, kind and number of pieces; one more than it is, 0 where it was not asked for yet. */
+    private final long[][][] leastOf;
+    /** By kind, for the chance. */
+    private final long[] mebibytes;
+
+    private final int[] density;
+    /** Of the layout that is considered. */
+    private final int[] newKind;
+
+    private int newKinds;
     private final long[] pulledValue;
     private final long allPulled;
     private final boolean acceptable;
@@ -106,6 +121,14 @@ final class Leaves {
             }
             sourcing.add(ofDay);
         }
+        leastOf = new long[days.size()][kinds.size()][];
+        newKind = new int[kinds.size()];
+        mebibytes = new long[kinds.size()];
+        density = new int[kinds.size()];
+        for (int k = 0; k < kinds.size(); k++) {
+            mebibytes[k] = kinds.spec(k).capacity().mebibytes();
+            density[k] = kinds.spec(k).organisation().density().mebibits();
+        }
         ownKinds = java.util.stream.IntStream.range(0, kinds.size())
                 .filter(k -> !kinds.own.get(k).isEmpty())
                 .toArray();
@@ -170,10 +193,6 @@ final class Leaves {
 
     /** Whether nothing that is still to be put in can make this beat what was found. */
     boolean isHopeless(long mostMib, long changedClasses, int[] used) {
-        return isHopeless(mostMib, mostMeanTenths(), changedClasses, used);
-    }
-
-    private boolean isHopeless(long mostMib, long mostMean, long changedClasses, int[] used) {
         long money = 0;
         for (int k = 0; k < used.length; k++) {
             if (used[k] > 0) {
@@ -182,8 +201,8 @@ final class Leaves {
         }
         int minutes = changedClasses == 0 ? 0 : figures.leastMinutes(changedClasses);
         return front.hasNoWorse(new Criteria(
-                (int) Math.min(mostMib, Integer.MAX_VALUE),
-                (int) mostMean,
+                (int) figures.mostUsableMib(mostMib),
+                (int) mostMeanTenths(),
                 money + task.terms().labour(minutes).minor() - allPulled,
                 1000,
                 minutes,
@@ -192,69 +211,135 @@ final class Leaves {
 
     void consider(GroupChoices.Choice[] path, ChannelSummary[] at, int[] used) {
         boolean changed = false;
-        long classes = 0;
         long mib = 0;
         for (ChannelSummary s : at) {
             changed |= s.isChanged();
-            classes |= s.changedClasses();
             mib += s.installedMib();
         }
-        if (!changed
-                || mib < task.target().atLeast().mebibytes()
-                || isHopeless(mib, tenths(figures.mostMeanThirds(at)), classes, used)) {
+        if (!changed || mib < task.target().atLeast().mebibytes()) {
+            return;
+        }
+        Reach reach = plain ? reach(path, mib) : null;
+        Likelihood known = plain ? chances.getOrDefault(reach, UNKNOWN) : UNKNOWN;
+        if (known.stops) {
+            return;
+        }
+        newKinds(path, used);
+        long pulled = pulled(used);
+        int minutes = figures.minutes(at);
+        long labour = task.terms().labour(minutes).minor();
+        if (!isWorthwhile(
+                (int) figures.mostUsableMib(mib),
+                (int) tenths(figures.mostMeanThirds(at)),
+                known.permille,
+                minutes,
+                labour,
+                pulled,
+                used)) {
             return;
         }
         Figures f = figures.figures(at);
         if (f.stop() || f.orderBroken()) {
             return;
         }
-        int minutes = f.effort().minutes();
-        int mean = (int) tenths(f.allMeanThirds());
-        long labour = task.terms().labour(minutes).minor();
-        long pulled = 0;
-        long least = 0;
-        for (int k : ownKinds) {
-            pulled += Math.max(0, kinds.own.get(k).size() - used[k]) * pulledValue[k];
-        }
-        for (int k = 0; k < used.length; k++) {
-            if (used[k] > 0) {
-                least += Math.max(0, used[k] - kinds.own.get(k).size()) * leastMoney[k];
-            }
-        }
-        int usable = (int) f.usableMib();
-        if (front.hasNoWorse(new Criteria(usable, mean, least + labour - pulled, 1000, minutes, 0))) {
-            return;
-        }
-        Likelihood likely = likelihood(path, f);
+        Likelihood likely = plain ? chances.computeIfAbsent(reach, r -> judged(path, f)) : judged(path, f);
         if (likely.stops) {
             return;
         }
         for (int d = 0; d < days.size(); d++) {
-            Criteria c = new Criteria(usable, mean, least + labour - pulled, likely.permille, minutes, days.get(d));
-            if (!front.hasNoWorse(c)) {
+            long cost = leastCost(d, used, labour, pulled, likely.permille);
+            Criteria c = new Criteria(
+                    (int) f.usableMib(), (int) tenths(f.allMeanThirds()), cost, likely.permille, minutes, days.get(d));
+            if (cost < CANNOT && !front.hasNoWorse(c)) {
                 source(path, used, d, c, labour, pulled);
             }
         }
     }
 
-    private Likelihood likelihood(GroupChoices.Choice[] path, Figures f) {
-        if (!plain) {
-            return judged(path, f);
+    /** Whether it could be had on any day so that nothing found yet is no worse. */
+    private boolean isWorthwhile(
+            int usable, int mean, int permille, int minutes, long labour, long pulled, int[] used) {
+        // On the last day all can be had that can be had at all: what that price does not carry on the first is past
+        // hope.
+        long cost = leastCost(days.size() - 1, used, labour, pulled, permille);
+        if (cost >= CANNOT || front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, 0))) {
+            return false;
         }
+        for (int d = 0; d < days.size(); d++) {
+            cost = leastCost(d, used, labour, pulled, permille);
+            if (cost < CANNOT && !front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, days.get(d)))) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** The least that it costs where it is ready on a day: each kind the cheapest way, and nothing of it lost; CANNOT where it cannot be had. */
+    private long leastCost(int d, int[] used, long labour, long pulled, int permille) {
+        long money = 0;
+        for (int i = 0; i < newKinds; i++) {
+            int k = newKind[i];
+            money += leastOf(d, k, used[k] - kinds.own.get(k).size());
+        }
+        return money >= CANNOT ? CANNOT : Paying.expectedCost(money, 0, labour, pulled, permille);
+    }
+
+    /** Money of the cheapest way to have so many of a kind on a day, CANNOT where there is none. */
+    private long leastOf(int d, int k, int more) {
+        if (leastOf[d][k] == null) {
+            leastOf[d][k] = new long[groupSockets + 1];
+        }
+        long[] by = leastOf[d][k];
+        if (by[more] == 0) {
+            List<Sourcing.Supply> ways = sourcing.get(d).get(k).of(more);
+            by[more] = ways.isEmpty() ? CANNOT : 1 + ways.get(0).money();
+        }
+        return by[more] == CANNOT ? CANNOT : by[more] - 1;
+    }
+
+    /** Notes the kinds of which more are used than are in the machine. */
+    private void newKinds(GroupChoices.Choice[] path, int[] used) {
+        newKinds = 0;
+        for (GroupChoices.Choice c : path) {
+            for (int k : c.kindAt()) {
+                if (k >= 0 && used[k] > kinds.own.get(k).size() && !isNoted(k)) {
+                    newKind[newKinds++] = k;
+                }
+            }
+        }
+    }
+
+    private boolean isNoted(int kind) {
+        for (int i = 0; i < newKinds; i++) {
+            if (newKind[i] == kind) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private long pulled(int[] used) {
+        long pulled = 0;
+        for (int k : ownKinds) {
+            pulled += Math.max(0, kinds.own.get(k).size() - used[k]) * pulledValue[k];
+        }
+        return pulled;
+    }
+
+    private Reach reach(GroupChoices.Choice[] path, long mib) {
         long largest = 0;
-        int density = 0;
+        int densest = 0;
         int buffering = 0;
         for (GroupChoices.Choice c : path) {
             for (int k : c.kindAt()) {
                 if (k >= 0) {
-                    ModuleSpec m = kinds.spec(k);
-                    largest = Math.max(largest, m.capacity().mebibytes());
-                    density = Math.max(density, m.organisation().density().mebibits());
-                    buffering |= 1 << m.buffering().ordinal();
+                    largest = Math.max(largest, mebibytes[k]);
+                    densest = Math.max(densest, density[k]);
+                    buffering |= 1 << kinds.spec(k).buffering().ordinal();
                 }
             }
         }
-        return chances.computeIfAbsent(new Reach(f.installedMib(), largest, density, buffering), r -> judged(path, f));
+        return new Reach(mib, largest, densest, buffering);
     }
 
     private Likelihood judged(GroupChoices.Choice[] path, Figures f) {

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -211,17 +212,16 @@ public final class Planner {
         if (first == null || !takeWhatHasNoSockets()) {
             return;
         }
+        List<Map<List<Integer>, GroupChoices.Choice>> byContent =
+                groups.stream().map(Planner::byContent).toList();
         for (int i = 0; i < first.choices.size() && !ends(); i++) {
-            int[] kindAt = first.choices.get(i).kindAt();
+            List<Integer> content = content(first.choices.get(i));
             boolean all = true;
             for (int g = 0; g < groups.size() && all; g++) {
                 if (groups.get(g).sockets.length == 0) {
                     continue;
                 }
-                GroupChoices.Choice like = groups.get(g).choices.stream()
-                        .filter(c -> Arrays.equals(sorted(c.kindAt()), sorted(kindAt)))
-                        .findFirst()
-                        .orElse(null);
+                GroupChoices.Choice like = byContent.get(g).get(content);
                 all = like != null;
                 path[g] = like;
             }
@@ -244,10 +244,15 @@ public final class Planner {
         return true;
     }
 
-    private static int[] sorted(int[] kindAt) {
-        int[] s = kindAt.clone();
-        Arrays.sort(s);
-        return s;
+    /** The first choice of each content, wherever in the group it lies. */
+    private static Map<List<Integer>, GroupChoices.Choice> byContent(GroupChoices group) {
+        Map<List<Integer>, GroupChoices.Choice> by = new HashMap<>();
+        group.choices.forEach(c -> by.putIfAbsent(content(c), c));
+        return by;
+    }
+
+    private static List<Integer> content(GroupChoices.Choice choice) {
+        return Arrays.stream(choice.kindAt()).sorted().boxed().toList();
     }
 
     private void leaf() {

@@ -1,11 +1,11 @@
 package zephyrridge.core.plan;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.ToLongFunction;
 
 /**
  * From where so many pieces of one kind come: for each number the ways none of which is better than another in both money and loss
@@ -65,17 +65,60 @@ final class Sourcing {
         }
     }
 
+    /** Tested ones first among equals; with what the first 0, 1, 2 ... of them are worth. */
     private final List<DrawerPiece> drawer;
-    private final List<List<Supply>> byCount;
 
-    private Sourcing(List<DrawerPiece> drawer, List<List<Supply>> byCount) {
+    private final long[] worth;
+    /** Lines that are here in time, each with what is lost of a pack. */
+    private final List<Line> lines;
+
+    private final int most;
+    /** By number of pieces, made when it is asked for: a search asks for few of many numbers. */
+    private final List<List<Supply>> ways;
+
+    private final List<List<Supply>> bought;
+    private List<List<Supply>> mixed = List.of();
+
+    private record Line(Offer offer, long loss) {
+        int packs(int pieces) {
+            return (pieces + offer.pieces() - 1) / offer.pieces();
+        }
+
+        /** No dearer in anything, pack by pack. */
+        boolean isNoWorseThan(Line o) {
+            return offer.pieces() == o.offer.pieces()
+                    && offer.price().compareTo(o.offer.price()) <= 0
+                    && loss <= o.loss;
+        }
+    }
+
+    private Sourcing(List<DrawerPiece> drawer, List<Line> lines, int most) {
         this.drawer = drawer;
-        this.byCount = byCount;
+        this.lines = lines;
+        this.most = most;
+        worth = new long[drawer.size() + 1];
+        for (int d = 0; d < drawer.size(); d++) {
+            worth[d + 1] = worth[d] + drawer.get(d).bookValue().minor();
+        }
+        ways = new ArrayList<>(Collections.nCopies(most + 1, null));
+        bought = new ArrayList<>(Collections.nCopies(most + 1, null));
     }
 
     /** Ways to have this many, the cheapest first; empty where there is none. */
     List<Supply> of(int count) {
-        return count < byCount.size() ? byCount.get(count) : List.of();
+        if (count > most) {
+            return List.of();
+        }
+        if (ways.get(count) == null) {
+            List<Supply> all = new ArrayList<>();
+            for (int d = 0; d <= Math.min(count, drawer.size()); d++) {
+                for (Supply s : bought(count - d)) {
+                    all.add(s.withDrawn(d, worth[d]));
+                }
+            }
+            ways.set(count, best(all));
+        }
+        return ways.get(count);
     }
 
     /** How many of a way's pieces nobody has tested. */
@@ -99,23 +142,11 @@ final class Sourcing {
                         .thenComparing(p -> !p.tested())
                         .thenComparing(DrawerPiece::tag))
                 .toList();
-        List<Offer> inTime = offers.stream()
+        List<Line> inTime = offers.stream()
                 .filter(o -> o.leadDays() <= readyDay && o.stock() > 0)
+                .map(o -> new Line(o, loss(o, proofDay, terms)))
                 .toList();
-        List<List<Supply>> bought = bought(inTime, most, o -> loss(o, proofDay, terms));
-        List<List<Supply>> table = new ArrayList<>();
-        for (int k = 0; k <= most; k++) {
-            List<Supply> ways = new ArrayList<>();
-            long worth = 0;
-            for (int d = 0; d <= Math.min(k, pieces.size()); d++) {
-                worth += d == 0 ? 0 : pieces.get(d - 1).bookValue().minor();
-                for (Supply s : bought.get(k - d)) {
-                    ways.add(s.withDrawn(d, worth));
-                }
-            }
-            table.add(best(ways));
-        }
-        return new Sourcing(pieces, table);
+        return new Sourcing(pieces, inTime, most);
     }
 
     /** Lines that another one of the kind beats in everything are left out, where that one has enough for all that is asked for at most. */
@@ -141,63 +172,101 @@ final class Sourcing {
         return kept;
     }
 
-    /** Ways to buy each number. */
-    private static List<List<Supply>> bought(List<Offer> offers, int most, ToLongFunction<Offer> loss) {
-        List<List<Supply>> lots = new ArrayList<>();
-        boolean forced = false;
-        for (int k = 0; k <= most; k++) {
-            int wanted = k;
-            boolean exact = k == 0
-                    || offers.stream().anyMatch(o -> wanted % o.pieces() == 0 && wanted / o.pieces() <= o.stock());
-            forced |= !exact;
-            lots.add(
-                    k == 0
+    /** Ways to buy so many. */
+    private List<Supply> bought(int count) {
+        if (bought.get(count) == null) {
+            boolean exact = lines.stream()
+                    .anyMatch(l -> count % l.offer().pieces() == 0
+                            && count / l.offer().pieces() <= l.offer().stock());
+            bought.set(
+                    count,
+                    count == 0
                             ? List.of(Supply.NOTHING)
-                            : !exact
-                                    ? List.of()
-                                    : best(offers.stream()
-                                            .filter(o -> packs(o, wanted) <= o.stock())
-                                            .map(o -> Supply.NOTHING.and(o, packs(o, wanted), loss.applyAsLong(o)))
-                                            .toList()));
+                            : exact
+                                    ? best(lines.stream()
+                                            .filter(l ->
+                                                    l.packs(count) <= l.offer().stock())
+                                            .map(l -> Supply.NOTHING.and(l.offer(), l.packs(count), l.loss()))
+                                            .toList())
+                                    : mixed(count));
         }
-        if (forced) {
-            List<List<Supply>> mixed = mixed(offers, most, loss);
-            for (int k = 1; k <= most; k++) {
-                if (lots.get(k).isEmpty()) {
-                    lots.set(k, mixed.get(k));
-                }
-            }
-        }
-        return lots;
+        return bought.get(count);
     }
 
     /** Of several lines together. */
-    private static List<List<Supply>> mixed(List<Offer> offers, int most, ToLongFunction<Offer> loss) {
+    private List<Supply> mixed(int count) {
+        if (mixed.isEmpty()) {
+            mixed = mixed();
+        }
+        return mixed.get(count);
+    }
+
+    private List<List<Supply>> mixed() {
         List<List<Supply>> table = new ArrayList<>();
         table.add(List.of(Supply.NOTHING));
         for (int k = 1; k <= most; k++) {
             table.add(List.of());
         }
-        for (Offer o : offers) {
+        for (int i = 0; i < lines.size(); i++) {
+            Line line = lines.get(i);
+            Offer o = line.offer();
+            if (isBeatenTogether(i)) {
+                continue;
+            }
             // Any number of packs is a sum of ones, twos, fours ... and a rest, each bought or not.
-            int left = Math.min(o.stock(), packs(o, most));
+            int left = Math.min(o.stock(), line.packs(most));
             for (int step = 1; left > 0; step *= 2) {
                 int more = Math.min(step, left);
                 left -= more;
                 for (int k = most; k >= 1; k--) {
-                    List<Supply> ways = new ArrayList<>(table.get(k));
-                    for (Supply s : table.get(Math.max(0, k - more * o.pieces()))) {
-                        ways.add(s.and(o, more, loss.applyAsLong(o)));
-                    }
-                    table.set(k, best(ways));
+                    List<Supply> before = table.get(Math.max(0, k - more * o.pieces()));
+                    table.set(k, merged(table.get(k), before, o, more, line.loss()));
                 }
             }
         }
         return table;
     }
 
-    private static int packs(Offer o, int pieces) {
-        return (pieces + o.pieces() - 1) / o.pieces();
+    /** Whether lines before it that are no worse have together all that could be asked for: whatever it gives they give. */
+    private boolean isBeatenTogether(int line) {
+        Line o = lines.get(line);
+        long packs = 0;
+        for (int i = 0; i < line; i++) {
+            packs += lines.get(i).isNoWorseThan(o) ? lines.get(i).offer().stock() : 0;
+        }
+        return packs >= o.packs(most);
+    }
+
+    /** {@link #best} of ways, and of others with so many packs more: both stand in its order, so they are gone through once. */
+    private static List<Supply> merged(List<Supply> ways, List<Supply> others, Offer o, int more, long packLoss) {
+        if (others.isEmpty()) {
+            return ways;
+        }
+        long price = more * o.price().minor();
+        long lost = more * packLoss;
+        List<Supply> kept = new ArrayList<>(ways.size() + 1);
+        long least = Long.MAX_VALUE;
+        int w = 0;
+        int x = 0;
+        while ((w < ways.size() || x < others.size()) && kept.size() < MOST_WAYS) {
+            boolean as =
+                    x == others.size() || w < ways.size() && isCheaper(ways.get(w), others.get(x), price, lost, more);
+            long loss = as ? ways.get(w).loss() : others.get(x).loss() + lost;
+            if (loss < least) {
+                least = loss;
+                kept.add(as ? ways.get(w) : others.get(x).and(o, more, packLoss));
+            }
+            w += as ? 1 : 0;
+            x += as ? 0 : 1;
+        }
+        return kept;
+    }
+
+    /** Whether the first comes before the second with so much more on it, in the order of {@link #CHEAPEST}; the first of equals does. */
+    private static boolean isCheaper(Supply s, Supply other, long price, long lost, int more) {
+        int by = Long.compare(s.money(), other.money() + price);
+        by = by == 0 ? Long.compare(s.loss(), other.loss() + lost) : by;
+        return by < 0 || by == 0 && s.packs() <= other.packs() + more;
     }
 
     private static long loss(Offer o, int proofDay, Terms terms) {
