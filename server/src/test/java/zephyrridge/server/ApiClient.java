@@ -169,6 +169,11 @@ public final class ApiClient {
                 .orElse("");
     }
 
+    /** Anything, under any type. */
+    Answer send(String method, String path, String type, byte[] body) {
+        return send(method, path, type, HttpRequest.BodyPublishers.ofByteArray(body), true);
+    }
+
     Answer send(String method, String path, String type, String body, boolean token) {
         return send(
                 method,

@@ -84,6 +84,11 @@ public final class LimitJudge {
         ran = Optional.of(asFound);
     }
 
+    /** What it judges by beside record and house: two whose basis is equal judge alike. */
+    public Object basis() {
+        return List.of(known, ran, tried.size());
+    }
+
     /**
      * The same for a machine of which it is known what was in it when it came: its dies are spoken of, and where its total was read it
      * is a success of this model (R-4.3, R-4.7). That success is counted where it changes anything, that is where what came is itself

@@ -44,6 +44,25 @@ public record PlanTask(
         offers = List.copyOf(offers);
     }
 
+    /** All that an answer depends on: what was found for one task is true of every other whose basis is equal. */
+    public Object basis() {
+        return List.of(
+                record,
+                limits.basis(),
+                house,
+                host,
+                asFound,
+                own,
+                ownValue,
+                drawer,
+                offers,
+                terms,
+                target,
+                firmware,
+                processor,
+                fitDay);
+    }
+
     PlanTask withTestedOnly() {
         return with(drawer.stream().filter(DrawerPiece::tested).toList(), offers, target);
     }

@@ -59,11 +59,7 @@ public class Accounts implements UserDetailsService {
     @Transactional
     public void add(Account account, String password) {
         if (store.find(account.login()).isPresent()) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "LOGIN_TAKEN",
-                    "There is an account " + account.login() + " already. Choose another login.",
-                    Map.of("field", "login"));
+            throw Problem.of(HttpStatus.CONFLICT, "LOGIN_TAKEN", Map.of("field", "login"), "login", account.login());
         }
         store.insert(new AccountStore.Row(
                 account.login(), account.name(), account.role().name(), encoded(password), account.active()));
@@ -77,11 +73,7 @@ public class Accounts implements UserDetailsService {
     @Transactional
     public void addFirst(Account account, String password) {
         if (!store.lockAll().isEmpty()) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "SET_UP_DONE",
-                    "This installation has accounts already. Sign in, or ask a lead for an account.",
-                    Map.of());
+            throw Problem.of(HttpStatus.CONFLICT, "SET_UP_DONE", Map.of());
         }
         add(account, password);
     }
@@ -99,11 +91,7 @@ public class Accounts implements UserDetailsService {
                         && r.active()
                         && r.role().equals(Role.LEAD.name()));
         if (!anotherLead && (next.role() != Role.LEAD || !next.active())) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "LAST_LEAD",
-                    "This is the last active lead. Make somebody else a lead first.",
-                    Map.of("field", "role"));
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "LAST_LEAD", Map.of("field", "role"));
         }
         store.update(new AccountStore.Row(
                 next.login(),
@@ -121,9 +109,7 @@ public class Accounts implements UserDetailsService {
     /** The hash takes 72 bytes; what came after them would not count, so it is refused and not cut off. */
     private String encoded(String password) {
         if (password.getBytes(StandardCharsets.UTF_8).length > MOST_PASSWORD_BYTES) {
-            throw Problem.invalid(
-                    "password",
-                    "The password is longer than 72 bytes; letters beyond plain ones count as two or more. Choose a shorter one.");
+            throw Problem.invalid("password", "PASSWORD_LONG");
         }
         return passwords.encode(password);
     }

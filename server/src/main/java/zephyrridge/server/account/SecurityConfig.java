@@ -1,6 +1,7 @@
 package zephyrridge.server.account;
 
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Map;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -12,6 +13,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter;
+import zephyrridge.server.web.Problem;
 
 /** Who gets in: a session cookie after sign-in, a CSRF token with every write, nothing else open than the page and sign-in. */
 @Configuration
@@ -50,31 +52,20 @@ class SecurityConfig {
                 .failureHandler((request, response, e) -> {
                     if (e instanceof SignIn.TooEarly early) {
                         response.setHeader("Retry-After", String.valueOf(early.seconds()));
-                        answer(
-                                response,
-                                429,
-                                "SIGN_IN_WAIT",
-                                "Too many failed tries with this login. Wait " + early.seconds()
-                                        + " seconds, then try again.");
+                        Problem.of(HttpStatus.TOO_MANY_REQUESTS, "SIGN_IN_WAIT", Map.of(), "seconds", early.seconds())
+                                .answer(response);
                     } else {
-                        answer(
-                                response,
-                                401,
-                                "SIGN_IN_FAILED",
-                                "Login or password is not right. Check both and try again.");
+                        Problem.of(HttpStatus.UNAUTHORIZED, "SIGN_IN_FAILED", Map.of())
+                                .answer(response);
                     }
                 }));
         http.logout(l -> l.logoutUrl("/api/sign-out")
                 .logoutSuccessHandler(
                         (request, response, who) -> response.setStatus(HttpServletResponse.SC_NO_CONTENT)));
-        http.exceptionHandling(
-                e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED))
-                        .accessDeniedHandler(
-                                (request, response, denied) -> answer(
-                                        response,
-                                        403,
-                                        "NOT_ALLOWED",
-                                        "This account may not do that, or the page is older than your sign-in. Reload the page; if it stays, ask the lead.")));
+        http.exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED))
+                .accessDeniedHandler(
+                        (request, response, denied) -> Problem.of(HttpStatus.FORBIDDEN, "NOT_ALLOWED", Map.of())
+                                .answer(response)));
         http.headers(h -> h.contentSecurityPolicy(c -> c.policyDirectives("default-src 'none'; frame-ancestors 'none'"))
                 .frameOptions(HeadersConfigurer.FrameOptionsConfig::deny)
                 .referrerPolicy(r -> r.policy(ReferrerPolicyHeaderWriter.ReferrerPolicy.NO_REFERRER)));
@@ -85,14 +76,5 @@ class SecurityConfig {
     @Bean
     PasswordEncoder passwords() {
         return new BCryptPasswordEncoder();
-    }
-
-    private static void answer(HttpServletResponse response, int status, String code, String detail)
-            throws java.io.IOException {
-        response.setStatus(status);
-        response.setContentType("application/problem+json");
-        response.setCharacterEncoding("UTF-8");
-        response.getWriter()
-                .write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
     }
 }

@@ -68,11 +68,7 @@ class SessionController {
                 || !MessageDigest.isEqual(
                         setUpCode.getBytes(StandardCharsets.UTF_8),
                         body.code().strip().getBytes(StandardCharsets.UTF_8))) {
-            throw Problem.of(
-                    HttpStatus.FORBIDDEN,
-                    "SET_UP_CODE",
-                    "This is not the set-up code that the start command printed. Look there and type it again.",
-                    Map.of("field", "code"));
+            throw Problem.of(HttpStatus.FORBIDDEN, "SET_UP_CODE", Map.of("field", "code"));
         }
         accounts.addFirst(new Accounts.Account(body.login(), body.name(), Role.LEAD, true), body.password());
     }

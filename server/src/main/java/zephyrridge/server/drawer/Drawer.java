@@ -119,16 +119,14 @@ public class Drawer {
             throw Problem.of(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "MODULE_TAKEN",
-                    "Module " + tag + " is with job " + module.jobId().get()
-                            + ". Choose another, or give it back there first.",
-                    Map.of("field", "tag", "jobId", module.jobId().get()));
+                    Map.of("field", "tag", "jobId", module.jobId().get()),
+                    "tag",
+                    tag,
+                    "job",
+                    module.jobId().get());
         }
         if (module.tested() == Tested.BAD) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "MODULE_BAD",
-                    "Module " + tag + " is marked bad. Choose another.",
-                    Map.of("field", "tag"));
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "MODULE_BAD", Map.of("field", "tag"), "tag", tag);
         }
         store.assign(tag, jobId);
         return module;
@@ -210,11 +208,7 @@ public class Drawer {
     public void add(NewModule m) {
         ModuleSpec spec = spec(m.tag(), m.labelLine());
         if (store.find(m.tag(), false).isPresent()) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "TAG_EXISTS",
-                    "The drawer has a module " + m.tag() + " already. Give this one another tag.",
-                    Map.of("field", "tag"));
+            throw Problem.of(HttpStatus.CONFLICT, "TAG_EXISTS", Map.of("field", "tag"), "tag", m.tag());
         }
         store.insert(
                 new DrawerStore.Row(
@@ -252,10 +246,7 @@ public class Drawer {
     @Transactional(propagation = Propagation.MANDATORY)
     public void pulled(String tag, String labelLine, long jobId, boolean ran) {
         if (LabelParser.parse(labelLine).spec().isEmpty()) {
-            throw Problem.invalid(
-                    "out",
-                    "What came out has no whole label (" + labelLine
-                            + "). Read its label first, or let it lie on the tray.");
+            throw Problem.invalid("out", "OUT_NO_LABEL", "line", labelLine);
         }
         String note = "pulled in job " + jobId + (ran ? ", the machine ran with it" : "");
         add(new NewModule(tag, labelLine, "", "", "", Tested.UNTESTED, note, Origin.PULLED, "", Money.ZERO));
@@ -274,7 +265,7 @@ public class Drawer {
         java.util.regex.Matcher tag =
                 java.util.regex.Pattern.compile("(.*?)(\\d{1,9})").matcher(first.tag());
         if (count > 1 && !tag.matches()) {
-            throw Problem.invalid("tag", "For several at once the tag ends in a number, like D-061.");
+            throw Problem.invalid("tag", "TAG_COUNTS");
         }
         List<String> tags = new java.util.ArrayList<>();
         for (int i = 0; i < count; i++) {
@@ -353,8 +344,6 @@ public class Drawer {
     private static ModuleSpec spec(String tag, String labelLine) {
         return LabelParser.parse(labelLine)
                 .spec()
-                .orElseThrow(() -> Problem.invalid(
-                        "labelLine",
-                        "The label line of " + tag + " is no whole module: " + labelLine + ". Add what is missing."));
+                .orElseThrow(() -> Problem.invalid("labelLine", "LABEL_NOT_WHOLE", "tag", tag, "line", labelLine));
     }
 }

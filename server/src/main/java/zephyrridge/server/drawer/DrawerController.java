@@ -138,7 +138,7 @@ class DrawerController {
     /** Modules off a list: columns tag and label, and maker, part, serial, tested, note, origin, bin, book where they are there. */
     @PostMapping(value = "/api/drawer/csv", consumes = "text/csv")
     CsvAnswer csv(@RequestBody String csv) {
-        return DrawerCsv.read(csv, drawer);
+        return DrawerCsv.read(csv, drawer, texts);
     }
 
     /**
@@ -151,9 +151,7 @@ class DrawerController {
     @PostMapping(value = "/api/drawer/chip", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ChipView chip(@RequestBody byte[] image) {
         if (!(Recogniser.recognise(image, trees) instanceof Recognised.Chip chip)) {
-            throw Problem.invalid(
-                    "image",
-                    "This is no SPD image of a generation that is read here. Hand in the raw bytes of one module.");
+            throw Problem.invalid("image", "NO_SPD_IMAGE");
         }
         SpdReading r = chip.reading();
         String id = r.text(SpdKey.MODULE_MAKER);

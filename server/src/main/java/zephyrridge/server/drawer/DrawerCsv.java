@@ -3,11 +3,14 @@ package zephyrridge.server.drawer;
 import java.io.IOException;
 import java.io.StringReader;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
 /** Modules off a list (CSV after RFC 4180): what is good lands line by line, what is not is told with its line. */
@@ -17,7 +20,7 @@ final class DrawerCsv {
 
     private DrawerCsv() {}
 
-    static DrawerController.CsvAnswer read(String csv, Drawer drawer) {
+    static DrawerController.CsvAnswer read(String csv, Drawer drawer, Texts texts) {
         int landed = 0;
         List<String> bad = new ArrayList<>();
         long read = 0;
@@ -32,15 +35,13 @@ final class DrawerCsv {
                 .parse(new StringReader(csv.startsWith("\uFEFF") ? csv.substring(1) : csv))) {
             for (String need : List.of("tag", "label")) {
                 if (parser.getHeaderNames().stream().noneMatch(need::equalsIgnoreCase)) {
-                    throw Problem.invalid(
-                            "csv", "The list has no column '" + need + "'. Its first line names the columns.");
+                    throw Problem.invalid("csv", "CSV_COLUMN", "need", need);
                 }
             }
             for (CSVRecord line : parser) {
                 read = parser.getCurrentLineNumber();
                 if (line.getRecordNumber() > MOST_LINES) {
-                    bad.add("The list has more than " + MOST_LINES
-                            + " lines; the rest was left out. Send it by itself.");
+                    bad.add(texts.say("drawerCsv.more", "most", MOST_LINES));
                     break;
                 }
                 try {
@@ -48,15 +49,16 @@ final class DrawerCsv {
                     landed++;
                 } catch (Problem | IllegalArgumentException e) {
                     if (bad.size() < MOST_TOLD) {
-                        bad.add("Line " + (line.getRecordNumber() + 1) + ": " + e.getMessage());
+                        String why = e instanceof Problem p ? p.sentence() : e.getMessage();
+                        bad.add(texts.say("drawerCsv.line", "line", line.getRecordNumber() + 1, "why", why));
                     }
                 }
             }
         } catch (IOException | java.io.UncheckedIOException e) {
-            throw Problem.invalid(
-                    "csv",
-                    "This is no CSV after RFC 4180: a quoted cell does not end where it should, after line " + read
-                            + ". Save it again as CSV, quotes doubled inside quotes.");
+            throw Problem.invalid("csv", "CSV_BROKEN", "read", read);
+        } catch (IllegalArgumentException e) {
+            // What a line says wrong was told above: only the heading is left.
+            throw Problem.invalid("csv", "CSV_HEADING");
         }
         return new DrawerController.CsvAnswer(landed, bad);
     }
@@ -64,8 +66,7 @@ final class DrawerCsv {
     private static Drawer.NewModule module(CSVRecord line) {
         String tag = cell(line, "tag", "");
         if (!tag.matches("[A-Za-z0-9._-]{1,32}")) {
-            throw new IllegalArgumentException(
-                    "'" + tag + "' is no tag: letters, digits, dots and dashes, 32 at most.");
+            throw Problem.invalid("tag", "NO_TAG", "tag", tag);
         }
         return new Drawer.NewModule(
                 tag,
@@ -82,10 +83,17 @@ final class DrawerCsv {
 
     private static <E extends Enum<E>> E word(Class<E> type, String text) {
         try {
-            return Enum.valueOf(type, text.toUpperCase(java.util.Locale.ROOT));
+            return Enum.valueOf(type, text.toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
-            throw new IllegalArgumentException("'" + text + "' is none of "
-                    + java.util.Arrays.toString(type.getEnumConstants()).toLowerCase(java.util.Locale.ROOT) + ".");
+            throw Problem.invalid(
+                    "csv",
+                    "NONE_OF",
+                    "text",
+                    text,
+                    "of",
+                    Arrays.stream(type.getEnumConstants())
+                            .map(x -> x.name().toLowerCase(Locale.ROOT))
+                            .toList());
         }
     }
 

@@ -164,11 +164,7 @@ class ReadingController {
         try {
             return Dumps.spd(spec, marking);
         } catch (IllegalArgumentException e) {
-            throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "NO_SPD_IMAGE",
-                    "For this module no SPD image can be written: " + e.getMessage() + ".",
-                    Map.of());
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "NO_SPD_IMAGE", Map.of(), "why", e.getMessage());
         }
     }
 

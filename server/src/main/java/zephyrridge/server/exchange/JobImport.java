@@ -69,12 +69,10 @@ public class JobImport {
                     JobExport.UNIT_SCHEMAS.get(export.path("schemaVersion").asInt(0));
             if (!JobExport.FORMAT.equals(export.path("format").asString("")) || schema == null) {
                 throw Problem.invalid(
-                        "content",
-                        "This is no job of format " + JobExport.FORMAT + ", version " + JobExport.SCHEMA_VERSION
-                                + ". Write it out again with this version of the product.");
+                        "content", "FORMAT", "format", JobExport.FORMAT, "version", JobExport.SCHEMA_VERSION);
             }
             if (!(export.get("unit") instanceof ObjectNode stored) || !(export.get("order") instanceof ObjectNode)) {
-                throw Problem.invalid("content", "This job has no unit or no order in it. Write it out again.");
+                throw Problem.invalid("content", "NO_UNIT");
             }
             stored.put("schema", schema);
             JobFiles.Renamed renamed = JobFiles.Renamed.of(
@@ -89,8 +87,7 @@ public class JobImport {
                             export.path("id").asLong(0)),
                     renamed.files());
         } catch (JacksonException | ClassCastException | IllegalArgumentException e) {
-            throw Problem.invalid(
-                    "content", "This is no job of format " + JobExport.FORMAT + ": it cannot be read to its end.");
+            throw Problem.invalid("content", "BROKEN_OFF", "format", JobExport.FORMAT);
         }
     }
 }

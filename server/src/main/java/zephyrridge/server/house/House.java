@@ -78,11 +78,7 @@ public class House {
                                 reason,
                                 LocalDateTime.now(clock),
                                 by))) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "CHANGED_MEANWHILE",
-                    "Somebody else has changed this meanwhile. Nothing of yours was kept; look at it as it is now and change it again.",
-                    Map.of("version", now));
+            throw Problem.of(HttpStatus.CONFLICT, "CHANGED_MEANWHILE.house", Map.of("version", now));
         }
     }
 }

@@ -79,7 +79,7 @@ class HouseController {
     HouseView choose(@Valid @RequestBody ChooseSchool body, Principal who) {
         HouseRules now = house.rules().value();
         HouseRules next = now.with(body.school())
-                .orElseThrow(() -> Problem.invalid("school", "There is no school " + body.school() + "."));
+                .orElseThrow(() -> Problem.invalid("school", "NO_SCHOOL", "school", body.school()));
         house.change(House.Setting.RULES, body.expectedVersion(), next, body.reason(), who.getName());
         return house();
     }
@@ -94,11 +94,10 @@ class HouseController {
     HouseView work(@Valid @RequestBody ChangeWork body, Principal who) {
         if (body.work().stream().map(WorkProfile::id).distinct().count()
                 != body.work().size()) {
-            throw Problem.invalid("work", "Two kinds of work have the same id. Give one of them another.");
+            throw Problem.invalid("work", "WORK_TWICE");
         }
         if (body.work().stream().noneMatch(w -> w.id().equals(WorkProfile.SYSTEM))) {
-            throw Problem.invalid(
-                    "work", "The system itself is always counted. Keep its line, and change its figures.");
+            throw Problem.invalid("work", "WORK_SYSTEM");
         }
         house.change(House.Setting.WORK, body.expectedVersion(), body.work(), body.reason(), who.getName());
         return house();

@@ -431,10 +431,10 @@ public class Jobs {
                         + ".";
         return Problem.of(
                 HttpStatus.CONFLICT,
-                "CHANGED_MEANWHILE",
-                "This job was changed while you worked on it." + what
-                        + " Your input is kept: look at the job as it is now and send again.",
-                Map.of("currentVersion", row.version(), "events", since));
+                "CHANGED_MEANWHILE.job",
+                Map.of("currentVersion", row.version(), "events", since),
+                "what",
+                what);
     }
 
     private JobRow row(long id, boolean forUpdate) {

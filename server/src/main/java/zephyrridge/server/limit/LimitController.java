@@ -95,9 +95,7 @@ class LimitController {
                             body.processor().filter(p -> !p.isBlank())),
                     who.getName());
         } catch (IllegalArgumentException | ArithmeticException e) {
-            throw Problem.invalid(
-                    "value",
-                    "“" + body.value() + "” is no figure for this. Write it as '64 GB', '16 Gbit' or a whole number.");
+            throw Problem.invalid("value", "NO_FIGURE", "value", body.value());
         }
     }
 
@@ -115,20 +113,18 @@ class LimitController {
     void trial(@PathVariable String id, @Valid @RequestBody NewTrial body, Principal who) {
         MachineRecord record = machines.get(id).record();
         if ((body.outcome() == Trial.Outcome.FAILED) == (body.cause() == Trial.Cause.NONE)) {
-            throw Problem.invalid(
-                    "cause", "A failure has a cause, 'not confirmed' where nobody knows; what ran has none.");
+            throw Problem.invalid("cause", "TRIAL_CAUSE");
         }
         TreeMap<String, ModuleSpec> sockets = new TreeMap<>();
         body.modules().forEach((position, label) -> {
             if (!record.hasPosition(position) || record.position(position).isSoldered()) {
-                throw Problem.invalid("modules", "There is no socket " + position + " in this record.");
+                throw Problem.invalid("modules", "NO_SOCKET", "position", position);
             }
             sockets.put(
                     position,
                     LabelParser.parse(label)
                             .spec()
-                            .orElseThrow(() -> Problem.invalid(
-                                    "modules", "“" + label + "” is no whole module. Add what is missing.")));
+                            .orElseThrow(() -> Problem.invalid("modules", "MODULE_NOT_WHOLE", "label", label)));
         });
         limits.add(
                 id,

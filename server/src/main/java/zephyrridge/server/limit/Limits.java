@@ -80,9 +80,7 @@ public class Limits {
     @Transactional
     public void add(String machineId, LimitClaim claim, String by) {
         if (!claim.isWhole()) {
-            throw Problem.invalid(
-                    "value",
-                    "A claim has one figure, above nothing, of the kind it is about. Write it as '64 GB', '16 Gbit' or a number.");
+            throw Problem.invalid("value", "CLAIM_FIGURE");
         }
         refuseTooMany(store.claims(machineId).size());
         store.addClaim(machineId, sealed.write(Sealed.Kind.CLAIM, claim), LocalDateTime.now(clock), by);
@@ -104,8 +102,7 @@ public class Limits {
 
     private static void refuseTooMany(int there) {
         if (there >= MOST) {
-            throw Problem.invalid(
-                    "value", "This model has " + MOST + " of them, more are not kept. Retract what is wrong.");
+            throw Problem.invalid("value", "LIMITS_FULL", "most", MOST);
         }
     }
 

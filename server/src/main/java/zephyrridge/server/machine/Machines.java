@@ -218,12 +218,7 @@ public class Machines {
     public void add(MachineRecord record, Optional<String> quick, String by) {
         refuseFaulty(record);
         if (store.latest(record.id()).isPresent()) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "RECORD_EXISTS",
-                    "There is a record " + record.id()
-                            + " already. Give the new one another id, or add a variant to its name.",
-                    Map.of("field", "id"));
+            throw Problem.of(HttpStatus.CONFLICT, "RECORD_EXISTS", Map.of("field", "id"), "id", record.id());
         }
         store.insert(row(record, 1, quick), now(), by);
     }
@@ -234,11 +229,7 @@ public class Machines {
         refuseFaulty(record);
         latest(record.id());
         if (!store.next(row(record, expectedVersion + 1, quick), now(), by)) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "CHANGED_MEANWHILE",
-                    "Somebody else has changed this record meanwhile. Nothing of yours was kept; look at it as it is now and change it again.",
-                    Map.of("version", latest(record.id())));
+            throw Problem.of(HttpStatus.CONFLICT, "CHANGED_MEANWHILE.record", Map.of("version", latest(record.id())));
         }
     }
 
@@ -260,10 +251,7 @@ public class Machines {
         List<RecordCheck.Fault> faults = RecordCheck.faults(record);
         if (!faults.isEmpty()) {
             throw Problem.of(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "RECORD_FAULTY",
-                    "The machine record does not hold together: " + faults + ". Correct these and send it again.",
-                    Map.of("faults", faults));
+                    HttpStatus.UNPROCESSABLE_CONTENT, "RECORD_FAULTY", Map.of("faults", faults), "faults", faults);
         }
         // What cannot be made ready would take the list down later; it is refused here, while somebody looks.
         record.controllerNames().forEach(c -> Ready.of(record, 1, Deviations.NONE, c, HouseRules.DEFAULT));

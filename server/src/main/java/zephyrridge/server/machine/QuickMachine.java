@@ -109,8 +109,7 @@ record QuickMachine(
                     size("makersMaximum", makersMaximum),
                     size("controllersMaximum", controllersMaximum));
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid(
-                    "record", "This record does not hold together: " + e.getMessage() + ". Correct it and send again.");
+            throw Problem.invalid("record", "RECORD_DOES_NOT_HOLD", "why", e.getMessage());
         }
     }
 
@@ -119,7 +118,7 @@ record QuickMachine(
             try {
                 return ByteSize.parse((t.matches("\\d{1,4}(?:[.,]\\d)?") ? t + " GB" : t).replace(',', '.'));
             } catch (IllegalArgumentException | ArithmeticException e) {
-                throw Problem.invalid(field, "\"" + t + "\" is no size. Write it with its unit, for example 8 GB.");
+                throw Problem.invalid(field, "NO_SIZE", "text", t);
             }
         });
     }
@@ -127,8 +126,6 @@ record QuickMachine(
     private DataRate rate() {
         return Rates.byName(generation, topRate)
                 .map(Rates.Row::rate)
-                .orElseThrow(() -> Problem.invalid(
-                        "topRate",
-                        topRate + " MT/s is no rate of " + generation + ". Choose one of its standard rates."));
+                .orElseThrow(() -> Problem.invalid("topRate", "NO_RATE", "rate", topRate, "generation", generation));
     }
 }

@@ -142,7 +142,7 @@ class RecordController {
             throw Problem.notFound("part or position", body.about());
         }
         if (body.text().isBlank() && body.topic() != Lesson.Topic.MINUTES) {
-            throw Problem.invalid("text", "Say what was learned.");
+            throw Problem.invalid("text", "NOTHING_LEARNED");
         }
         if (!next.equals(record)) {
             machines.change(next, machines.latest(id), Optional.empty(), who.getName());
@@ -165,21 +165,14 @@ class RecordController {
     QuickMachine draft(@RequestBody byte[] content) {
         return QuickDraft.of(Recogniser.recognise(content, trees))
                 .map(QuickMachine::of)
-                .orElseThrow(
-                        () -> Problem.invalid(
-                                "content",
-                                "This tells of no memory devices, or of more than a quick record holds. Hand in a firmware table, or what a command prints of memory device by device."));
+                .orElseThrow(() -> Problem.invalid("content", "NO_DEVICES"));
     }
 
     @GetMapping("/api/machines/{id}/quick")
     QuickView quickOf(@PathVariable String id) {
         return machines.quick(id)
                 .map(q -> new QuickView(sealed.read(Sealed.Kind.QUICK, q, QuickMachine.class), machines.latest(id)))
-                .orElseThrow(() -> Problem.of(
-                        HttpStatus.NOT_FOUND,
-                        "NOT_QUICK",
-                        "This record was written whole. Export it, change the file and send it back as a new version.",
-                        java.util.Map.of("field", "id")));
+                .orElseThrow(() -> Problem.of(HttpStatus.NOT_FOUND, "NOT_QUICK", java.util.Map.of("field", "id")));
     }
 
     @PutMapping("/api/machines/{id}/quick")
@@ -198,7 +191,7 @@ class RecordController {
     MachineSummary change(@PathVariable String id, @Valid @RequestBody RecordChange body, Principal who) {
         if (!body.record().id().equals(id)) {
             throw Problem.invalid(
-                    "record", "This file is the record of " + body.record().id() + ", not of " + id + ".");
+                    "record", "OTHER_RECORD", "other", body.record().id(), "id", id);
         }
         machines.change(body.record(), body.expectedVersion(), Optional.empty(), who.getName());
         return views.summary(id);

@@ -31,7 +31,7 @@ class MakerController {
     @PutMapping("/api/makers/{bank}/{code}")
     List<Makers.Named> name(@PathVariable int bank, @PathVariable int code, @Valid @RequestBody MakerName body) {
         if (bank < 1 || bank > 128 || code < 1 || code > 254) {
-            throw Problem.invalid("code", "A JEP106 id has a bank from 1 to 128 and a code from 1 to 254.");
+            throw Problem.invalid("code", "MAKER_ID");
         }
         makers.name(new Jep106(bank, code), body.name());
         return makers.all();

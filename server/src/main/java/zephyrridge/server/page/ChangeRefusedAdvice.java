@@ -33,16 +33,17 @@ class ChangeRefusedAdvice {
         if (e.why().code() instanceof Refusal r) {
             String field = ((Refusal.Of) e.why().detail()).field();
             problem = switch (r.sort()) {
-                case NOT_FOUND -> Problem.of(HttpStatus.NOT_FOUND, "NOT_FOUND", detail, Map.of("field", field));
-                case CONFLICT -> Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, r.name(), detail, Map.of("field", field));
-                case INVALID -> Problem.of(
+                case NOT_FOUND -> Problem.said(HttpStatus.NOT_FOUND, "NOT_FOUND", detail, Map.of("field", field));
+                case CONFLICT -> Problem.said(
+                        HttpStatus.UNPROCESSABLE_CONTENT, r.name(), detail, Map.of("field", field));
+                case INVALID -> Problem.said(
                         HttpStatus.UNPROCESSABLE_CONTENT,
                         r == Refusal.NOT_CLOSED_JOB ? "JOB_CLOSED" : "INVALID",
                         detail,
                         Map.of("field", field, "reason", r.name()));
             };
         } else {
-            problem = Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", detail, Map.of("finding", f));
+            problem = Problem.said(HttpStatus.UNPROCESSABLE_CONTENT, "GATE_SHUT", detail, Map.of("finding", f));
         }
         return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
     }

@@ -148,11 +148,7 @@ class JobController {
     @PostMapping("/api/jobs/{id}/changes")
     ChangeAnswer change(@PathVariable long id, @Valid @RequestBody ChangeRequest body, Principal who) {
         body.by().filter(by -> !by.equals(who.getName())).ifPresent(by -> {
-            throw Problem.of(
-                    HttpStatus.FORBIDDEN,
-                    "OTHER_PERSON",
-                    "This change was made by " + by + " and waits for that person's sign-in.",
-                    Map.of("by", by));
+            throw Problem.of(HttpStatus.FORBIDDEN, "OTHER_PERSON", Map.of("by", by), "by", by);
         });
         long landed = jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
         return new ChangeAnswer(landed, views.of(jobs.get(id, who.getName())));

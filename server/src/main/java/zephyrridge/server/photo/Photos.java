@@ -38,7 +38,7 @@ public class Photos {
     @Transactional
     public void keepAs(String id, long jobId, byte[] upload, String by) {
         if (store.count(jobId) >= MOST_PER_JOB) {
-            throw Problem.invalid("photo", MOST_PER_JOB + " photos were sent for this job already; no more are taken.");
+            throw Problem.invalid("photo", "PHOTOS_FULL", "most", MOST_PER_JOB);
         }
         store.insert(id, jobId, Pictures.reencode(upload), LocalDateTime.now(clock), by);
     }
@@ -67,9 +67,7 @@ public class Photos {
     @Transactional
     public OfModel keepOfModel(String machineId, String part, String caption, byte[] upload, String by) {
         if (store.countOfModel(machineId) >= MOST_PER_JOB) {
-            throw Problem.invalid(
-                    "photo",
-                    MOST_PER_JOB + " photos of this model are kept already. Take one out, then send this again.");
+            throw Problem.invalid("photo", "MODEL_PHOTOS_FULL", "most", MOST_PER_JOB);
         }
         OfModel photo = new OfModel(UUID.randomUUID().toString(), part, caption, LocalDateTime.now(clock), by);
         store.insertOfModel(machineId, photo, Pictures.reencode(upload));

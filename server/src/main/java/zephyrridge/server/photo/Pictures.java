@@ -77,7 +77,7 @@ final class Pictures {
                 throw p;
             }
             // The decoders throw what they like at a damaged file; all of it means the same to whoever sent it.
-            throw refused("The picture is damaged and cannot be read. Take it again, or save it anew as JPEG or PNG.");
+            throw Problem.invalid("photo", "PICTURE_DAMAGED");
         }
     }
 
@@ -90,7 +90,7 @@ final class Pictures {
             }
             reader.dispose();
         }
-        throw refused("This is no JPEG and no PNG picture. Save it as one of these and send it again.");
+        throw Problem.invalid("photo", "NO_PICTURE");
     }
 
     private static BufferedImage read(ImageReader reader) throws IOException {
@@ -98,8 +98,7 @@ final class Pictures {
         int height = reader.getHeight(0);
         long most = mostPixels(Runtime.getRuntime().maxMemory());
         if ((long) width * height > most) {
-            throw refused("The picture has " + width + " x " + height + " pixels, more than " + most / 1_000_000
-                    + " million. Make it smaller and send it again.");
+            throw Problem.invalid("photo", "PICTURE_LARGE", "width", width, "height", height, "most", most / 1_000_000);
         }
         ImageReadParam param = reader.getDefaultReadParam();
         int step = Math.max(1, Math.max(width, height) / (2 * LONGEST));
@@ -162,9 +161,5 @@ final class Pictures {
             writer.dispose();
         }
         return new Picture(bytes.toByteArray(), image.getWidth(), image.getHeight());
-    }
-
-    private static Problem refused(String detail) {
-        return Problem.invalid("photo", detail);
     }
 }

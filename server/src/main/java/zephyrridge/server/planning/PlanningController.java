@@ -90,6 +90,17 @@ class PlanningController {
     /** What a search was begun for. */
     private record Asked(Jobs.Current job, PlanTask task) {}
 
+    /** What it comes to: all that nothing beats, and what of it is proposed. */
+    private record Found(zephyrridge.core.plan.Outcome outcome, Selection.Chosen chosen) {}
+
+    private <T> Searches.Search<T, Found> begin(Jobs.Current c, Principal who, T asked, PlanTask task) {
+        Target wanted = wanted(c, task);
+        return searches.begin(c.row().id(), who.getName(), asked, List.of(task.basis(), wanted), stop -> {
+            zephyrridge.core.plan.Outcome outcome = Planner.plan(task, Planner.NODES, stop);
+            return new Found(outcome, Selection.of(task, outcome.front(), wanted));
+        });
+    }
+
     /**
      * Begins a search, and waits for it a little: most are done by then.
      *
@@ -102,8 +113,7 @@ class PlanningController {
             Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
-        Searches.Search<Asked> search =
-                searches.begin(id, who.getName(), new Asked(c, task), stop -> Planner.plan(task, Planner.NODES, stop));
+        Searches.Search<Asked, Found> search = begin(c, who, new Asked(c, task), task);
         return patience == 0 ? running(search) : answer(search, patience, who);
     }
 
@@ -119,24 +129,23 @@ class PlanningController {
     /** Stops a search: the answer is what was found till then. */
     @DeleteMapping("/api/searches/{search}")
     PlanViews.OptionsView stop(@PathVariable long search, Principal who) {
-        Searches.Search<Asked> s = searches.get(search, who.getName(), Asked.class);
+        Searches.Search<Asked, Found> s = searches.get(search, who.getName(), Asked.class);
         s.stop();
         return answer(s, STOPS_WITHIN_MS, who);
     }
 
-    private PlanViews.OptionsView running(Searches.Search<Asked> search) {
+    private PlanViews.OptionsView running(Searches.Search<Asked, Found> search) {
         return views.running(search.of.job(), search.id, search.looked(), work(search.of.job()));
     }
 
-    private PlanViews.OptionsView answer(Searches.Search<Asked> search, int patience, Principal who) {
+    private PlanViews.OptionsView answer(Searches.Search<Asked, Found> search, int patience, Principal who) {
         Jobs.Current c = search.of.job();
         PlanTask task = search.of.task();
-        Optional<zephyrridge.core.plan.Outcome> outcome = search.outcome(patience);
-        if (outcome.isEmpty()) {
+        Optional<Found> found = search.outcome(patience);
+        if (found.isEmpty()) {
             return running(search);
         }
-        List<PlanOption> front = outcome.get().front();
-        Selection.Chosen chosen = Selection.of(task, front, wanted(c, task));
+        Selection.Chosen chosen = found.get().chosen();
         List<OptionViews.Shown> shown = new ArrayList<>();
         chosen.recommended()
                 .ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.RECOMMENDED, chosen.preferred(), o)));
@@ -144,7 +153,8 @@ class PlanningController {
         chosen.further().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.FURTHER, Optional.empty(), o)));
         chosen.wider().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.WIDER, Optional.empty(), o)));
         chosen.others().forEach(o -> shown.add(shown(c, who, OptionViews.Role.OTHER, Optional.empty(), o)));
-        return views.of(c, task, outcome.get(), shown, work(c), house.terms().value());
+        return views.of(
+                c, task, found.get().outcome(), shown, work(c), house.terms().value());
     }
 
     /** What a comparison searched for; another kind than {@link Asked}, so that neither takes the other's place. */
@@ -157,15 +167,9 @@ class PlanningController {
     WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
-        zephyrridge.core.plan.Outcome outcome = searches.begin(
-                        id, who.getName(), new Compared(task), stop -> Planner.plan(task, Planner.NODES, stop))
+        Found found = begin(c, who, new Compared(task), task)
                 .outcome(COMPARES_WITHIN_MS)
-                .orElseThrow(() -> Problem.of(
-                        HttpStatus.SERVICE_UNAVAILABLE,
-                        "STILL_SEARCHING",
-                        "The search that this is compared with is not at its end yet. Ask again in a moment.",
-                        Map.of()));
-        Selection.Chosen chosen = Selection.of(task, outcome.front(), wanted(c, task));
+                .orElseThrow(() -> Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "STILL_SEARCHING", Map.of()));
         SortedMap<String, ModuleSpec> at = new TreeMap<>();
         c.unit().plannedModules().forEach((p, key) -> {
             if (c.machine().record().hasPosition(p)) {
@@ -176,7 +180,12 @@ class PlanningController {
                 .filter(t -> t.whence().isPriceOpen() || t.whence().isDayOpen())
                 .map(t -> t.module().labelLine())
                 .toList();
-        WhyNot why = WhyNot.ask(task, bought(c, task), at, outcome.front(), chosen.recommended());
+        WhyNot why = WhyNot.ask(
+                task,
+                bought(c, task),
+                at,
+                found.outcome().front(),
+                found.chosen().recommended());
         // What stops it, or is too little, is so at any price.
         boolean compared = !(why instanceof WhyNot.Stopped) && !(why instanceof WhyNot.MissesTarget);
         return !open.isEmpty() && compared ? whyNots.priceOpen(open) : whyNots.of(why, c);

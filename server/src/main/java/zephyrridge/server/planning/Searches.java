@@ -1,5 +1,7 @@
 package zephyrridge.server.planning;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.security.SecureRandom;
 import java.util.Comparator;
 import java.util.Map;
@@ -12,11 +14,11 @@ import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
-import zephyrridge.core.plan.Outcome;
 import zephyrridge.server.web.Problem;
 
 /**
@@ -33,8 +35,15 @@ class Searches implements DisposableBean {
     /** Each holds what it was begun for, a whole market maybe. */
     private static final int KEPT = 6;
 
-    /** One search of a job, with what it was begun for. */
-    static final class Search<T> {
+    /** What was found is kept for whoever asks the same again: a market changes by the day, and a page is looked at by the minute. */
+    private static final int FOUND_KEPT = 24;
+
+    /**
+     * One search of a job.
+     *
+     * @param <T> what it was begun for; {@code <R>} what it comes to
+     */
+    static final class Search<T, R> {
         /** For the page, which counts no further than 53 bits. */
         final long id;
 
@@ -45,7 +54,7 @@ class Searches implements DisposableBean {
         private final CountDownLatch ended = new CountDownLatch(1);
         private final AtomicLong asked = new AtomicLong();
         private volatile boolean stop;
-        private volatile Outcome outcome;
+        private volatile R outcome;
         private volatile RuntimeException failure;
 
         private Search(long id, long no, long job, String who, T of) {
@@ -74,7 +83,7 @@ class Searches implements DisposableBean {
          * @param millis to wait for it at most
          * @return what it came to, empty while it goes on
          */
-        Optional<Outcome> outcome(long millis) {
+        Optional<R> outcome(long millis) {
             try {
                 if (!ended.await(millis, TimeUnit.MILLISECONDS)) {
                     return Optional.empty();
@@ -93,9 +102,14 @@ class Searches implements DisposableBean {
             stop = true;
         }
 
-        private void run(Function<BooleanSupplier, Outcome> search) {
+        private void run(Function<BooleanSupplier, R> search, Consumer<R> found) {
             try {
-                outcome = search.apply(this::asks);
+                R came = search.apply(this::asks);
+                // What was stopped by hand is true, but not what the next one asks for.
+                if (!stop) {
+                    found.accept(came);
+                }
+                outcome = came;
             } catch (RuntimeException e) {
                 failure = e;
             } finally {
@@ -109,7 +123,9 @@ class Searches implements DisposableBean {
 
     private static final int ID_BITS = 53;
 
-    private final Map<Long, Search<?>> all = new ConcurrentHashMap<>();
+    private final Map<Long, Search<?, ?>> all = new ConcurrentHashMap<>();
+    private final Cache<Object, Object> known =
+            Caffeine.newBuilder().maximumSize(FOUND_KEPT).build();
     private final AtomicLong last = new AtomicLong();
     private final SecureRandom ids = new SecureRandom();
     private final ThreadPoolExecutor workers =
@@ -125,8 +141,11 @@ class Searches implements DisposableBean {
         workers.shutdownNow();
     }
 
-    /** @throws Problem when too many wait already */
-    <T> Search<T> begin(long job, String who, T of, Function<BooleanSupplier, Outcome> search) {
+    /**
+     * @param basis all that the outcome depends on: where it was found for an equal one, it is there at once
+     * @throws Problem when too many wait already
+     */
+    <T, R> Search<T, R> begin(long job, String who, T of, Object basis, Function<BooleanSupplier, R> search) {
         all.values().removeIf(s -> {
             boolean replaced =
                     s.job == job && s.who.equals(who) && s.of.getClass().equals(of.getClass());
@@ -135,15 +154,17 @@ class Searches implements DisposableBean {
             }
             return replaced && !s.isRunning();
         });
-        Search<T> s = new Search<>(ids.nextLong() >>> Long.SIZE - ID_BITS, last.incrementAndGet(), job, who, of);
-        try {
-            workers.execute(() -> s.run(search));
-        } catch (RejectedExecutionException e) {
-            throw Problem.of(
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "TOO_MANY_SEARCHES",
-                    WAITING + " searches wait already. Try again in a moment, or stop one.",
-                    Map.of());
+        Search<T, R> s = new Search<>(ids.nextLong() >>> Long.SIZE - ID_BITS, last.incrementAndGet(), job, who, of);
+        @SuppressWarnings("unchecked")
+        R found = (R) known.getIfPresent(basis);
+        if (found != null) {
+            s.run(stop -> found, same -> {});
+        } else {
+            try {
+                workers.execute(() -> s.run(search, came -> known.put(basis, came)));
+            } catch (RejectedExecutionException e) {
+                throw Problem.of(HttpStatus.TOO_MANY_REQUESTS, "TOO_MANY_SEARCHES", Map.of(), "most", WAITING);
+            }
         }
         all.put(s.id, s);
         all.values().stream()
@@ -155,13 +176,13 @@ class Searches implements DisposableBean {
     }
 
     /** @throws Problem when this person has no such search, or none of this kind any more */
-    <T> Search<T> get(long id, String who, Class<T> of) {
-        Search<?> s = all.get(id);
+    <T, R> Search<T, R> get(long id, String who, Class<T> of) {
+        Search<?, ?> s = all.get(id);
         if (s == null || !s.who.equals(who) || !of.isInstance(s.of)) {
             throw Problem.notFound("search", String.valueOf(id));
         }
         @SuppressWarnings("unchecked")
-        Search<T> found = (Search<T>) s;
+        Search<T, R> found = (Search<T, R>) s;
         return found;
     }
 }

@@ -1,11 +1,16 @@
 package zephyrridge.server.reading;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
@@ -21,10 +26,20 @@ import zephyrridge.server.web.Problem;
 @Service
 public class Sources {
     public static final int MOST_PER_JOB = 200;
+    /** Bytes of contents whose decoded form is kept at hand. */
+    private static final long MOST_DECODED_BYTES = 16_000_000;
+
+    private record Decoded(long jobId, Recognised content, int bytes) {}
+
     private final SourceStore store;
     private final TextTrees trees;
     private final Clock clock;
     private final Texts texts;
+    /** Decoded, by id: what is kept under one never changes, so that not even its bytes are fetched again. */
+    private final Cache<String, Decoded> decoded = Caffeine.newBuilder()
+            .maximumWeight(MOST_DECODED_BYTES)
+            .weigher((String id, Decoded d) -> d.bytes())
+            .build();
 
     Sources(SourceStore store, TextTrees trees, Clock clock, Texts texts) {
         this.store = store;
@@ -60,7 +75,7 @@ public class Sources {
 
     /** With the ways to answer, where a press can: each says the text that is read then. */
     private Problem askedFirst(List<Finding> asked) {
-        return Problem.of(
+        return Problem.said(
                 HttpStatus.UNPROCESSABLE_CONTENT,
                 "ASKED_FIRST",
                 asked.stream().map(f -> texts.of(f) + " " + texts.advice(f)).collect(Collectors.joining(" ")),
@@ -80,16 +95,17 @@ public class Sources {
     public Kept keepAs(String id, long jobId, String name, byte[] content, String by) {
         Recognised what = Recogniser.recognise(content, trees);
         if (what instanceof Recognised.Unknown unknown) {
-            throw Problem.of(
+            throw Problem.said(
                     HttpStatus.UNPROCESSABLE_CONTENT,
                     "NOT_RECOGNISED",
                     texts.get("unknown." + unknown.why()),
                     Map.of("field", "content"));
         }
         if (store.count(jobId) >= MOST_PER_JOB) {
-            throw Problem.invalid("source", MOST_PER_JOB + " files were read for this job already; no more are taken.");
+            throw Problem.invalid("source", "SOURCES_FULL", "most", MOST_PER_JOB);
         }
         store.insert(id, jobId, name, content, LocalDateTime.now(clock), by);
+        // Not put aside here: the transaction may still fail, and the id with it.
         return new Kept(id, what);
     }
 
@@ -106,11 +122,25 @@ public class Sources {
         return store.taken(jobId);
     }
 
-    /** Decoded anew each time: that takes microseconds, and nothing can be out of date. */
+    /** Each decoded once. */
     public Map<String, Recognised> recognised(long jobId, Collection<String> ids) {
-        return ids.isEmpty()
-                ? Map.of()
-                : store.contents(jobId, ids).entrySet().stream()
-                        .collect(Collectors.toMap(Map.Entry::getKey, e -> Recogniser.recognise(e.getValue(), trees)));
+        Map<String, Recognised> found = new HashMap<>();
+        Set<String> missing = new TreeSet<>();
+        for (String id : ids) {
+            Decoded d = decoded.getIfPresent(id);
+            if (d != null && d.jobId() == jobId) {
+                found.put(id, d.content());
+            } else {
+                missing.add(id);
+            }
+        }
+        if (!missing.isEmpty()) {
+            store.contents(jobId, missing).forEach((id, content) -> {
+                Recognised what = Recogniser.recognise(content, trees);
+                decoded.put(id, new Decoded(jobId, what, content.length));
+                found.put(id, what);
+            });
+        }
+        return found;
     }
 }

@@ -133,11 +133,7 @@ public class Sheets implements DisposableBean {
         try {
             worker.execute(() -> run(run, supplier, lines, columns));
         } catch (RejectedExecutionException e) {
-            throw Problem.of(
-                    HttpStatus.TOO_MANY_REQUESTS,
-                    "TOO_MANY_SHEETS",
-                    MOST_WAITING + " sheets wait already. Send this one again when they are in.",
-                    Map.of());
+            throw Problem.of(HttpStatus.TOO_MANY_REQUESTS, "TOO_MANY_SHEETS", Map.of(), "most", MOST_WAITING);
         }
         runs.put(run.id, run);
         return run.progress();
@@ -186,20 +182,14 @@ public class Sheets implements DisposableBean {
                 read = parser.getCurrentLineNumber();
             }
             if (lines.size() < 2) {
-                throw Problem.invalid("sheet", "The sheet has no lines below its heading. Send it with its heading.");
+                throw Problem.invalid("sheet", "SHEET_EMPTY");
             }
             if (lines.size() > MOST_LINES + 1) {
-                throw Problem.invalid(
-                        "sheet",
-                        "The sheet has more than " + MOST_LINES
-                                + " lines. Send it in parts, each to a supplier of its own.");
+                throw Problem.invalid("sheet", "SHEET_LONG", "most", MOST_LINES);
             }
             return lines;
         } catch (IOException | java.io.UncheckedIOException e) {
-            throw Problem.invalid(
-                    "sheet",
-                    "This is no CSV after RFC 4180: a quoted cell does not end where it should, after line " + read
-                            + ". Save it again as CSV, quotes doubled inside quotes.");
+            throw Problem.invalid("sheet", "CSV_BROKEN", "read", read);
         }
     }
 
@@ -235,9 +225,11 @@ public class Sheets implements DisposableBean {
                 throw Problem.of(
                         HttpStatus.UNPROCESSABLE_CONTENT,
                         "COLUMN_MISSING",
-                        "No column of this sheet is the " + c.name().toLowerCase(Locale.ROOT) + ". Say which one is: "
-                                + String.join(", ", heading.toList()) + ".",
-                        Map.of("field", c.name(), "headings", heading.toList()));
+                        Map.of("field", c.name(), "headings", heading.toList()),
+                        "column",
+                        c.name().toLowerCase(Locale.ROOT),
+                        "headings",
+                        String.join(", ", heading.toList()));
             }
         }
         return columns;
@@ -287,7 +279,8 @@ public class Sheets implements DisposableBean {
             run.state = State.DONE;
         } catch (RuntimeException e) {
             long v = version;
-            run.why = "The database did not take it; nothing of the sheet counts. Send it again.";
+            run.why = Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "SHEET_NOT_TAKEN", Map.of())
+                    .sentence();
             run.state = State.FAILED;
             org.slf4j.LoggerFactory.getLogger(Sheets.class).error("sheet of supplier {}", supplier.id(), e);
             transaction.executeWithoutResult(t -> store.drop(supplier.id(), v));

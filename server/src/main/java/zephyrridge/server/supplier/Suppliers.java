@@ -83,12 +83,7 @@ public class Suppliers {
     @Transactional
     public long add(String name, Optional<Integer> returnDays, int leadDays, int restockingPermille) {
         if (all().stream().anyMatch(s -> s.name().equalsIgnoreCase(name.strip()))) {
-            throw Problem.of(
-                    HttpStatus.CONFLICT,
-                    "SUPPLIER_EXISTS",
-                    "There is a supplier " + name.strip()
-                            + " already. Load its sheet there, or give this one another name.",
-                    Map.of("field", "name"));
+            throw Problem.of(HttpStatus.CONFLICT, "SUPPLIER_EXISTS", Map.of("field", "name"), "name", name.strip());
         }
         return store.insert(new SupplierStore.SupplierRow(
                 0, name.strip(), returnDays, leadDays, restockingPermille, "{}", 0, Optional.empty()));

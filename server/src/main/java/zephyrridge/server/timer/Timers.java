@@ -56,8 +56,7 @@ class Timers {
     @Transactional
     void start(long jobId, Kind kind, int seconds, String by) {
         if (store.count(jobId) >= MOST_PER_JOB) {
-            throw Problem.invalid(
-                    "timer", "This job has " + MOST_PER_JOB + " timers already; put away those that have run out.");
+            throw Problem.invalid("timer", "TIMERS_FULL", "most", MOST_PER_JOB);
         }
         store.insert(new TimerStore.Row(UUID.randomUUID().toString(), jobId, "", kind.name(), seconds, now(), by));
     }

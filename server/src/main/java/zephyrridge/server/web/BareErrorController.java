@@ -2,7 +2,6 @@ package zephyrridge.server.web;
 
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
-import java.util.Map;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -20,7 +19,7 @@ class BareErrorController implements ErrorController {
         HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null
                 ? HttpStatus.valueOf(i)
                 : HttpStatus.NOT_FOUND;
-        Problem problem = Problem.of(status, status.name(), ProblemAdvice.said(status.value()), Map.of());
+        Problem problem = Problem.bare(status);
         return ResponseEntity.status(status)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(problem.getBody());

@@ -8,10 +8,12 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.util.unit.DataSize;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -56,11 +58,12 @@ class BodyLimit extends OncePerRequestFilter {
             // What is still coming is read and thrown away by the container (server.tomcat.max-swallow-size): to close
             // the connection
             // under a sender loses the answer.
-            response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
-            response.setContentType("application/problem+json");
-            response.getWriter()
-                    .write("{\"status\":413,\"code\":\"TOO_LARGE\",\"detail\":\"" + new TooLarge(most).getMessage()
-                            + "\"}");
+            new TooLarge(most).problem().answer(response);
+            return;
+        }
+        // Of all kinds at once is no kind; what reads bodies throws at it.
+        if (String.valueOf(request.getContentType()).contains("*")) {
+            Problem.bare(HttpStatus.UNSUPPORTED_MEDIA_TYPE).answer(response);
             return;
         }
         chain.doFilter(
@@ -77,8 +80,15 @@ class BodyLimit extends OncePerRequestFilter {
     static final class TooLarge extends IOException {
         private static final long serialVersionUID = 1;
 
+        private final long most;
+
         TooLarge(long most) {
-            super("The request is larger than " + (most >> 10) + " KB. Send less at a time.");
+            super("more than " + most + " bytes");
+            this.most = most;
+        }
+
+        Problem problem() {
+            return Problem.of(HttpStatus.CONTENT_TOO_LARGE, "TOO_LARGE", Map.of(), "most", most >> 10);
         }
     }
 

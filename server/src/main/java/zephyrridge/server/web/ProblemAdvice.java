@@ -8,8 +8,10 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.apache.catalina.connector.ClientAbortException;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.MessageSourceResolvable;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
@@ -18,6 +20,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.web.firewall.RequestRejectedException;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -34,27 +37,30 @@ import tools.jackson.databind.exc.InvalidTypeIdException;
 import tools.jackson.databind.exc.MismatchedInputException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
 import tools.jackson.databind.exc.ValueInstantiationException;
+import zephyrridge.server.text.Texts;
 
 /** Turns what goes wrong into problem details that name field and remedy; never a stack trace, never a bare 500. */
 @RestControllerAdvice
 class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Pattern CREATOR_PROPERTY = Pattern.compile("creator property '(\\w+)'");
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    private final Texts texts;
+
+    ProblemAdvice(Texts texts) {
+        this.texts = texts;
+    }
 
     @Override
     protected ResponseEntity<Object> handleMethodArgumentNotValid(
             MethodArgumentNotValidException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         List<Map<String, String>> fields = e.getBindingResult().getFieldErrors().stream()
-                .map(f -> Map.of("field", f.getField(), "problem", String.valueOf(f.getDefaultMessage())))
+                .map(f -> Map.of("field", f.getField(), "problem", constraint(f)))
                 .toList();
         String first = fields.isEmpty()
                 ? ""
                 : fields.get(0).get("field") + " " + fields.get(0).get("problem");
-        Problem problem = Problem.of(
-                HttpStatus.UNPROCESSABLE_CONTENT,
-                "INVALID",
-                "Some fields are not right: " + first + ". Correct them and send again.",
-                Map.of("fields", fields));
+        Problem problem =
+                Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "INVALID", Map.of("fields", fields), "first", first);
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
@@ -67,13 +73,15 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                 .orElse("");
         Problem problem = Problem.invalid(
                 field,
-                field + " "
-                        + e.getParameterValidationResults().stream()
-                                .flatMap(r -> r.getResolvableErrors().stream())
-                                .map(x -> String.valueOf(x.getDefaultMessage()))
-                                .findFirst()
-                                .orElse("is not right")
-                        + ". Correct it and send again.");
+                "PARAMETER",
+                "field",
+                field,
+                "problem",
+                e.getParameterValidationResults().stream()
+                        .flatMap(r -> r.getResolvableErrors().stream())
+                        .map(this::constraint)
+                        .findFirst()
+                        .orElseGet(() -> texts.get("problem.constraint.other")));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
@@ -82,7 +90,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
         for (Throwable cause = e.getCause(); cause != null; cause = cause.getCause()) {
             if (cause instanceof BodyLimit.TooLarge t) {
-                Problem problem = Problem.of(HttpStatus.CONTENT_TOO_LARGE, "TOO_LARGE", t.getMessage(), Map.of());
+                Problem problem = t.problem();
                 return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
             }
         }
@@ -92,27 +100,43 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
                         .reduce((a, b) -> b.startsWith("[") ? a + b : a + "." + b)
                         .orElse("body")
                 : "body";
-        String what = e.getCause() instanceof JacksonException j ? inWords(j) : "the body is missing or no JSON";
+        String what = e.getCause() instanceof JacksonException j ? inWords(j) : texts.get("problem.unreadable.body");
         Problem problem = Problem.of(
-                HttpStatus.BAD_REQUEST,
-                "UNREADABLE",
-                "The request could not be read at " + where + ": " + shorten(what) + ". Correct it and send again.",
-                Map.of("field", where));
+                HttpStatus.BAD_REQUEST, "UNREADABLE", Map.of("field", where), "where", where, "what", shorten(what));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
     }
 
+    /** What a field has to be, in our words: the validator's own are another library's. */
+    private String constraint(MessageSourceResolvable wrong) {
+        String own = String.valueOf(wrong.getDefaultMessage());
+        String[] codes = wrong.getCodes();
+        String key = "problem.constraint." + (codes == null ? "" : codes[codes.length - 1]);
+        // What a pattern asks for stands beside it, in our words too.
+        if (key.endsWith(".Pattern") && !own.startsWith("must match")) {
+            return own;
+        }
+        Object[] bounds = Arrays.stream(wrong.getArguments() == null ? new Object[0] : wrong.getArguments())
+                .filter(Number.class::isInstance)
+                .sorted()
+                .toArray();
+        return texts.find(key)
+                .map(k ->
+                        bounds.length == 0 ? k : texts.say(key, "least", bounds[0], "most", bounds[bounds.length - 1]))
+                .orElseGet(() -> texts.get("problem.constraint.other"));
+    }
+
     /** What the reader found, without the names of our classes. */
-    private static String inWords(JacksonException e) {
+    private String inWords(JacksonException e) {
         if (e instanceof UnrecognizedPropertyException u) {
-            return "there is no field \"" + u.getPropertyName() + "\"";
+            return texts.say("problem.unreadable.field", "name", u.getPropertyName());
         }
         if (e instanceof InvalidTypeIdException t) {
-            return "there is no type \"" + t.getTypeId() + "\"";
+            return texts.say("problem.unreadable.type", "name", t.getTypeId());
         }
         if (e instanceof InvalidNullException
                 || e instanceof MismatchedInputException
                         && String.valueOf(e.getOriginalMessage()).contains("Null value for creator property")) {
-            return "a field is missing or null"
+            return texts.get("problem.unreadable.missing")
                     + Optional.of(CREATOR_PROPERTY.matcher(e.getOriginalMessage()))
                             .filter(Matcher::find)
                             .map(m -> ": " + m.group(1))
@@ -121,8 +145,16 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         if (e instanceof InvalidFormatException f) {
             Object[] allowed =
                     f.getTargetType() == null ? null : f.getTargetType().getEnumConstants();
-            return "\"" + f.getValue() + "\" is not allowed"
-                    + (allowed == null ? "" : "; it is one of " + Arrays.toString(allowed));
+            return allowed == null
+                    ? texts.say("problem.unreadable.value", "value", f.getValue())
+                    : texts.say(
+                            "problem.unreadable.oneOf",
+                            "value",
+                            f.getValue(),
+                            "of",
+                            String.join(
+                                    ", ",
+                                    Arrays.stream(allowed).map(String::valueOf).toList()));
         }
         if (e instanceof ValueInstantiationException
                 && e.getCause() instanceof IllegalArgumentException cause
@@ -130,10 +162,14 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
             return cause.getMessage();
         }
         if (e instanceof StreamReadException) {
-            return "this is no valid JSON (line " + e.getLocation().getLineNr() + ", column "
-                    + e.getLocation().getColumnNr() + ")";
+            return texts.say(
+                    "problem.unreadable.json",
+                    "line",
+                    e.getLocation().getLineNr(),
+                    "column",
+                    e.getLocation().getColumnNr());
         }
-        return "a value of another kind is wanted";
+        return texts.get("problem.unreadable.kind");
     }
 
     /** What the framework refuses by itself gets a code and a remedy too. */
@@ -144,24 +180,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         if (answer != null
                 && answer.getBody() instanceof ProblemDetail problem
                 && (problem.getProperties() == null || !problem.getProperties().containsKey("code"))) {
-            problem.setProperty("code", String.valueOf(HttpStatus.resolve(status.value())));
-            problem.setDetail(said(status.value()));
+            Problem bare = Problem.bare(
+                    Optional.ofNullable(HttpStatus.resolve(status.value())).orElse(HttpStatus.BAD_REQUEST));
+            problem.setProperty("code", bare.getBody().getProperties().get("code"));
+            problem.setDetail(bare.sentence());
         }
         return answer;
-    }
-
-    /** What a bare status means to whoever asked. */
-    static String said(int status) {
-        return switch (status) {
-            case 400 -> "The address or one of its parts cannot be read. Go back to the list and choose again.";
-            case 401 -> "Nobody is signed in. Sign in and try again.";
-            case 403 -> "This account may not do that. Ask the lead.";
-            case 404 -> "There is nothing at this address. Go back to the list and choose again.";
-            case 405 -> "This address does not take such a request. Reload the page and try again.";
-            case 406, 415 -> "This kind of content is not taken here. Send JSON, and pictures as JPEG or PNG.";
-            case 413 -> "The request is too large. Send less at a time.";
-            default -> "The request could not be answered. Reload the page and try again.";
-        };
     }
 
     /** Somebody went away before the answer was written: nobody is left to tell. */
@@ -170,27 +194,25 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         LOG.debug("the other side closed the connection", e);
     }
 
+    /** Form fields that are no text: nothing of ours sends such, and whoever does is told. */
+    @ExceptionHandler({InvalidParameterException.class, RequestRejectedException.class})
+    ResponseEntity<ProblemDetail> noForm(Exception e) {
+        LOG.debug("form fields that cannot be read", e);
+        return answer(Problem.bare(HttpStatus.BAD_REQUEST));
+    }
+
     /** Two writers met in the database; one of them is asked to try again. */
     @ExceptionHandler(ConcurrencyFailureException.class)
     ResponseEntity<ProblemDetail> busy(ConcurrencyFailureException e) {
         LOG.info("concurrent writers", e);
-        return answer(Problem.of(
-                HttpStatus.CONFLICT,
-                "BUSY",
-                "Somebody else wrote at the same moment; nothing of yours was changed. Send it again.",
-                Map.of()));
+        return answer(Problem.of(HttpStatus.CONFLICT, "BUSY", Map.of()));
     }
 
     /** The database does not answer. Whoever waits is told so, and pages keep the change and send it again. */
     @ExceptionHandler({DataAccessResourceFailureException.class, TransactionException.class})
     ResponseEntity<ProblemDetail> away(Exception e) {
         LOG.error("the database does not answer", e);
-        return answer(Problem.of(
-                HttpStatus.SERVICE_UNAVAILABLE,
-                "DATABASE_AWAY",
-                "The database does not answer; nothing was changed. Wait a moment and send it again; if it stays, look "
-                        + "with ./zephyr status.",
-                Map.of()));
+        return answer(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of()));
     }
 
     private static ResponseEntity<ProblemDetail> answer(Problem problem) {
@@ -201,11 +223,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> unexpected(Exception e, HttpServletRequest request) {
         LOG.error("unexpected at {} {}", request.getMethod(), request.getRequestURI(), e);
         return ResponseEntity.internalServerError()
-                .body(Problem.of(
-                                HttpStatus.INTERNAL_SERVER_ERROR,
-                                "UNEXPECTED",
-                                "Something went wrong on the server; nothing was changed. Try again, and if it stays, look into the server's log.",
-                                Map.of())
+                .body(Problem.of(HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED", Map.of())
                         .getBody());
     }
 

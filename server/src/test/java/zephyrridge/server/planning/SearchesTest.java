@@ -44,7 +44,7 @@ class SearchesTest {
 
     @Test
     void oneThatLastsSaysHowFarItIsAndStops() {
-        Searches.Search<String> s = searches.begin(1, "ilka", "job", SearchesTest::untilStopped);
+        Searches.Search<String, Outcome> s = searches.begin(1, "ilka", "job", new Object(), SearchesTest::untilStopped);
         while (s.looked() < 2048) {
             assertThat(s.outcome(5)).isEmpty();
         }
@@ -55,9 +55,11 @@ class SearchesTest {
 
     @Test
     void theNextOneOfTheSameJobTakesItsPlace() {
-        Searches.Search<String> first = searches.begin(1, "ilka", "a", SearchesTest::untilStopped);
-        Searches.Search<String> others = searches.begin(1, "bram", "b", SearchesTest::untilStopped);
-        searches.begin(1, "ilka", "c", stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String, Outcome> first =
+                searches.begin(1, "ilka", "a", new Object(), SearchesTest::untilStopped);
+        Searches.Search<String, Outcome> others =
+                searches.begin(1, "bram", "b", new Object(), SearchesTest::untilStopped);
+        searches.begin(1, "ilka", "c", new Object(), stop -> new Outcome.Optimal(List.of(), 0));
         assertThat(first.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
         assertThat(others.outcome(20)).isEmpty();
     }
@@ -65,25 +67,49 @@ class SearchesTest {
     /** Another person's search is none, and no id tells the next one's. */
     @Test
     void whoDidNotBeginItCannotReadIt() {
-        Searches.Search<String> s = searches.begin(1, "ilka", "job", stop -> new Outcome.Optimal(List.of(), 0));
-        Searches.Search<String> next = searches.begin(2, "ilka", "job", stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String, Outcome> s =
+                searches.begin(1, "ilka", "job", new Object(), stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String, Outcome> next =
+                searches.begin(2, "ilka", "job", new Object(), stop -> new Outcome.Optimal(List.of(), 0));
         assertThatThrownBy(() -> searches.get(s.id, "bram", String.class)).isInstanceOf(Problem.class);
         assertThat(searches.get(s.id, "ilka", String.class)).isSameAs(s);
         assertThat(Math.abs(next.id - s.id)).isGreaterThan(1_000);
         assertThat(s.id).isBetween(0L, (1L << 53) - 1);
     }
 
+    /** The same asked again, by anybody for any job, is there at once; what was stopped by hand is not what the next one asks for. */
+    @Test
+    void whatWasFoundIsFoundOnceForTheSameBasis() {
+        Outcome found = new Outcome.Optimal(List.of(), 17);
+        Searches.Search<String, Outcome> first = searches.begin(1, "ilka", "a", List.of("market", 1), stop -> found);
+        assertThat(first.outcome(300_000)).contains(found);
+        assertThat(searches.begin(2, "bram", "b", List.of("market", 1), stop -> untilReleased())
+                        .outcome(0))
+                .contains(found);
+        assertThat(searches.begin(2, "bram", "b", List.of("market", 2), stop -> untilReleased())
+                        .outcome(20))
+                .isEmpty();
+        Searches.Search<String, Outcome> stopped =
+                searches.begin(3, "ilka", "a", List.of("market", 3), SearchesTest::untilStopped);
+        stopped.stop();
+        assertThat(stopped.outcome(300_000)).get().isInstanceOf(Outcome.Stopped.class);
+        assertThat(searches.begin(4, "ilka", "a", List.of("market", 3), stop -> found)
+                        .outcome(300_000))
+                .contains(found);
+    }
+
     /** A comparison beside a search takes nobody's place. */
     @Test
     void anotherKindTakesNobodysPlace() {
-        Searches.Search<String> first = searches.begin(1, "ilka", "a", SearchesTest::untilStopped);
-        searches.begin(1, "ilka", 7, stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String, Outcome> first =
+                searches.begin(1, "ilka", "a", new Object(), SearchesTest::untilStopped);
+        searches.begin(1, "ilka", 7, new Object(), stop -> new Outcome.Optimal(List.of(), 0));
         assertThat(first.outcome(20)).isEmpty();
     }
 
     @Test
     void whatFailsFailsWhoAsks() {
-        Searches.Search<String> s = searches.begin(1, "ilka", "a", stop -> {
+        Searches.Search<String, Outcome> s = searches.begin(1, "ilka", "a", new Object(), stop -> {
             throw new IllegalArgumentException("bad task");
         });
         assertThatThrownBy(() -> s.outcome(300_000)).hasMessage("bad task");
@@ -93,7 +119,7 @@ class SearchesTest {
     void thereIsAnEndToWhatWaits() {
         assertThatThrownBy(() -> {
                     for (int job = 0; job < 40; job++) {
-                        searches.begin(job, "ilka", "a", stop -> untilReleased());
+                        searches.begin(job, "ilka", "a", new Object(), stop -> untilReleased());
                     }
                 })
                 .isInstanceOf(Problem.class);
@@ -101,10 +127,11 @@ class SearchesTest {
 
     @Test
     void whatIsLongOverIsForgottenAndWhatNeverWasIsRefused() {
-        Searches.Search<String> first = searches.begin(0, "ilka", "a", stop -> new Outcome.Optimal(List.of(), 0));
+        Searches.Search<String, Outcome> first =
+                searches.begin(0, "ilka", "a", new Object(), stop -> new Outcome.Optimal(List.of(), 0));
         first.outcome(300_000);
         for (int job = 1; job < 80; job++) {
-            searches.begin(job, "ilka", "a", stop -> new Outcome.Optimal(List.of(), 0))
+            searches.begin(job, "ilka", "a", new Object(), stop -> new Outcome.Optimal(List.of(), 0))
                     .outcome(300_000);
         }
         assertThatThrownBy(() -> searches.get(first.id, "ilka", String.class)).isInstanceOf(Problem.class);
