@@ -3,41 +3,74 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Findings } from '../../parts/Findings';
 import { type KeyMap, Keys, onControl, useScan } from '../../parts/keys';
+import { STATIONS } from '../../parts/stations';
 import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
 import { withWaiting } from './overlay';
+import { leading } from './LeadLine';
 import { confirms, useScrews } from './stations/fit/FitStation';
 import { OffNow } from './stations/open/Tray';
-import { isBarred, type Step, StepDetail } from './stations/shared/Steps';
+import { type Step, StepDetail } from './stations/shared/Steps';
 
 type FitLine = JobView['fitLines'][number];
 type Card =
   | { kind: 'paused' }
-  | { kind: 'step'; step: Step; part: 'Open' | 'Close' }
+  | { kind: 'step'; id: string; text: string; step?: Step; part: string }
   | { kind: 'fit'; line: FitLine }
+  | { kind: 'work'; text: string; change: JobChange }
   | { kind: 'start' }
-  | { kind: 'done' };
+  | { kind: 'done'; text: string; to: string };
 
-/** The one thing to do now: back on what the next round does not need, open, fit, close, start. */
+/** Where hands work: what leads elsewhere leads out of bench mode. */
+const HANDS = ['OPEN', 'FIT', 'PROVE'];
+
+/**
+ * The one thing to do now: what the core leads to, from Open on wherever it sends. It has not seen what waits to be kept; where that
+ * was what it led to, the next of its own steps or lines follows.
+ */
 export function nextCard(job: JobView): Card {
-  const { steps, closing } = job.opening;
-  const shut = job.openingGates.some((g) => g.severity === 'STOP');
-  const pending = job.fitLines.filter((l) => !l.done);
-  const opening = steps.find((s) => !s.done);
-  const back = closing.find((s) => !s.done);
-  if (pending.length > 0) {
-    if (opening && back?.kind === 'PUT_BACK') return { kind: 'step', step: back, part: 'Close' };
-    if (opening)
-      return isBarred(opening, shut) ? { kind: 'paused' } : { kind: 'step', step: opening, part: 'Open' };
-    if (shut || job.fittingGates.some((g) => g.severity === 'STOP')) return { kind: 'paused' };
-    const round = job.opening.rounds.find((r) => r.current);
-    const line = pending.find((l) => round?.positionIds.includes(l.position)) ?? pending[0];
-    return { kind: 'fit', line };
+  let at = 'OPEN';
+  for (const _ of HANDS) {
+    const next = job.trail.find((l) => l.station === at)?.next;
+    if (next?.what === 'GO' && HANDS.includes(next.id)) at = next.id;
   }
-  if (back)
-    return back.kind === 'TEST_START' ? { kind: 'start' } : { kind: 'step', step: back, part: 'Close' };
-  return { kind: 'done' };
+  const next = job.trail.find((l) => l.station === at)?.next;
+  const { steps, closing } = job.opening;
+  const part = STATIONS.find((s) => s.id === at)?.name ?? '';
+  switch (next?.what) {
+    case 'TICK':
+    case 'TICK_ALL': {
+      const named = next.id.split(',');
+      const all = [...steps, ...closing];
+      const id = named.find((n) => !all.find((s) => s.id === n)?.done);
+      const step = all.find((s) => s.id === id);
+      if (id) return { kind: 'step', id, text: step?.text ?? next.text, step, part };
+      const list = steps.some((s) => named.includes(s.id)) ? steps : closing;
+      const follows = list.find((s) => !s.done && s.kind !== 'TEST_START');
+      if (follows) return { kind: 'step', id: follows.id, text: follows.text, step: follows, part };
+      break;
+    }
+    case 'FIT': {
+      const line =
+        job.fitLines.find((l) => l.position === next.id && !l.done) ?? job.fitLines.find((l) => !l.done);
+      if (line) return { kind: 'fit', line };
+      break;
+    }
+    case 'WORK':
+    case 'ARRANGE':
+    case 'ACT': {
+      const lead = leading(job, at, undefined);
+      if (lead?.change) return { kind: 'work', text: lead.text, change: lead.change };
+      break;
+    }
+    case 'GO':
+      return { kind: 'done', text: next.text, to: STATIONS.find((s) => s.id === next.id)?.path ?? 'prove' };
+  }
+  if ([...job.openingGates, ...job.fittingGates].some((g) => g.severity === 'STOP') && at !== 'PROVE')
+    return { kind: 'paused' };
+  if (at === 'PROVE' && closing.find((s) => !s.done)?.kind === 'TEST_START') return { kind: 'start' };
+  return { kind: 'done', text: 'To Prove', to: 'prove' };
 }
 
 /** One step a screen, at arm's length: Space says done, Backspace goes back. */
@@ -83,10 +116,14 @@ export function BenchMode({ account }: { account: Account }) {
   const readOnly = account.role === 'DESK' || shown.closed;
   const card = nextCard(shown);
   const next: JobChange | undefined =
-    card.kind === 'step' && !readOnly ? { type: 'TickStep', step: card.step.id, done: true } : undefined;
+    readOnly || (card.kind !== 'step' && card.kind !== 'work')
+      ? undefined
+      : card.kind === 'step'
+        ? { type: 'TickStep', step: card.id, done: true }
+        : card.change;
   doIt.current = () => {
     if (next) void change(next);
-    else if (card.kind === 'done') navigate(`/jobs/${id}/prove`);
+    else if (card.kind === 'done') navigate(`/jobs/${id}/${card.to}`);
   };
   back.current = () => {
     if (!readOnly && shown.undoes) void change({ type: 'Undo' });
@@ -136,10 +173,15 @@ export function BenchMode({ account }: { account: Account }) {
           <>
             <Text color="quiet">{card.part}</Text>
             <Heading as="h1" size={{ base: '2xl', md: '4xl' }} mb="2">
-              {card.step.text}
+              {card.text}
             </Heading>
-            <StepDetail step={card.step} job={id} disabled={readOnly} change={change} />
+            {card.step && <StepDetail step={card.step} job={id} disabled={readOnly} change={change} />}
           </>
+        )}
+        {card.kind === 'work' && (
+          <Heading as="h1" size={{ base: '2xl', md: '4xl' }}>
+            {card.text}
+          </Heading>
         )}
         {card.kind === 'fit' && (
           <Fit
@@ -202,13 +244,13 @@ export function BenchMode({ account }: { account: Account }) {
             <Heading as="h1" size={{ base: '2xl', md: '4xl' }} color="good">
               ✓ Nothing is left to open, fit or close
             </Heading>
-            <Button alignSelf="start" size="xl" onClick={() => navigate(`/jobs/${id}/prove`)}>
-              To Prove
+            <Button alignSelf="start" size="xl" onClick={() => doIt.current()}>
+              {card.text}
             </Button>
           </Stack>
         )}
       </Box>
-      {card.kind === 'step' && !readOnly && (
+      {next && (
         <Flex gap="3" mt="4" position="sticky" bottom="3">
           <Button
             size="2xl"
