@@ -118,12 +118,12 @@ function PersonMenu({
   useEffect(() => {
     if (!open) return;
     const away = (e: Event) => box.current?.contains(e.target as Node) || setOpen(false);
-    const escape = (e: KeyboardEvent) => e.key === 'Escape' && setOpen(false);
+    const closes = (e: KeyboardEvent) => e.key === 'Escape' && setOpen(false);
     window.addEventListener('pointerdown', away);
-    window.addEventListener('keydown', escape);
+    window.addEventListener('keydown', closes);
     return () => {
       window.removeEventListener('pointerdown', away);
-      window.removeEventListener('keydown', escape);
+      window.removeEventListener('keydown', closes);
     };
   }, [open]);
   const item = (text: string, does: () => void) => (

@@ -40,13 +40,13 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
     if (sent.current) sent.current.answered = true;
     if (!editing.current) setDraft(value);
   }, [value]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: sending reads what is current by itself
   useEffect(() => {
     writeDraft(draftKey, draft === value ? undefined : draft);
     if (!editing.current || draft === value || draft === sent.current?.text || refused?.text === draft)
       return;
     const timer = setTimeout(() => send(draft), 900);
     return () => clearTimeout(timer);
-    // biome-ignore lint: send only reads refs
   }, [draft, value, draftKey, refused]);
   return {
     error: refused && refused.text === draft ? refused.why : undefined,

@@ -3,7 +3,7 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, it, vi } from 'vitest';
 import { system } from '../theme/system';
-import { fit, MemoryPicture } from './MemoryPicture';
+import { shortened, MemoryPicture } from './MemoryPicture';
 import { MemoryTable } from './MemoryTable';
 import type { Picture } from './memoryModel';
 import { height } from './TrailPicture';
@@ -137,9 +137,9 @@ describe('MemoryPicture', () => {
 
 describe('texts in pictures', () => {
   it('are cut where there is no room', () => {
-    expect(fit('Keyboard', 100, 5)).toBe('Keyboard');
-    expect(fit('Keyboard', 25, 5)).toBe('Keyb…');
-    expect(fit('Keyboard', 8, 5)).toBe('');
+    expect(shortened('Keyboard', 100, 5)).toBe('Keyboard');
+    expect(shortened('Keyboard', 25, 5)).toBe('Keyb…');
+    expect(shortened('Keyboard', 8, 5)).toBe('');
   });
 
   it('peaks reach further the more minutes, and none is flat', () => {

@@ -79,6 +79,7 @@ export function MemoryPicture({
         '--zr-bed': '{colors.line}',
       }}
     >
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing is no set of fields */}
       <svg
         viewBox={`0 0 ${width} ${height}`}
         width={width}
@@ -169,6 +170,7 @@ function LaneRow({
       </text>
       <path d={`M${from} ${shape.top + 39}H${to}`} stroke={COLOR.line} strokeWidth="2" />
       {lids(shape.shapes).map((lid) => (
+        // biome-ignore lint/a11y/noAriaHiddenOnFocusable: a group of a drawing takes no focus
         <g key={lid.x} aria-hidden="true">
           <path
             d={`M${lid.x - 2} ${shape.top}v-5h${lid.width + 4}v5`}
@@ -177,7 +179,7 @@ function LaneRow({
             strokeWidth="2"
           />
           <text x={lid.x + 3} y={shape.top - 8} fill={COLOR.quiet} style={{ fontSize: 11.5 }}>
-            {fit(lid.text, lid.width + 60, 5.8)}
+            {shortened(lid.text, lid.width + 60, 5.8)}
           </text>
         </g>
       ))}
@@ -193,6 +195,7 @@ function LaneRow({
 /** A bank on the board: hatched, and sunk into the bed. */
 function Soldered({ shape: s, hatch }: { shape: Shape; hatch: string }) {
   return (
+    // biome-ignore lint/a11y/noInteractiveElementToNoninteractiveRole: a group of a drawing is not interactive
     <g role="img" aria-label={`${s.label}, soldered: ${s.text}`}>
       <rect
         x={s.x}
@@ -314,7 +317,7 @@ function Caption({
   bold?: boolean;
   plate?: boolean;
 }) {
-  const shown = fit(text, s.width - 10, 6.6);
+  const shown = shortened(text, s.width - 10, 6.6);
   return (
     <g pointerEvents="none">
       {plate && shown && (
@@ -328,7 +331,7 @@ function Caption({
 }
 
 /** As much of a text as goes into so many pixels. */
-export function fit(text: string, pixels: number, perCharacter: number): string {
+export function shortened(text: string, pixels: number, perCharacter: number): string {
   const most = Math.floor(pixels / perCharacter);
   return text.length <= most ? text : most < 3 ? '' : `${text.slice(0, most - 1)}…`;
 }

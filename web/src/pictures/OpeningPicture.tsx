@@ -56,6 +56,7 @@ export function OpeningPicture({
       alignItems="start"
       mt="2"
     >
+      {/* biome-ignore lint/a11y/useKeyWithClickEvents: beside it stands a button that puts one, and fields for its place */}
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         width="100%"

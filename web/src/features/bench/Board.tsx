@@ -12,7 +12,7 @@ export function Board({ jobs, filtered }: { jobs: Job[]; filtered: boolean }) {
     <Stack gap="5">
       {grouped(jobs, timed).map(([group, name, held]) => {
         const rows = (
-          <Stack as="ul" gap="1.5" listStyleType="none" aria-label={name}>
+          <Stack key={group} as="ul" gap="1.5" listStyleType="none" aria-label={name}>
             {held.map((job) => (
               <JobRow key={job.id} job={job} />
             ))}

@@ -6,7 +6,7 @@ import { api, type Schemas } from '../../api/client';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import type { Account } from '../session';
-import { Module, TESTED, ORIGIN, STATES } from './words';
+import { type Module, TESTED, ORIGIN, STATES } from './words';
 import { AddModule } from './AddModule';
 
 /** The modules in stock: found by any of their words, page by page. */

@@ -73,7 +73,7 @@ function Card({
   );
 }
 
-function Number({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
+function Figure({ label, value, onChange }: { label: string; value: string; onChange: (v: string) => void }) {
   return (
     <Field.Root>
       <Field.Label fontWeight="600">{label}</Field.Label>
@@ -95,14 +95,14 @@ function Rates() {
   return (
     <Card title="Rate and latency" figures={useFigures('rates', f, whole)} whole={whole}>
       <Grid templateColumns="1fr 5rem" gap="2">
-        <Number label="One, MT/s" value={f.rate} onChange={(rate) => set({ ...f, rate })} />
-        <Number label="CL" value={f.cl} onChange={(cl) => set({ ...f, cl })} />
-        <Number
+        <Figure label="One, MT/s" value={f.rate} onChange={(rate) => set({ ...f, rate })} />
+        <Figure label="CL" value={f.cl} onChange={(cl) => set({ ...f, cl })} />
+        <Figure
           label="The other, MT/s"
           value={f.otherRate}
           onChange={(otherRate) => set({ ...f, otherRate })}
         />
-        <Number label="its CL" value={f.otherCl} onChange={(otherCl) => set({ ...f, otherCl })} />
+        <Figure label="its CL" value={f.otherCl} onChange={(otherCl) => set({ ...f, otherCl })} />
       </Grid>
     </Card>
   );
@@ -135,8 +135,8 @@ function Chips() {
           options={GENERATIONS.map((g) => [g, g])}
           onChange={(generation) => set({ ...f, generation })}
         />
-        <Number label="GB" value={f.gigabytes} onChange={(gigabytes) => set({ ...f, gigabytes })} />
-        <Number label="Chips seen" value={f.chips} onChange={(chips) => set({ ...f, chips })} />
+        <Figure label="GB" value={f.gigabytes} onChange={(gigabytes) => set({ ...f, gigabytes })} />
+        <Figure label="Chips seen" value={f.chips} onChange={(chips) => set({ ...f, chips })} />
         <SelectField
           label="Ranks"
           value={f.ranks}
@@ -154,7 +154,7 @@ function Chips() {
           ]}
           onChange={(width) => set({ ...f, width })}
         />
-        <Number label="Gbit a die" value={f.density} onChange={(density) => set({ ...f, density })} />
+        <Figure label="Gbit a die" value={f.density} onChange={(density) => set({ ...f, density })} />
       </Grid>
     </Card>
   );
@@ -166,7 +166,7 @@ function Drive() {
   return (
     <Card title="A drive's size" figures={useFigures('drive', f, whole)} whole={whole}>
       <Grid templateColumns="1fr 6rem" gap="2">
-        <Number label="Printed" value={f.printed} onChange={(printed) => set({ ...f, printed })} />
+        <Figure label="Printed" value={f.printed} onChange={(printed) => set({ ...f, printed })} />
         <SelectField
           label="Unit"
           value={f.unit}

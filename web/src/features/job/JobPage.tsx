@@ -58,8 +58,9 @@ export function JobPage({ account }: { account: Account }) {
   const takeNow = useRef(() => {});
   const reopenNow = useRef(() => {});
   const main = useRef<HTMLDivElement>(null);
-  // A change of station begins at the top.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a change of station is what it waits for
   useEffect(() => {
+    // A change of station begins at the top.
     window.scrollTo(0, 0);
     // Enter is the leading line's again, and whoever hears the page begins with the station.
     main.current?.focus({ preventScroll: true });

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { clock } from '../../parts/times';
 import type { JobView } from './api';
-import { type ChangeQueue, type QueueState } from './queue';
+import type { ChangeQueue, QueueState } from './queue';
 import { IN_WORDS } from './overlay';
 
 /** One line, always in sight: whether everything is kept, and since when. */

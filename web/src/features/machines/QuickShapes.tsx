@@ -1,8 +1,8 @@
 import { Box, Button, Flex, Input, Stack, Text } from '@chakra-ui/react';
-import { type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { ShapePicture } from '../../pictures/ShapePicture';
-import { type QuickMachine, type Spot } from './api';
+import type { QuickMachine, Spot } from './api';
 import { bankSize, isShape, settled, spots, withSpot } from './shapes';
 
 /** The drawn shapes; one press chooses. */

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { type Schemas } from '../../api/client';
+import type { Schemas } from '../../api/client';
 
 export type Progress = Schemas['ProgressView'];
 

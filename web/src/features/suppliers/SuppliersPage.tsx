@@ -7,7 +7,7 @@ import { EVERYWHERE, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import { dayAndClock } from '../../parts/times';
 import type { Account } from '../session';
-import { Landing, Progress } from './Landing';
+import { Landing, type Progress } from './Landing';
 
 type Supplier = Schemas['SupplierView'];
 type Column = keyof Supplier['mapping'] & string;
@@ -102,18 +102,16 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
           </Button>
         )}
         {writes && (
-          <>
-            <ChooseFile
-              size="sm"
-              variant="solid"
-              what={`Sheet of ${s.name}`}
-              accept=".csv,text/csv"
-              loading={load.isPending}
-              onChosen={([file]) => load.mutate(file)}
-            >
-              Load a sheet (CSV)
-            </ChooseFile>
-          </>
+          <ChooseFile
+            size="sm"
+            variant="solid"
+            what={`Sheet of ${s.name}`}
+            accept=".csv,text/csv"
+            loading={load.isPending}
+            onChosen={([file]) => load.mutate(file)}
+          >
+            Load a sheet (CSV)
+          </ChooseFile>
         )}
       </Flex>
       {load.isError && (

@@ -314,7 +314,7 @@ function Words({ label, value, onCommit }: { label: string; value: string; onCom
 /** A name for something new. */
 export function NewOne({ label, onAdd }: { label: string; onAdd: (name: string) => void }) {
   const add = (input: HTMLInputElement | null) => {
-    if (input && input.value.trim()) {
+    if (input?.value.trim()) {
       onAdd(input.value.trim());
       input.value = '';
     }

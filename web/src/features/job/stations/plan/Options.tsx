@@ -94,7 +94,7 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
             {more ? 'Fewer' : `${others.length} more`}
           </Button>
         )}
-        <WhyNot job={job} />
+        {!readOnly && <WhyNot job={job} />}
       </Flex>
     </Box>
   );

@@ -98,6 +98,7 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                           .filter((k) => k.source === c.id)
                           .map((k, i) => (
                             <Text
+                              // biome-ignore lint/suspicious/noArrayIndexKey: one source may say the same twice
                               key={i}
                               color={k.agrees ? 'ink' : 'risk'}
                               fontWeight={k.agrees ? '400' : '700'}
@@ -113,6 +114,7 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
                     <Table.Row bg="panel">
                       <Table.Cell colSpan={columns.length + 2}>
                         {f.claims.map((k, i) => (
+                          // biome-ignore lint/suspicious/noArrayIndexKey: one source may say the same twice
                           <Text key={i} fontSize="sm" overflowWrap="anywhere">
                             {[RECORD, ...sources, HAND].find((s) => s.id === k.source)?.name ?? k.source}:{' '}
                             <Box as="span" fontFamily="mono">

@@ -152,6 +152,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           {outcomes.map((o, i) => (
             <Text
               as="li"
+              // biome-ignore lint/suspicious/noArrayIndexKey: two files of one name may come to the same
               key={i}
               role={o.good ? 'status' : 'alert'}
               color={o.good ? 'good' : o.choices?.length ? 'ink' : 'stop'}

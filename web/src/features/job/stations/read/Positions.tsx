@@ -97,6 +97,7 @@ export function Positions({
 /** What the eye says of a position: a source like the others, and the most reliable for what is in view. */
 export function SeenForm({ at, change }: { at: PositionEvidence; change: Change }) {
   const [chips, setChips] = useState(at.chips?.toString() ?? '');
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another position begins with what is said of it
   useEffect(() => setChips(at.chips?.toString() ?? ''), [at.chips, at.position]);
   const say = (state: State | 'UNSEEN', count: string, over = at.over) =>
     void change({

@@ -158,6 +158,7 @@ function SourceDetail({ job, source, onClose }: { job: number; source?: string; 
                     </Box>
                   )}
                   {d.groups.map((g, i) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: groups of one source may have one name
                     <Box key={i}>
                       <Heading as="h3" size="sm" mb="1">
                         {g.name}
@@ -199,9 +200,11 @@ function Fields({ head, rows }: { head: string[]; rows: string[][] }) {
         </Table.Header>
         <Table.Body>
           {rows.map((row, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place in the table
             <Table.Row key={i} bg="panel">
               {row.map((cell, j) => (
                 <Table.Cell
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its column
                   key={j}
                   fontFamily={j === head.length - 1 ? 'mono' : undefined}
                   fontSize="sm"

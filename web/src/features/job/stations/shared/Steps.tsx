@@ -19,7 +19,7 @@ const ALWAYS_RIGHT: Step['kind'][] = [
   'AIR',
 ];
 
-export function isBarred(step: Step, shut: boolean): boolean {
+function isBarred(step: Step, shut: boolean): boolean {
   return shut && !ALWAYS_RIGHT.includes(step.kind);
 }
 
