@@ -9,12 +9,14 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
+import java.util.Map;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 import zephyrridge.server.db.Tables;
 
@@ -39,7 +41,7 @@ class TogetherTest {
                         .getByLabel("Worn"))
                 .isChecked();
         // Nothing of the second's is in the database until they say so; a reload asks again and has not lost it.
-        long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        long id = Long.parseLong(job(ilka));
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
         bram.page.reload();
         sees(bram.alert("Ilka changed the answers of Take in").first());
@@ -48,6 +50,55 @@ class TogetherTest {
         JsonNode both = state(server, id);
         assertThat(both.at("/intake/condition").asString()).isEqualTo("Hinge loose, no charger");
         assertThat(both.at("/intake/battery").asString()).isEqualTo("WORN");
+    }
+
+    /** Whichever way leads from one job to another, Find, a timer, the browser's history: what was typed for one owner stays with that owner. */
+    @Test
+    void whatIsTypedForOneJobIsNotInTheNext(TestServer.Running server, Browser.Running browser) {
+        Technician t =
+                browser.signedIn(server.address(), "ilka").takeIn("Ostrell Drift 12", "Bus depot 7", "Timetables");
+        String seven = job(t);
+        t.page.navigate(server.address() + "/");
+        t.takeIn("Ostrell Drift 12", "Bus depot 8", "Timetables");
+        String eight = job(t);
+        Locator told = t.page.getByLabel("What the owner is told");
+        t.go("Hand back");
+        told.fill("for eight");
+        t.press("Escape");
+
+        t.press("/").type("Bus depot 7");
+        sees(t.page.getByText("#" + seven).first());
+        t.press("Enter");
+        t.page.waitForURL("**/jobs/" + seven + "/**");
+        t.go("Hand back");
+        assertThat(told).isEmpty();
+        told.fill("for seven");
+        ApiClient api = ApiClient.signedIn(server, "ilka");
+        String timer = api.post("/api/jobs/" + eight + "/timers", Map.of("kind", "DRAIN", "seconds", 900))
+                .json()
+                .get("id")
+                .asString();
+        t.page.reload();
+        assertThat(told).hasValue("for seven");
+
+        t.page.locator("[data-timer] a")
+                .filter(new Locator.FilterOptions().setHasText("#" + eight))
+                .click();
+        t.page.waitForURL("**/jobs/" + eight + "/**");
+        t.go("Hand back");
+        assertThat(told).hasValue("for eight");
+
+        t.page.goBack();
+        t.page.goBack();
+        t.page.waitForURL("**/jobs/" + seven + "/**");
+        t.go("Hand back");
+        assertThat(told).hasValue("for seven");
+        api.delete("/api/jobs/" + eight + "/timers/" + timer);
+        assertThat(t.complaints).isEmpty();
+    }
+
+    private static String job(Technician t) {
+        return t.page.url().replaceAll(".*/jobs/(\\d+).*", "$1");
     }
 
     /** A job's state as the database has it. */
@@ -65,7 +116,7 @@ class TogetherTest {
     void aLostConnectionAndAnotherPersonLoseNothing(TestServer.Running server, Browser.Running browser) {
         Technician ilka =
                 browser.signedIn(server.address(), "ilka").takeIn("Ostrell Drift 12", "Bus depot 4", "Timetables");
-        long id = Long.parseLong(ilka.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
+        long id = Long.parseLong(job(ilka));
         Technician bram = browser.signedIn(server.address(), "bram");
         bram.page.navigate(ilka.page.url());
         ilka.page.route("**/api/jobs/*/changes", route -> route.abort());

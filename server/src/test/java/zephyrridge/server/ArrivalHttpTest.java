@@ -52,6 +52,26 @@ class ArrivalHttpTest {
         throw new AssertionError(tag);
     }
 
+    /** What another workshop handed back was not seen here: it teaches nothing of the model until somebody here goes on with it. */
+    @Test
+    void whatArrivedClosedTeachesNothing(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = drawn(client, "AV-9");
+        change(client, id, "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        String learned = "/api/machines/skerrow-tern-16/learned";
+        int jobs = ok(client.get(learned)).get("jobs").asInt();
+        assertThat(jobs).isPositive();
+        JsonNode there = ok(bringIn(client, export(client, id)));
+        assertThat(ok(client.get("/api/jobs/" + there.get("id").asLong()))
+                        .get("closed")
+                        .asBoolean())
+                .isTrue();
+        assertThat(ok(client.get(learned)).get("jobs").asInt()).isEqualTo(jobs);
+        change(client, there.get("id").asLong(), "ReopenJob", Map.of());
+        change(client, there.get("id").asLong(), "CloseJob", Map.of("note", "", "inParts", "Wren"));
+        assertThat(ok(client.get(learned)).get("jobs").asInt()).isEqualTo(jobs + 1);
+    }
+
     /** Another drawer's D-001 is not ours: shown as theirs, held by nobody here, and never marked bad. */
     @Test
     void tagsOfAnotherShopAreTheirs(TestServer.Running server) {

@@ -80,6 +80,9 @@ class PlanningHttpTest {
                 "PlanModule",
                 Map.of("position", "socket-b", "key", typed.at("/modules/1/key").asString())));
         JsonNode stopped = ok(client.get(path + "/why-not"));
+        // A search is begun for it: whoever only looks does not begin one.
+        assertThat(ApiClient.signedIn(server, "desk").get(path + "/why-not").status())
+                .isEqualTo(403);
         assertThat(stopped.get("findings").findValuesAsString("code")).contains("FIT_FORM_FACTOR");
         JsonNode slow =
                 ok(client.change(id, "AddModule", Map.of("origin", "TYPED", "label", "8GB 1Rx8 PC4-2400T-SA1-11")));

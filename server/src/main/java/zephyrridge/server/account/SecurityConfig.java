@@ -31,6 +31,9 @@ class SecurityConfig {
                         .hasRole("LEAD")
                         .requestMatchers(HttpMethod.PUT, "/api/house/**")
                         .hasRole("LEAD")
+                        // A search of its own for each look: for those who plan.
+                        .requestMatchers("/api/jobs/*/why-not")
+                        .hasAnyRole("LEAD", "TECHNICIAN")
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .authenticated()
                         // The desk account reads only.
