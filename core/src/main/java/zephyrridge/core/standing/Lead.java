@@ -252,7 +252,19 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                         : barred
                                 // Only where Open has something to do: else what bars is answered here.
                                 ? stepsLeft || Gates.isShut(a.openingGates()) ? Next.to(Station.OPEN) : Next.NONE
-                                : new Next(Do.FIT, left.get(0).position().id()));
+                                : new Next(Do.FIT, nearest(left, a).position().id()));
+    }
+
+    /** Of the lines that are left the first one of the way that is open now: another side comes in its own round. */
+    private static FitLine nearest(List<FitLine> left, Assessment a) {
+        List<String> open = a.rounds().stream()
+                .filter(Round::current)
+                .flatMap(r -> r.positions().stream())
+                .toList();
+        return left.stream()
+                .filter(l -> open.contains(l.position().id()))
+                .findFirst()
+                .orElse(left.get(0));
     }
 
     /** Whether it is open, or to be opened, for a test of a fault hunt. */

@@ -9,6 +9,9 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.Machines;
+import zephyrridge.core.access.Part;
+import zephyrridge.core.access.Side;
 import zephyrridge.core.change.ConditionChange;
 import zephyrridge.core.change.EvidenceChange;
 import zephyrridge.core.change.FaultChange;
@@ -18,8 +21,12 @@ import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.change.Walk;
 import zephyrridge.core.fault.Probe;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.SlotState;
+import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.StepTimes;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Intake;
@@ -237,6 +244,49 @@ class LeadTest {
         // How long each took nobody knows.
         assertThat(StepTimes.of(w.unit().log()).keySet())
                 .noneMatch(no -> w.unit().log().entry(no).orElseThrow() instanceof Entry.Stepped);
+    }
+
+    /** Two sides are two rounds: what lies open is fitted first, whatever the record lists first. */
+    @Test
+    void whatLiesOpenIsFittedFirst() {
+        MachineRecord twoSided = Machines.of(MemoryGeneration.DDR4, 2400, 2133)
+                .part("keyboard", Part.Kind.KEYBOARD, Side.TOP, 200)
+                .part("hatch", Part.Kind.HATCH, Side.BOTTOM, 20)
+                .channel("A")
+                .socket("top", "A", 1, List.of(Set.of("keyboard")))
+                .channel("B")
+                .socket("below", "B", 1, List.of(Set.of("hatch")))
+                .build();
+        Walk w = new Walk(twoSided, HouseRules.DEFAULT)
+                .answered()
+                .does(
+                        Walk.typed(Walk.D8),
+                        Walk.typed(Walk.D8),
+                        Walk.plan("top", "m1"),
+                        Walk.plan("below", "m2"),
+                        new PlanChange.ChoosePlan(true));
+        String nearest = "";
+        for (int i = 0; i < 40; i++) {
+            Lead open = lead(w, Station.OPEN);
+            if (open.next().what() != Lead.Do.TICK) {
+                break;
+            }
+            w.does(Walk.tick(open.next().id()));
+            nearest = w.assess().rounds().stream()
+                    .filter(Round::current)
+                    .map(r -> r.positions().first())
+                    .findFirst()
+                    .orElseThrow();
+        }
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, nearest));
+        w.does(Walk.fit(nearest));
+        // The other one has its own way in.
+        assertThat(lead(w, Station.FIT).next().what()).isEqualTo(Lead.Do.GO);
+        String other = nearest.equals("top") ? "below" : "top";
+        for (int i = 0; i < 40 && lead(w, Station.FIT).next().what() != Lead.Do.FIT; i++) {
+            w.does(Walk.tick(lead(w, Station.OPEN).next().id()));
+        }
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.FIT, other));
     }
 
     @Test
