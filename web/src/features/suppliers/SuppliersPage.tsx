@@ -70,6 +70,13 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
     onError: (e, file) =>
       setWaiting(e instanceof ApiProblem && e.code === 'COLUMN_MISSING' ? file : undefined),
   });
+  const back = useMutation({
+    mutationFn: () => api.post<Supplier[]>(`/api/suppliers/${s.id}/sheet-before`, {}),
+    onSuccess: (all) => {
+      queries.setQueryData(['suppliers'], all);
+      setRun(undefined);
+    },
+  });
   useEffect(() => {
     if (run?.state !== 'RUNNING') {
       if (run) void queries.invalidateQueries({ queryKey: ['suppliers'] });
@@ -101,6 +108,17 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
             {shown ? 'Hide the offers' : 'Show the offers'}
           </Button>
         )}
+        {writes && s.loadedBefore && (
+          <Button
+            size="sm"
+            variant="outline"
+            color="ink"
+            loading={back.isPending}
+            onClick={() => back.mutate()}
+          >
+            Take back the sheet of {dayAndClock(s.loadedBefore)}
+          </Button>
+        )}
         {writes && (
           <ChooseFile
             size="sm"
@@ -114,6 +132,11 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
           </ChooseFile>
         )}
       </Flex>
+      {back.isError && (
+        <Text role="alert" color="stop" mt="2">
+          {back.error.message}
+        </Text>
+      )}
       {load.isError && (
         <Text role="alert" color="stop" mt="2">
           {load.error.message}
@@ -126,6 +149,7 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
         <Landing
           progress={run}
           onCancel={() => void api.delete<Progress>(`/api/sheets/${run.id}`).then(setRun)}
+          onCount={() => void api.post<Progress>(`/api/sheets/${run.id}/count`, {}).then(setRun)}
         />
       )}
       {shown && <Offers supplier={s} />}

@@ -140,9 +140,14 @@ class ShelfHttpTest {
         for (int i = 0; i < 2; i++) {
             JsonNode done =
                     finished(client, ok(sheet(client, id, sheet)).get("id").asLong());
-            assertThat(done.get("state").asString()).isEqualTo("DONE");
+            // The first counts at once; another one tells what it would change, and waits for a word.
+            assertThat(done.get("state").asString()).isEqualTo(i == 0 ? "DONE" : "READ");
             assertThat(done.get("landed").asInt()).isEqualTo(2);
             assertThat(done.at("/bad/0/no").asInt()).isEqualTo(4);
+            if (i == 1) {
+                assertThat(done.at("/change/kept").asInt()).isEqualTo(2);
+                ok(client.post("/api/sheets/" + done.get("id").asLong() + "/count", ""));
+            }
         }
         JsonNode offers = ok(client.get("/api/suppliers/" + id + "/offers"));
         assertThat(offers.size()).isEqualTo(2);
@@ -158,6 +163,76 @@ class ShelfHttpTest {
                 .isEqualTo("CANCELLED");
         assertThat(ok(client.get("/api/suppliers/" + id + "/offers")).size()).isEqualTo(2);
         assertThat(sheet(client, id, "What;Costs\n\"a").status()).isEqualTo(422);
+    }
+
+    /** What would change is told before it counts; nothing is replaced by nothing; and the sheet before comes back. */
+    @Test
+    void aSheetCountsByAWordAndComesBack(TestServer.Running server) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = list(ok(client.post(
+                        "/api/suppliers", Map.of("name", "Gorse Bank Spares", "leadDays", 3, "restockingPermille", 0))))
+                .stream()
+                .filter(s -> s.get("name").asString().startsWith("Gorse"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        String head = "Article,Price\n";
+        String eight = "8GB 1Rx8 PC4-2666V-SA1-11,";
+        String sixteen = "16GB 2Rx8 PC4-2666V-SE1-11,";
+        finished(
+                client,
+                ok(sheet(client, id, head + eight + "20.00\n" + sixteen + "41.00\n"))
+                        .get("id")
+                        .asLong());
+        assertThat(client.post("/api/suppliers/" + id + "/sheet-before", "").status())
+                .isEqualTo(422);
+
+        // A sheet in which nothing can be read.
+        JsonNode nothing = finished(
+                client,
+                ok(sheet(client, id, head + "a chair,9\nodd,1\n")).get("id").asLong());
+        assertThat(nothing.get("state").asString()).isEqualTo("NOTHING");
+        assertThat(nothing.get("badLines").asInt()).isEqualTo(2);
+        assertThat(prices(client, id)).containsExactly("20.00", "41.00");
+        assertThat(client.post("/api/sheets/" + nothing.get("id").asLong() + "/count", "")
+                        .status())
+                .isEqualTo(422);
+
+        String second = head + eight + "22.50\n" + "4GB 1Rx8 PC4-2666V-SA1-11,11.00\n";
+        JsonNode read = finished(client, ok(sheet(client, id, second)).get("id").asLong());
+        assertThat(read.get("state").asString()).isEqualTo("READ");
+        assertThat(read.get("change").toString())
+                .isEqualTo("{\"fresh\":1,\"kept\":0,\"dearer\":1,\"cheaper\":0,\"gone\":1}");
+        assertThat(prices(client, id)).containsExactly("20.00", "41.00");
+        // Given up, it leaves no trace; read again, it counts by a word, and once.
+        assertThat(ok(client.delete("/api/sheets/" + read.get("id").asLong()))
+                        .get("state")
+                        .asString())
+                .isEqualTo("CANCELLED");
+        assertThat(client.post("/api/sheets/" + read.get("id").asLong() + "/count", "")
+                        .status())
+                .isEqualTo(422);
+        long again = ok(sheet(client, id, second)).get("id").asLong();
+        finished(client, again);
+        for (int i = 0; i < 2; i++) {
+            assertThat(ok(client.post("/api/sheets/" + again + "/count", ""))
+                            .get("state")
+                            .asString())
+                    .isEqualTo("DONE");
+        }
+        assertThat(prices(client, id)).containsExactly("22.50", "11.00");
+
+        ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
+        assertThat(prices(client, id)).containsExactly("20.00", "41.00");
+        ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
+        assertThat(prices(client, id)).containsExactly("22.50", "11.00");
+    }
+
+    private static List<String> prices(ApiClient client, long supplier) {
+        return list(ok(client.get("/api/suppliers/" + supplier + "/offers"))).stream()
+                .map(o -> o.get("price").asString())
+                .toList();
     }
 
     private static ApiClient.Answer sheet(ApiClient client, long supplier, String csv) {

@@ -114,7 +114,7 @@ function Judged({
         </Box>
         <ChanceBar chance={j.chance} low={j.low} high={j.high} />
         <Text color="quiet">
-          {`${j.chance}\u00a0% on average, 80\u00a0% interval ${j.low} to ${j.high}\u00a0%; ${j.basis}.`}
+          {`About ${j.chance} in 100 run; four times in five it is between ${j.low} and ${j.high}. Reckoned so: ${j.basis}.`}
         </Text>
       </details>
       {j.conditions.length > 0 && (
@@ -151,7 +151,7 @@ function Judged({
   );
 }
 
-/** The interval as a stretch of a scale from never to always, with the mean as a stroke. */
+/** From the low to the high end as a stretch of a scale from never to always, with the mean as a stroke. */
 function ChanceBar({ chance, low, high }: { chance: number; low: number; high: number }) {
   return (
     <Box

@@ -1,5 +1,7 @@
 package zephyrridge.server.drawer;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -28,6 +30,10 @@ import zephyrridge.server.web.Problem;
  */
 @Service
 public class Drawer {
+    /** Labels as they were read: a drawer has many of few kinds. */
+    private static final Cache<String, Optional<ModuleSpec>> LABELS =
+            Caffeine.newBuilder().maximumSize(5_000).build();
+
     /** What the bench knows of a module's health. */
     public enum Tested {
         GOOD,
@@ -342,8 +348,7 @@ public class Drawer {
     }
 
     private static ModuleSpec spec(String tag, String labelLine) {
-        return LabelParser.parse(labelLine)
-                .spec()
+        return LABELS.get(labelLine, line -> LabelParser.parse(line).spec())
                 .orElseThrow(() -> Problem.invalid("labelLine", "LABEL_NOT_WHOLE", "tag", tag, "line", labelLine));
     }
 }

@@ -1,6 +1,8 @@
 package zephyrridge.server.job;
 
 import java.time.LocalDateTime;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -19,31 +21,73 @@ import zephyrridge.server.photo.Photos;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.supplier.Suppliers;
 
-/** What a change looks up outside its job; lives for one transaction. */
-public record JobPorts(
-        long jobId,
-        Work work,
-        Bench bench,
-        Drawer drawer,
-        Suppliers suppliers,
-        Photos photos,
-        Sources sources,
-        JobHistory history,
-        Documents documents,
-        LocalDateTime now,
-        String by)
-        implements Ports {
+/** What a change looks up outside its job, each thing once; lives for one transaction. */
+public final class JobPorts implements Ports {
+    private final long jobId;
+    private final Work work;
+    private final Bench bench;
+    private final Drawer drawer;
+    private final Suppliers suppliers;
+    private final Photos photos;
+    private final Sources sources;
+    private final JobHistory history;
+    private final Documents documents;
+    private final LocalDateTime now;
+    private final String by;
+    private final Map<String, Optional<Stock>> stock = new HashMap<>();
+    private final Map<String, Optional<Offer>> offers = new HashMap<>();
+
+    JobPorts(
+            long jobId,
+            Work work,
+            Bench bench,
+            Drawer drawer,
+            Suppliers suppliers,
+            Photos photos,
+            Sources sources,
+            JobHistory history,
+            Documents documents,
+            LocalDateTime now,
+            String by) {
+        this.jobId = jobId;
+        this.work = work;
+        this.bench = bench;
+        this.drawer = drawer;
+        this.suppliers = suppliers;
+        this.photos = photos;
+        this.sources = sources;
+        this.history = history;
+        this.documents = documents;
+        this.now = now;
+        this.by = by;
+    }
+
+    /** The same with offers that were read already. */
+    public JobPorts knowing(List<Offer> read) {
+        read.forEach(o -> offers.put(o.id(), Optional.of(o)));
+        return this;
+    }
+
+    @Override
+    public LocalDateTime now() {
+        return now;
+    }
+
+    @Override
+    public String by() {
+        return by;
+    }
 
     @Override
     public Optional<Stock> stock(String tag) {
-        return drawer.find(tag)
+        return stock.computeIfAbsent(tag, asked -> drawer.find(asked)
                 .map(m -> new Stock(
-                        tag,
+                        asked,
                         m.labelLine(),
                         m.spec(),
                         m.tested() == Drawer.Tested.BAD,
                         m.tested() == Drawer.Tested.GOOD,
-                        m.jobId().filter(id -> id != jobId)));
+                        m.jobId().filter(id -> id != jobId))));
     }
 
     @Override
@@ -53,7 +97,7 @@ public record JobPorts(
 
     @Override
     public Optional<Offer> offer(String id) {
-        return suppliers.offer(id);
+        return offers.computeIfAbsent(id, suppliers::offer);
     }
 
     @Override

@@ -283,22 +283,8 @@ public class Jobs {
         Work work = work(row);
         Machines.Ready machine = machine(row, work);
         LocalDateTime now = now();
-        Outcome outcome = Change.applied(
-                change,
-                work,
-                machine.bench(),
-                new JobPorts(
-                        id,
-                        work,
-                        machine.bench(),
-                        drawer,
-                        suppliers,
-                        photos,
-                        sources,
-                        history(id, by),
-                        documents,
-                        now,
-                        by));
+        Outcome outcome =
+                Change.applied(change, work, machine.bench(), ports(id, work, machine, history(id, by), now, by));
         if (outcome instanceof Outcome.Refused refused) {
             throw new ChangeRefused(refused.why());
         }

@@ -47,6 +47,7 @@ import zephyrridge.core.unit.Work;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
 import zephyrridge.server.job.ChangeRefused;
+import zephyrridge.server.job.JobPorts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.supplier.Suppliers;
 import zephyrridge.server.web.Problem;
@@ -146,13 +147,14 @@ class PlanningController {
             return running(search);
         }
         Selection.Chosen chosen = found.get().chosen();
+        JobPorts ports = jobs.ports(c, who.getName()).knowing(task.offers());
         List<OptionViews.Shown> shown = new ArrayList<>();
         chosen.recommended()
-                .ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.RECOMMENDED, chosen.preferred(), o)));
-        chosen.cheaper().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.CHEAPER, Optional.empty(), o)));
-        chosen.further().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.FURTHER, Optional.empty(), o)));
-        chosen.wider().ifPresent(o -> shown.add(shown(c, who, OptionViews.Role.WIDER, Optional.empty(), o)));
-        chosen.others().forEach(o -> shown.add(shown(c, who, OptionViews.Role.OTHER, Optional.empty(), o)));
+                .ifPresent(o -> shown.add(shown(c, ports, OptionViews.Role.RECOMMENDED, chosen.preferred(), o)));
+        chosen.cheaper().ifPresent(o -> shown.add(shown(c, ports, OptionViews.Role.CHEAPER, Optional.empty(), o)));
+        chosen.further().ifPresent(o -> shown.add(shown(c, ports, OptionViews.Role.FURTHER, Optional.empty(), o)));
+        chosen.wider().ifPresent(o -> shown.add(shown(c, ports, OptionViews.Role.WIDER, Optional.empty(), o)));
+        chosen.others().forEach(o -> shown.add(shown(c, ports, OptionViews.Role.OTHER, Optional.empty(), o)));
         return views.of(
                 c, task, found.get().outcome(), shown, work(c), house.terms().value());
     }
@@ -264,7 +266,9 @@ class PlanningController {
     /** What the shop would book each of these at, where it takes over what comes out: as the cheapest like piece of its own. */
     private Map<String, Money> ownValue(SortedMap<String, ModuleSpec> own) {
         Map<String, Money> value = new HashMap<>();
-        own.forEach((position, spec) -> drawer.bookValueOfLike(spec).ifPresent(v -> value.put(position, v)));
+        Map<ModuleSpec, Optional<Money>> byKind = new HashMap<>();
+        own.forEach((position, spec) ->
+                byKind.computeIfAbsent(spec, drawer::bookValueOfLike).ifPresent(v -> value.put(position, v)));
         return value;
     }
 
@@ -305,12 +309,12 @@ class PlanningController {
     /** The option as the job would be with it on the table: the very change that adopts it, applied and not kept. */
     private OptionViews.Shown shown(
             Jobs.Current c,
-            Principal who,
+            JobPorts ports,
             OptionViews.Role role,
             Optional<HousePreference.Reason> preferred,
             PlanOption o) {
         PlanChange.AdoptLayout adopt = adopt(c.unit(), o, cards.name(o));
-        Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), jobs.ports(c, who.getName()));
+        Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), ports);
         if (!(outcome instanceof Outcome.Applied applied)) {
             throw new ChangeRefused(((Outcome.Refused) outcome).why());
         }

@@ -5,6 +5,7 @@ import java.io.StringReader;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -28,18 +29,32 @@ import zephyrridge.core.plan.SheetLine;
 import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
-/** Suppliers' sheets on their way in: read in the background, shown once they are whole, given up without a trace. */
+/**
+ * Suppliers' sheets on their way in: read in the background, compared with the sheet that counts, and let count by somebody's word; given
+ * up without a trace. The first sheet of a supplier counts at once, and one of which nothing could be read replaces nothing.
+ */
 @Service
 public class Sheets implements DisposableBean {
     public enum State {
         RUNNING,
+        /** Whole, and waits to be let count. */
+        READ,
         DONE,
         CANCELLED,
+        /** No line of it is an offer. */
+        NOTHING,
         FAILED
     }
 
     /** @param no of the line in the sheet, its heading is 1; {@code cell} what was not understood */
     public record BadLine(int no, SheetLine.Reason reason, String cell) {}
+
+    /**
+     * What another sheet would change, by wording and pieces.
+     *
+     * @param kept at the same price; {@code gone} of the sheet that counts
+     */
+    public record SheetChange(int fresh, int kept, int dearer, int cheaper, int gone) {}
 
     /** @param bad the first {@link #MOST_BAD} lines that did not land; {@code badLines} how many there are */
     public record Progress(
@@ -51,6 +66,7 @@ public class Sheets implements DisposableBean {
             int landed,
             int badLines,
             List<BadLine> bad,
+            Optional<SheetChange> change,
             String why) {}
 
     private static final class Run {
@@ -62,6 +78,8 @@ public class Sheets implements DisposableBean {
         volatile int done;
         volatile int landed;
         volatile int badLines;
+        volatile long version;
+        volatile Optional<SheetChange> change = Optional.empty();
         volatile String why = "";
         final List<BadLine> bad = java.util.Collections.synchronizedList(new ArrayList<>());
 
@@ -73,7 +91,8 @@ public class Sheets implements DisposableBean {
 
         Progress progress() {
             synchronized (bad) {
-                return new Progress(id, supplierId, state, lines, done, landed, badLines, List.copyOf(bad), why);
+                return new Progress(
+                        id, supplierId, state, lines, done, landed, badLines, List.copyOf(bad), change, why);
             }
         }
     }
@@ -130,6 +149,11 @@ public class Sheets implements DisposableBean {
                 .filter(k -> runs.get(k).state != State.RUNNING)
                 .toList()
                 .forEach(runs::remove);
+        // One sheet of a supplier waits for a word at a time.
+        runs.values().stream()
+                .filter(r -> r.supplierId == supplierId && r.state == State.READ)
+                .toList()
+                .forEach(this::giveUp);
         try {
             worker.execute(() -> run(run, supplier, lines, columns));
         } catch (RejectedExecutionException e) {
@@ -145,7 +169,41 @@ public class Sheets implements DisposableBean {
         List<CSVRecord> lines = lines(csv);
         Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
         run(run, supplier, lines, columns(lines.get(0), supplier.mapping()));
+        if (run.state == State.READ) {
+            count(run);
+        }
         return run.progress();
+    }
+
+    /**
+     * Lets a sheet count that was read whole; one that counts already does.
+     *
+     * @throws Problem when it was not, or was given up
+     */
+    public Progress count(long runId) {
+        Run run = found(runId);
+        synchronized (run) {
+            if (run.state == State.READ) {
+                count(run);
+            } else if (run.state != State.DONE) {
+                throw Problem.invalid("sheet", "SHEET_NOT_WHOLE");
+            }
+        }
+        return run.progress();
+    }
+
+    private void count(Run run) {
+        transaction.executeWithoutResult(t -> store.show(run.supplierId, run.version, LocalDateTime.now(clock)));
+        run.state = State.DONE;
+    }
+
+    private void giveUp(Run run) {
+        synchronized (run) {
+            if (run.state == State.READ) {
+                transaction.executeWithoutResult(t -> store.drop(run.supplierId, run.version));
+                run.state = State.CANCELLED;
+            }
+        }
     }
 
     public Progress progress(long runId) {
@@ -155,6 +213,7 @@ public class Sheets implements DisposableBean {
     public Progress cancel(long runId) {
         Run run = found(runId);
         run.cancelled = true;
+        giveUp(run);
         return run.progress();
     }
 
@@ -241,6 +300,7 @@ public class Sheets implements DisposableBean {
         try {
             long v = store.freshVersion(supplier.id());
             version = v;
+            run.version = v;
             List<SupplierStore.OfferRow> rows = new ArrayList<>();
             List<String[]> kinds = new ArrayList<>();
             SheetLine.Usual usual = new SheetLine.Usual(supplier.leadDays(), supplier.returnDays());
@@ -275,8 +335,18 @@ public class Sheets implements DisposableBean {
                 run.state = State.CANCELLED;
                 return;
             }
-            transaction.executeWithoutResult(t -> store.show(supplier.id(), v, LocalDateTime.now(clock)));
-            run.state = State.DONE;
+            if (run.landed == 0) {
+                run.state = State.NOTHING;
+                return;
+            }
+            long counting = store.counting(supplier.id());
+            List<SupplierStore.Line> before = store.lines(supplier.id(), counting);
+            if (before.isEmpty()) {
+                count(run);
+            } else {
+                run.change = Optional.of(change(before, store.lines(supplier.id(), v)));
+                run.state = State.READ;
+            }
         } catch (RuntimeException e) {
             long v = version;
             run.why = Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "SHEET_NOT_TAKEN", Map.of())
@@ -285,6 +355,31 @@ public class Sheets implements DisposableBean {
             org.slf4j.LoggerFactory.getLogger(Sheets.class).error("sheet of supplier {}", supplier.id(), e);
             transaction.executeWithoutResult(t -> store.drop(supplier.id(), v));
         }
+    }
+
+    static SheetChange change(List<SupplierStore.Line> before, List<SupplierStore.Line> after) {
+        Map<List<Object>, Long> was = cheapest(before);
+        Map<List<Object>, Long> is = cheapest(after);
+        int fresh = 0;
+        int kept = 0;
+        int dearer = 0;
+        int cheaper = 0;
+        for (Map.Entry<List<Object>, Long> e : is.entrySet()) {
+            Long old = was.remove(e.getKey());
+            int by = old == null ? 0 : Long.compare(e.getValue(), old);
+            fresh += old == null ? 1 : 0;
+            kept += old != null && by == 0 ? 1 : 0;
+            dearer += by > 0 ? 1 : 0;
+            cheaper += by < 0 ? 1 : 0;
+        }
+        return new SheetChange(fresh, kept, dearer, cheaper, was.size());
+    }
+
+    /** The least price of each wording and pack. */
+    private static Map<List<Object>, Long> cheapest(List<SupplierStore.Line> lines) {
+        Map<List<Object>, Long> by = new HashMap<>();
+        lines.forEach(l -> by.merge(List.of(l.wording(), l.pieces()), l.priceMinor(), Math::min));
+        return by;
     }
 
     private static String cut(String cell) {

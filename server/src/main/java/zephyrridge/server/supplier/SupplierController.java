@@ -31,6 +31,7 @@ class SupplierController {
             int restockingPermille,
             Map<Suppliers.Column, String> mapping,
             Optional<Instant> loadedAt,
+            Optional<Instant> loadedBefore,
             int offers) {}
 
     record NewSupplier(
@@ -57,6 +58,7 @@ class SupplierController {
             int landed,
             int badLines,
             List<BadLineView> bad,
+            Optional<Sheets.SheetChange> change,
             String why) {}
 
     record OfferView(
@@ -91,6 +93,7 @@ class SupplierController {
                         s.restockingPermille(),
                         s.mapping(),
                         s.loadedAt().map(t -> t.toInstant(ZoneOffset.UTC)),
+                        s.loadedBefore().map(t -> t.toInstant(ZoneOffset.UTC)),
                         s.offers()))
                 .toList();
     }
@@ -123,6 +126,19 @@ class SupplierController {
         return view(sheets.cancel(run));
     }
 
+    /** Lets a sheet count that was read whole. */
+    @PostMapping("/api/sheets/{run}/count")
+    ProgressView count(@PathVariable long run) {
+        return view(sheets.count(run));
+    }
+
+    /** Lets the sheet count again that counted before. */
+    @PostMapping("/api/suppliers/{id}/sheet-before")
+    List<SupplierView> back(@PathVariable long id) {
+        suppliers.takeSheetBack(id);
+        return all();
+    }
+
     @GetMapping("/api/suppliers/{id}/offers")
     List<OfferView> offers(@PathVariable long id, @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page) {
         suppliers.require(id);
@@ -151,6 +167,7 @@ class SupplierController {
                 p.bad().stream()
                         .map(b -> new BadLineView(b.no(), texts.say("sheet." + b.reason(), "cell", b.cell())))
                         .toList(),
+                p.change(),
                 p.why());
     }
 }

@@ -20,7 +20,11 @@ class SupplierStore {
             int restockingPermille,
             String mapping,
             long sheetVersion,
-            Optional<LocalDateTime> loadedAt) {}
+            Optional<LocalDateTime> loadedAt,
+            Optional<LocalDateTime> loadedBefore) {}
+
+    /** A line as two sheets are compared by it. */
+    record Line(String wording, int pieces, long priceMinor) {}
 
     record OfferRow(
             long id,
@@ -50,7 +54,8 @@ class SupplierStore {
                         SUPPLIER.RESTOCKING_PERMILLE,
                         SUPPLIER.MAPPING,
                         SUPPLIER.SHEET_VERSION,
-                        SUPPLIER.LOADED_AT.convertFrom(Optional::ofNullable))
+                        SUPPLIER.LOADED_AT.convertFrom(Optional::ofNullable),
+                        SUPPLIER.LOADED_BEFORE.convertFrom(Optional::ofNullable))
                 .from(SUPPLIER)
                 .orderBy(SUPPLIER.NAME)
                 .fetch(Records.mapping(SupplierRow::new));
@@ -121,7 +126,13 @@ class SupplierStore {
     }
 
     /** The sheet of this version counts from now on, and no other. */
+    /** Lets a sheet count; the one that counted till now is kept to be taken back, any other goes. */
     void show(long supplierId, long version, LocalDateTime at) {
+        sql.update(SUPPLIER)
+                .set(SUPPLIER.SHEET_BEFORE, SUPPLIER.SHEET_VERSION)
+                .set(SUPPLIER.LOADED_BEFORE, SUPPLIER.LOADED_AT)
+                .where(SUPPLIER.ID.eq(supplierId))
+                .execute();
         sql.update(SUPPLIER)
                 .set(SUPPLIER.SHEET_VERSION, version)
                 .set(SUPPLIER.LOADED_AT, at)
@@ -130,7 +141,46 @@ class SupplierStore {
         sql.deleteFrom(OFFER)
                 .where(OFFER.SUPPLIER_ID.eq(supplierId))
                 .and(OFFER.SHEET_VERSION.ne(version))
+                .and(OFFER.SHEET_VERSION.ne(
+                        sql.select(SUPPLIER.SHEET_BEFORE).from(SUPPLIER).where(SUPPLIER.ID.eq(supplierId))))
                 .execute();
+    }
+
+    /** Lets the sheet before count again, and keeps the one that counted till now in its place; false where there is none. */
+    boolean back(long supplierId) {
+        var now = sql.select(SUPPLIER.SHEET_VERSION, SUPPLIER.LOADED_AT, SUPPLIER.SHEET_BEFORE, SUPPLIER.LOADED_BEFORE)
+                .from(SUPPLIER)
+                .where(SUPPLIER.ID.eq(supplierId))
+                .and(SUPPLIER.LOADED_BEFORE.isNotNull())
+                .forUpdate()
+                .fetchOne();
+        return now != null
+                && sql.update(SUPPLIER)
+                                .set(SUPPLIER.SHEET_VERSION, now.value3())
+                                .set(SUPPLIER.LOADED_AT, now.value4())
+                                .set(SUPPLIER.SHEET_BEFORE, now.value1())
+                                .set(SUPPLIER.LOADED_BEFORE, now.value2())
+                                .where(SUPPLIER.ID.eq(supplierId))
+                                .execute()
+                        == 1;
+    }
+
+    /** The lines of one sheet. */
+    List<Line> lines(long supplierId, long version) {
+        return sql.select(OFFER.WORDING, OFFER.PIECES, OFFER.PRICE_MINOR)
+                .from(OFFER)
+                .where(OFFER.SUPPLIER_ID.eq(supplierId))
+                .and(OFFER.SHEET_VERSION.eq(version))
+                .fetch(Records.mapping(Line::new));
+    }
+
+    /** The sheet that counts, 0 where none does. */
+    long counting(long supplierId) {
+        return sql.select(SUPPLIER.SHEET_VERSION)
+                .from(SUPPLIER)
+                .where(SUPPLIER.ID.eq(supplierId))
+                .fetchOne()
+                .value1();
     }
 
     void drop(long supplierId, long version) {
@@ -148,12 +198,7 @@ class SupplierStore {
                         .fetchOne()
                         .value1())
                 .orElse(0L);
-        long shown = sql.select(SUPPLIER.SHEET_VERSION)
-                .from(SUPPLIER)
-                .where(SUPPLIER.ID.eq(supplierId))
-                .fetchOne()
-                .value1();
-        return Math.max(most, shown) + 1;
+        return Math.max(most, counting(supplierId)) + 1;
     }
 
     private org.jooq.SelectOnConditionStep<?> offers() {

@@ -1,5 +1,7 @@
 package zephyrridge.server.supplier;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.List;
@@ -23,6 +25,7 @@ import zephyrridge.server.web.Problem;
  */
 @Service
 public class Suppliers {
+    private static final int MOST_SPECS = 5_000;
     /** What a column can be. */
     public enum Column {
         WORDING,
@@ -42,9 +45,14 @@ public class Suppliers {
             int restockingPermille,
             Map<Column, String> mapping,
             Optional<LocalDateTime> loadedAt,
+            Optional<LocalDateTime> loadedBefore,
             int offers) {}
 
     private final SupplierStore store;
+    /** By its document: of thousands of offers a few dozen kinds are read. */
+    private final Cache<String, ModuleSpec> specs =
+            Caffeine.newBuilder().maximumSize(MOST_SPECS).build();
+
     private final Sealed sealed;
     private final Clock clock;
 
@@ -64,6 +72,7 @@ public class Suppliers {
                         r.restockingPermille(),
                         sealed.read(Sealed.Kind.MAPPING, r.mapping(), new TypeReference<TreeMap<Column, String>>() {}),
                         r.loadedAt(),
+                        r.loadedBefore(),
                         store.count(r.id())))
                 .toList();
     }
@@ -86,7 +95,15 @@ public class Suppliers {
             throw Problem.of(HttpStatus.CONFLICT, "SUPPLIER_EXISTS", Map.of("field", "name"), "name", name.strip());
         }
         return store.insert(new SupplierStore.SupplierRow(
-                0, name.strip(), returnDays, leadDays, restockingPermille, "{}", 0, Optional.empty()));
+                0,
+                name.strip(),
+                returnDays,
+                leadDays,
+                restockingPermille,
+                "{}",
+                0,
+                Optional.empty(),
+                Optional.empty()));
     }
 
     @Transactional
@@ -101,7 +118,21 @@ public class Suppliers {
                 restockingPermille,
                 sealed.write(Sealed.Kind.MAPPING, new TreeMap<>(mapping)),
                 0,
+                Optional.empty(),
                 Optional.empty()));
+    }
+
+    /**
+     * Lets the sheet count again that counted before; asked again, the other one.
+     *
+     * @throws Problem when there was none
+     */
+    @Transactional
+    public void takeSheetBack(long id) {
+        require(id);
+        if (!store.back(id)) {
+            throw Problem.invalid("sheet", "NO_SHEET_BEFORE");
+        }
     }
 
     /** Offers of a generation that count now. */
@@ -122,7 +153,7 @@ public class Suppliers {
                 String.valueOf(r.id()),
                 r.supplier(),
                 r.wording(),
-                sealed.read(Sealed.Kind.OFFER, r.spec(), ModuleSpec.class),
+                specs.get(r.spec(), text -> sealed.read(Sealed.Kind.OFFER, text, ModuleSpec.class)),
                 r.pieces(),
                 Money.ofMinor(r.priceMinor()),
                 r.stock(),
