@@ -9,7 +9,7 @@ const line = (position: string, done = false) => ({ position, done });
 
 function job(leads: Record<string, Next>, more: object = {}): JobView {
   return {
-    trail: Object.entries(leads).map(([station, next]) => ({ station, next })),
+    trail: Object.entries(leads).map(([station, next]) => ({ station, next, missing: [] })),
     opening: { steps: [step('ground', true), step('base')], closing: [step('base:on', false, 'PUT_BACK')] },
     fitLines: [line('A1'), line('B1')],
     openingGates: [],
@@ -63,13 +63,20 @@ describe('nextCard', () => {
     );
     expect(nextCard(ready)).toEqual({ kind: 'start' });
     const proven = job({ OPEN: go('FIT'), FIT: go('PROVE'), PROVE: go('HAND_BACK') });
-    expect(nextCard(proven)).toEqual({ kind: 'done', text: 'To HAND_BACK', to: 'hand-back' });
+    expect(nextCard(proven)).toEqual({ kind: 'done', missing: [], text: 'To HAND_BACK', to: 'hand-back' });
     expect(nextCard(job({ OPEN: go('PLAN') }))).toMatchObject({ kind: 'done', to: 'plan' });
   });
 
   it('offers what a chosen test wants as one thing', () => {
     const test = job({ OPEN: go('PROVE'), PROVE: { what: 'ARRANGE', id: '', text: 'Arrange' } });
     expect(nextCard(test)).toEqual({ kind: 'work', text: 'Arrange', change: { type: 'ArrangeForTest' } });
+  });
+
+  it('says what is missing where hands can do nothing', () => {
+    const failed = job({ OPEN: go('PROVE'), PROVE: { what: 'CHOOSE_TEST', id: '', text: 'Choose a test' } });
+    const leg = failed.trail.find((l) => l.station === 'PROVE');
+    if (leg) leg.missing = ['the last start failed'];
+    expect(nextCard(failed)).toMatchObject({ kind: 'done', missing: ['the last start failed'], to: 'prove' });
   });
 
   it('never goes round where two stations send to each other', () => {

@@ -8,7 +8,7 @@ import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
 import { withWaiting } from './overlay';
-import { leading } from './LeadLine';
+import { leading, sentence } from './LeadLine';
 import { confirms, useScrews } from './stations/fit/FitStation';
 import { OffNow } from './stations/open/Tray';
 import { type Step, StepDetail } from './stations/shared/Steps';
@@ -20,7 +20,7 @@ type Card =
   | { kind: 'fit'; line: FitLine }
   | { kind: 'work'; text: string; change: JobChange }
   | { kind: 'start' }
-  | { kind: 'done'; text: string; to: string };
+  | { kind: 'done'; missing: string[]; text: string; to: string };
 
 /** Where hands work: what leads elsewhere leads out of bench mode. */
 const HANDS = ['OPEN', 'FIT', 'PROVE'];
@@ -35,7 +35,9 @@ export function nextCard(job: JobView): Card {
     const next = job.trail.find((l) => l.station === at)?.next;
     if (next?.what === 'GO' && HANDS.includes(next.id)) at = next.id;
   }
-  const next = job.trail.find((l) => l.station === at)?.next;
+  const leg = job.trail.find((l) => l.station === at);
+  const next = leg?.next;
+  const missing = leg?.missing ?? [];
   const { steps, closing } = job.opening;
   const part = STATIONS.find((s) => s.id === at)?.name ?? '';
   switch (next?.what) {
@@ -65,12 +67,17 @@ export function nextCard(job: JobView): Card {
       break;
     }
     case 'GO':
-      return { kind: 'done', text: next.text, to: STATIONS.find((s) => s.id === next.id)?.path ?? 'prove' };
+      return {
+        kind: 'done',
+        missing,
+        text: next.text,
+        to: STATIONS.find((s) => s.id === next.id)?.path ?? 'prove',
+      };
   }
   if ([...job.openingGates, ...job.fittingGates].some((g) => g.severity === 'STOP') && at !== 'PROVE')
     return { kind: 'paused' };
   if (at === 'PROVE' && closing.find((s) => !s.done)?.kind === 'TEST_START') return { kind: 'start' };
-  return { kind: 'done', text: 'To Prove', to: 'prove' };
+  return { kind: 'done', missing, text: 'To Prove', to: 'prove' };
 }
 
 /** One step a screen, at arm's length: Space says done, Backspace goes back. */
@@ -241,9 +248,15 @@ export function BenchMode({ account }: { account: Account }) {
         )}
         {card.kind === 'done' && (
           <Stack gap="3">
-            <Heading as="h1" size={{ base: '2xl', md: '4xl' }} color="good">
-              ✓ Nothing is left to open, fit or close
-            </Heading>
+            {card.missing.length === 0 ? (
+              <Heading as="h1" size={{ base: '2xl', md: '4xl' }} color="good">
+                ✓ Nothing is left to open, fit or close
+              </Heading>
+            ) : (
+              <Heading as="h1" size={{ base: '2xl', md: '4xl' }}>
+                {sentence(card.missing)}
+              </Heading>
+            )}
             <Button alignSelf="start" size="xl" onClick={() => doIt.current()}>
               {card.text}
             </Button>

@@ -80,7 +80,7 @@ export function missingAt(job: JobView, station: string, evidence: EvidenceView 
 }
 
 /** What is missing, as one sentence. */
-function sentence(missing: string[]): string {
+export function sentence(missing: string[]): string {
   const all = missing.join('; ');
   return `${all.charAt(0).toUpperCase()}${all.slice(1)}.`;
 }

@@ -40,8 +40,8 @@ export function Landing({
     <Box mt="2" role="status">
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="14rem" fontWeight="600" color={p.state === 'NOTHING' ? 'risk' : undefined}>
-          {words}
-          {p.badLines > 0 && `, ${p.badLines} could not be read`}.
+          {words}.
+          {p.badLines > 0 && ` ${p.badLines === 1 ? 'One line' : `${p.badLines} lines`} could not be read.`}
         </Text>
         {p.state === 'READ' && (
           <Button size="sm" onClick={onCount}>

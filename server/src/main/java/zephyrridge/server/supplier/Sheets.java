@@ -5,6 +5,7 @@ import java.io.StringReader;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -50,7 +51,7 @@ public class Sheets implements DisposableBean {
     public record BadLine(int no, SheetLine.Reason reason, String cell) {}
 
     /**
-     * What another sheet would change, by wording and pieces.
+     * What another sheet would change, line by line of like wording and pack.
      *
      * @param kept at the same price; {@code gone} of the sheet that counts
      */
@@ -358,27 +359,33 @@ public class Sheets implements DisposableBean {
     }
 
     static SheetChange change(List<SupplierStore.Line> before, List<SupplierStore.Line> after) {
-        Map<List<Object>, Long> was = cheapest(before);
-        Map<List<Object>, Long> is = cheapest(after);
+        Map<List<Object>, List<Long>> was = prices(before);
         int fresh = 0;
         int kept = 0;
         int dearer = 0;
         int cheaper = 0;
-        for (Map.Entry<List<Object>, Long> e : is.entrySet()) {
-            Long old = was.remove(e.getKey());
-            int by = old == null ? 0 : Long.compare(e.getValue(), old);
-            fresh += old == null ? 1 : 0;
-            kept += old != null && by == 0 ? 1 : 0;
-            dearer += by > 0 ? 1 : 0;
-            cheaper += by < 0 ? 1 : 0;
+        for (Map.Entry<List<Object>, List<Long>> e : prices(after).entrySet()) {
+            // The cheapest of a wording against the cheapest, and so on; what is over on either side is new, or gone.
+            List<Long> is = e.getValue();
+            List<Long> old = was.getOrDefault(e.getKey(), List.of());
+            for (int i = 0; i < is.size(); i++) {
+                int by = i < old.size() ? Long.compare(is.get(i), old.get(i)) : 0;
+                fresh += i < old.size() ? 0 : 1;
+                kept += i < old.size() && by == 0 ? 1 : 0;
+                dearer += by > 0 ? 1 : 0;
+                cheaper += by < 0 ? 1 : 0;
+            }
         }
-        return new SheetChange(fresh, kept, dearer, cheaper, was.size());
+        return new SheetChange(fresh, kept, dearer, cheaper, before.size() - kept - dearer - cheaper);
     }
 
-    /** The least price of each wording and pack. */
-    private static Map<List<Object>, Long> cheapest(List<SupplierStore.Line> lines) {
-        Map<List<Object>, Long> by = new HashMap<>();
-        lines.forEach(l -> by.merge(List.of(l.wording(), l.pieces()), l.priceMinor(), Math::min));
+    /** The prices of each wording and pack, the least first. */
+    private static Map<List<Object>, List<Long>> prices(List<SupplierStore.Line> lines) {
+        Map<List<Object>, List<Long>> by = new HashMap<>();
+        lines.stream()
+                .sorted(Comparator.comparingLong(SupplierStore.Line::priceMinor))
+                .forEach(l -> by.computeIfAbsent(List.of(l.wording(), l.pieces()), k -> new ArrayList<>())
+                        .add(l.priceMinor()));
         return by;
     }
 
