@@ -18,6 +18,8 @@ import zephyrridge.core.module.Jep106;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.Bytes;
+import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosContents;
@@ -82,6 +84,16 @@ public class ReadingBenchmark {
                 SmbiosEncoder.Wrapping.ENTRY_POINT));
     }
 
+    /** A paste of a megabyte that goes on about other things, with figures in it. */
+    private final byte[] longText = ("the quick brown fox went 12 times over 3 dogs, and said 4 of 8 things again\n"
+                    .repeat(13_200))
+            .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+
+    @Benchmark
+    public Recognised textOfAMegabyte() {
+        return Recogniser.recognise(longText, NO_TREES);
+    }
+
     @Benchmark
     public SpdReading spdDdr4() {
         return SpdDecoder.decode(ddr4).orElseThrow();
@@ -126,4 +138,17 @@ public class ReadingBenchmark {
             }
         }
     }
+
+    /** No text of these benchmarks is JSON or CSV. */
+    private static final Recogniser.Trees NO_TREES = new Recogniser.Trees() {
+        @Override
+        public Object json(String text) {
+            throw new IllegalArgumentException("no JSON");
+        }
+
+        @Override
+        public java.util.List<java.util.Map<String, String>> csv(String text) {
+            throw new IllegalArgumentException("no CSV");
+        }
+    };
 }
