@@ -10,6 +10,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -69,7 +70,7 @@ class TogetherTest {
         t.press("/").type("Bus depot 7");
         sees(t.page.getByText("#" + seven).first());
         t.press("Enter");
-        t.page.waitForURL("**/jobs/" + seven + "/**");
+        at(t, seven);
         t.go("Hand back");
         assertThat(told).isEmpty();
         told.fill("for seven");
@@ -84,17 +85,22 @@ class TogetherTest {
         t.page.locator("[data-timer] a")
                 .filter(new Locator.FilterOptions().setHasText("#" + eight))
                 .click();
-        t.page.waitForURL("**/jobs/" + eight + "/**");
+        at(t, eight);
         t.go("Hand back");
         assertThat(told).hasValue("for eight");
 
         t.page.goBack();
         t.page.goBack();
-        t.page.waitForURL("**/jobs/" + seven + "/**");
+        at(t, seven);
         t.go("Hand back");
         assertThat(told).hasValue("for seven");
         api.delete("/api/jobs/" + eight + "/timers/" + timer);
         assertThat(t.complaints).isEmpty();
+    }
+
+    /** Waits for any page of that job. */
+    private static void at(Technician t, String job) {
+        t.page.waitForURL(Pattern.compile("/jobs/" + job + "(/|$)"));
     }
 
     private static String job(Technician t) {

@@ -3,10 +3,8 @@ package zephyrridge.core.plan;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.TreeMap;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.ChannelSummary;
@@ -27,22 +25,13 @@ final class Leaves {
 
     private record Likelihood(int permille, boolean stops) {}
 
-    /** Money that nothing costs: far above any sum, and summed up a few hundred times still one. */
-    private static final long CANNOT = Long.MAX_VALUE / 4_000;
-
     private static final Likelihood UNKNOWN = new Likelihood(1000, false);
 
     private final PlanTask task;
     private final Kinds kinds;
     private final LayoutFigures figures;
     private final List<GroupChoices> groups;
-    private final List<Integer> days = new ArrayList<>();
-    /** By day and kind. */
-    private final List<List<Sourcing>> sourcing = new ArrayList<>();
-
-    private final long[] leastMoney;
-    /** By day, kind and number of pieces; one more than it is, 0 where it was not asked for yet. */
-    private final long[][][] leastOf;
+    private final Market market;
     /** By kind, for the chance. */
     private final long[] mebibytes;
 
@@ -59,7 +48,6 @@ final class Leaves {
     private final Front<Leaf> front = new Front<>();
     private final Paying paying;
     private final OptionMaker maker;
-    private final int groupSockets;
     private final int[] ownKinds;
     private final Figures found;
 
@@ -71,25 +59,14 @@ final class Leaves {
         this.figures = figures;
         this.groups = groups;
         plain = task.limits().isPlain();
-        groupSockets = groups.stream().mapToInt(g -> g.sockets.length).sum();
         found = figures.figures(figures.summarise(seen(task)));
         paying = new Paying(task);
         maker = new OptionMaker(task, kinds, figures, found, paying);
-        Set<Integer> leads = new HashSet<>(Set.of(0));
-        for (int k = 0; k < kinds.size(); k++) {
-            kinds.offers.get(k).forEach(o -> leads.add(o.leadDays()));
-        }
-        leads.stream()
-                .sorted()
-                .filter(d -> d <= task.target().withinDays().orElse(Integer.MAX_VALUE))
-                .forEach(days::add);
-        leastMoney = new long[kinds.size()];
+        market = new Market(
+                task, kinds, groups.stream().mapToInt(g -> g.sockets.length).sum());
         pulledValue = new long[kinds.size()];
         long pulled = 0;
         for (int k = 0; k < kinds.size(); k++) {
-            List<Offer> offers = Sourcing.worthwhile(kinds.offers.get(k), groupSockets);
-            kinds.offers.set(k, offers);
-            leastMoney[k] = least(k);
             pulledValue[k] = kinds.own.get(k).stream()
                     .mapToLong(p -> task.terms().takesPulled()
                             ? task.ownValue().getOrDefault(p, Money.ZERO).minor()
@@ -103,25 +80,6 @@ final class Leaves {
             // Leaving it as it is costs nothing and runs: what does not beat that is no proposal.
             front.add(asFound(), null);
         }
-        for (int d = 0; d < days.size(); d++) {
-            int day = days.get(d);
-            int proof = Math.max(day, task.fitDay());
-            List<Sourcing> ofDay = new ArrayList<>();
-            for (int k = 0; k < kinds.size(); k++) {
-                ofDay.add(
-                        d > 0 && isAsTheDayBefore(k, days.get(d - 1), day)
-                                ? sourcing.get(d - 1).get(k)
-                                : Sourcing.of(
-                                        kinds.drawer.get(k),
-                                        kinds.offers.get(k),
-                                        Math.min(groupSockets, kinds.available(k)),
-                                        day,
-                                        proof,
-                                        task.terms()));
-            }
-            sourcing.add(ofDay);
-        }
-        leastOf = new long[days.size()][kinds.size()][];
         newKind = new int[kinds.size()];
         mebibytes = new long[kinds.size()];
         density = new int[kinds.size()];
@@ -134,31 +92,10 @@ final class Leaves {
                 .toArray();
     }
 
-    /** Whether a kind can be had on a day as on one before: nothing more arrives, and what can go back still can. */
-    private boolean isAsTheDayBefore(int kind, int before, int day) {
-        int proofBefore = Math.max(before, task.fitDay());
-        int proof = Math.max(day, task.fitDay());
-        return kinds.offers.get(kind).stream()
-                .allMatch(o -> (o.leadDays() <= day) == (o.leadDays() <= before)
-                        && o.isReturnable(proof) == o.isReturnable(proofBefore));
-    }
-
     private Layout seen(PlanTask t) {
         Map<String, ModuleSpec> at = new TreeMap<>();
         t.own().forEach((p, m) -> at.put(p, kinds.seen(m)));
         return t.asFound().holding(t.record(), at);
-    }
-
-    /** The least that one more piece of a kind can cost, own pieces for nothing. */
-    private long least(int kind) {
-        long least = Long.MAX_VALUE / 4;
-        for (DrawerPiece p : kinds.drawer.get(kind)) {
-            least = Math.min(least, p.bookValue().minor());
-        }
-        for (Offer o : kinds.offers.get(kind)) {
-            least = Math.min(least, o.price().minor() / o.pieces());
-        }
-        return least;
     }
 
     boolean isEmpty() {
@@ -196,7 +133,7 @@ final class Leaves {
         long money = 0;
         for (int k = 0; k < used.length; k++) {
             if (used[k] > 0) {
-                money += Math.max(0, used[k] - kinds.own.get(k).size()) * leastMoney[k];
+                money += Math.max(0, used[k] - kinds.own.get(k).size()) * market.leastOfAPiece(k);
             }
         }
         int minutes = changedClasses == 0 ? 0 : figures.leastMinutes(changedClasses);
@@ -246,11 +183,16 @@ final class Leaves {
         if (likely.stops) {
             return;
         }
-        for (int d = 0; d < days.size(); d++) {
+        for (int d = 0; d < market.days(); d++) {
             long cost = leastCost(d, used, labour, pulled, likely.permille);
             Criteria c = new Criteria(
-                    (int) f.usableMib(), (int) tenths(f.allMeanThirds()), cost, likely.permille, minutes, days.get(d));
-            if (cost < CANNOT && !front.hasNoWorse(c)) {
+                    (int) f.usableMib(),
+                    (int) tenths(f.allMeanThirds()),
+                    cost,
+                    likely.permille,
+                    minutes,
+                    market.day(d));
+            if (cost < Market.CANNOT && !front.hasNoWorse(c)) {
                 source(path, used, d, c, labour, pulled);
             }
         }
@@ -261,40 +203,28 @@ final class Leaves {
             int usable, int mean, int permille, int minutes, long labour, long pulled, int[] used) {
         // On the last day all can be had that can be had at all: what that price does not carry on the first is past
         // hope.
-        long cost = leastCost(days.size() - 1, used, labour, pulled, permille);
-        if (cost >= CANNOT || front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, 0))) {
+        long cost = leastCost(market.days() - 1, used, labour, pulled, permille);
+        if (cost >= Market.CANNOT || front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, 0))) {
             return false;
         }
-        for (int d = 0; d < days.size(); d++) {
+        for (int d = 0; d < market.days(); d++) {
             cost = leastCost(d, used, labour, pulled, permille);
-            if (cost < CANNOT && !front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, days.get(d)))) {
+            if (cost < Market.CANNOT
+                    && !front.hasNoWorse(new Criteria(usable, mean, cost, permille, minutes, market.day(d)))) {
                 return true;
             }
         }
         return false;
     }
 
-    /** The least that it costs where it is ready on a day: each kind the cheapest way, and nothing of it lost; CANNOT where it cannot be had. */
+    /** The least that it costs where it is ready on a day: each kind the cheapest way, and nothing of it lost; {@link Market#CANNOT} where it cannot be had. */
     private long leastCost(int d, int[] used, long labour, long pulled, int permille) {
         long money = 0;
         for (int i = 0; i < newKinds; i++) {
             int k = newKind[i];
-            money += leastOf(d, k, used[k] - kinds.own.get(k).size());
+            money += market.least(d, k, used[k] - kinds.own.get(k).size());
         }
-        return money >= CANNOT ? CANNOT : Paying.expectedCost(money, 0, labour, pulled, permille);
-    }
-
-    /** Money of the cheapest way to have so many of a kind on a day, CANNOT where there is none. */
-    private long leastOf(int d, int k, int more) {
-        if (leastOf[d][k] == null) {
-            leastOf[d][k] = new long[groupSockets + 1];
-        }
-        long[] by = leastOf[d][k];
-        if (by[more] == 0) {
-            List<Sourcing.Supply> ways = sourcing.get(d).get(k).of(more);
-            by[more] = ways.isEmpty() ? CANNOT : 1 + ways.get(0).money();
-        }
-        return by[more] == CANNOT ? CANNOT : by[more] - 1;
+        return money >= Market.CANNOT ? Market.CANNOT : Paying.expectedCost(money, 0, labour, pulled, permille);
     }
 
     /** Notes the kinds of which more are used than are in the machine. */
@@ -368,7 +298,7 @@ final class Leaves {
         for (int k = 0; k < used.length; k++) {
             int more = used[k] == 0 ? 0 : used[k] - kinds.own.get(k).size();
             if (more > 0) {
-                List<Sourcing.Supply> of = sourcing.get(d).get(k).of(more);
+                List<Sourcing.Supply> of = market.of(d, k).of(more);
                 if (of.isEmpty()) {
                     return;
                 }
@@ -379,7 +309,7 @@ final class Leaves {
         Sourcing.Supply[] best = new Sourcing.Supply[wanted.size()];
         long doubt = paying.doubt(labour);
         for (int i = 0; i < best.length; i++) {
-            Sourcing from = sourcing.get(d).get(wanted.get(i));
+            Sourcing from = market.of(d, wanted.get(i));
             best[i] = ways.get(i).stream()
                     .min(Comparator.comparingLong(
                                     (Sourcing.Supply s) -> 1000 * (s.money() + doubt * from.untested(s)) + q * s.loss())
@@ -394,8 +324,7 @@ final class Leaves {
         long loss = 0;
         Map<Integer, Sourcing.Supply> supplies = new TreeMap<>();
         for (int i = 0; i < best.length; i++) {
-            money +=
-                    best[i].money() + doubt * sourcing.get(d).get(wanted.get(i)).untested(best[i]);
+            money += best[i].money() + doubt * market.of(d, wanted.get(i)).untested(best[i]);
             loss += best[i].loss();
             supplies.put(wanted.get(i), best[i]);
             ready = Math.max(ready, best[i].lead());
@@ -416,7 +345,7 @@ final class Leaves {
     }
 
     private PlanOption option(Criteria c, Leaf leaf) {
-        return maker.option(c, leaf.kindOf, leaf.supplies, sourcing.get(leaf.day));
+        return maker.option(c, leaf.kindOf, leaf.supplies, market.of(leaf.day));
     }
 
     List<PlanOption> front() {

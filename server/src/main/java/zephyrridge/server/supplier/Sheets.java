@@ -1,17 +1,11 @@
 package zephyrridge.server.supplier;
 
-import java.io.IOException;
-import java.io.StringReader;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -19,8 +13,6 @@ import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.ThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.HttpStatus;
@@ -49,13 +41,6 @@ public class Sheets implements DisposableBean {
 
     /** @param no of the line in the sheet, its heading is 1; {@code cell} what was not understood */
     public record BadLine(int no, SheetLine.Reason reason, String cell) {}
-
-    /**
-     * What another sheet would change, line by line of like wording and pack.
-     *
-     * @param kept at the same price; {@code gone} of the sheet that counts
-     */
-    public record SheetChange(int fresh, int kept, int dearer, int cheaper, int gone) {}
 
     /** @param bad the first {@link #MOST_BAD} lines that did not land; {@code badLines} how many there are */
     public record Progress(
@@ -141,8 +126,8 @@ public class Sheets implements DisposableBean {
      */
     public Progress load(long supplierId, String csv) {
         Suppliers.Supplier supplier = suppliers.one(supplierId);
-        List<CSVRecord> lines = lines(csv);
-        Map<Suppliers.Column, Integer> columns = columns(lines.get(0), supplier.mapping());
+        List<CSVRecord> lines = SheetCsv.lines(csv, MOST_LINES);
+        Map<Suppliers.Column, Integer> columns = SheetCsv.columns(lines.get(0), supplier.mapping());
         Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
         runs.keySet().stream()
                 .sorted()
@@ -167,9 +152,9 @@ public class Sheets implements DisposableBean {
     /** The same, waited for. */
     public Progress loadNow(long supplierId, String csv) {
         Suppliers.Supplier supplier = suppliers.one(supplierId);
-        List<CSVRecord> lines = lines(csv);
+        List<CSVRecord> lines = SheetCsv.lines(csv, MOST_LINES);
         Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
-        run(run, supplier, lines, columns(lines.get(0), supplier.mapping()));
+        run(run, supplier, lines, SheetCsv.columns(lines.get(0), supplier.mapping()));
         if (run.state == State.READ) {
             count(run);
         }
@@ -222,79 +207,6 @@ public class Sheets implements DisposableBean {
         return Optional.ofNullable(runs.get(runId)).orElseThrow(() -> Problem.notFound("sheet", String.valueOf(runId)));
     }
 
-    private static List<CSVRecord> lines(String csv) {
-        String text = csv.startsWith("\uFEFF") ? csv.substring(1) : csv;
-        String heading = text.lines().findFirst().orElse("");
-        char separator = heading.chars().filter(c -> c == ';').count()
-                        > heading.chars().filter(c -> c == ',').count()
-                ? ';'
-                : ',';
-        long read = 0;
-        try (CSVParser parser = CSVFormat.RFC4180
-                .builder()
-                .setDelimiter(separator)
-                .setIgnoreEmptyLines(true)
-                .get()
-                .parse(new StringReader(text))) {
-            List<CSVRecord> lines = new ArrayList<>();
-            for (CSVRecord line : parser) {
-                lines.add(line);
-                read = parser.getCurrentLineNumber();
-            }
-            if (lines.size() < 2) {
-                throw Problem.invalid("sheet", "SHEET_EMPTY");
-            }
-            if (lines.size() > MOST_LINES + 1) {
-                throw Problem.invalid("sheet", "SHEET_LONG", "most", MOST_LINES);
-            }
-            return lines;
-        } catch (IOException | java.io.UncheckedIOException e) {
-            throw Problem.invalid("sheet", "CSV_BROKEN", "read", read);
-        }
-    }
-
-    private static final Map<Suppliers.Column, String> SPEAKING = Map.of(
-            Suppliers.Column.WORDING,
-            "article|description|wording|item|module|product|title|label|artikel|bezeichnung",
-            Suppliers.Column.PRICE,
-            "price|net|cost|preis|prix",
-            Suppliers.Column.PACK,
-            "pack|pieces|kit|pcs|per pack",
-            Suppliers.Column.STOCK,
-            "stock|available|qty|quantity|bestand",
-            Suppliers.Column.LEAD,
-            "lead|lead days|delivery|days|lieferzeit",
-            Suppliers.Column.RETURNS,
-            "return|returns|return days|rückgabe");
-
-    private static Map<Suppliers.Column, Integer> columns(CSVRecord heading, Map<Suppliers.Column, String> mapping) {
-        Map<Suppliers.Column, Integer> columns = new TreeMap<>();
-        for (Suppliers.Column c : Suppliers.Column.values()) {
-            for (int i = 0; i < heading.size(); i++) {
-                String name = heading.get(i).strip().toLowerCase(Locale.ROOT);
-                boolean is = mapping.containsKey(c)
-                        ? name.equals(mapping.get(c).strip().toLowerCase(Locale.ROOT))
-                        : name.matches(SPEAKING.get(c));
-                if (is && !columns.containsValue(i)) {
-                    columns.putIfAbsent(c, i);
-                }
-            }
-        }
-        for (Suppliers.Column c : List.of(Suppliers.Column.WORDING, Suppliers.Column.PRICE)) {
-            if (!columns.containsKey(c)) {
-                throw Problem.of(
-                        HttpStatus.UNPROCESSABLE_CONTENT,
-                        "COLUMN_MISSING",
-                        Map.of("field", c.name(), "headings", heading.toList()),
-                        "column",
-                        c.name().toLowerCase(Locale.ROOT),
-                        "headings",
-                        String.join(", ", heading.toList()));
-            }
-        }
-        return columns;
-    }
-
     private void run(
             Run run, Suppliers.Supplier supplier, List<CSVRecord> lines, Map<Suppliers.Column, Integer> columns) {
         long version = 0;
@@ -307,7 +219,7 @@ public class Sheets implements DisposableBean {
             SheetLine.Usual usual = new SheetLine.Usual(supplier.leadDays(), supplier.returnDays());
             for (int i = 1; i < lines.size() && !run.cancelled; i++) {
                 CSVRecord line = lines.get(i);
-                SheetLine.Read read = SheetLine.of(cells(line, columns), usual);
+                SheetLine.Read read = SheetLine.of(SheetCsv.cells(line, columns), usual);
                 read.line().ifPresent(l -> {
                     rows.add(row(supplier, (int) line.getRecordNumber(), l));
                     kinds.add(new String[] {
@@ -345,7 +257,7 @@ public class Sheets implements DisposableBean {
             if (before.isEmpty()) {
                 count(run);
             } else {
-                run.change = Optional.of(change(before, store.lines(supplier.id(), v)));
+                run.change = Optional.of(SheetChange.of(before, store.lines(supplier.id(), v)));
                 run.state = State.READ;
             }
         } catch (RuntimeException e) {
@@ -358,54 +270,8 @@ public class Sheets implements DisposableBean {
         }
     }
 
-    static SheetChange change(List<SupplierStore.Line> before, List<SupplierStore.Line> after) {
-        Map<List<Object>, List<Long>> was = prices(before);
-        int fresh = 0;
-        int kept = 0;
-        int dearer = 0;
-        int cheaper = 0;
-        for (Map.Entry<List<Object>, List<Long>> e : prices(after).entrySet()) {
-            // The cheapest of a wording against the cheapest, and so on; what is over on either side is new, or gone.
-            List<Long> is = e.getValue();
-            List<Long> old = was.getOrDefault(e.getKey(), List.of());
-            for (int i = 0; i < is.size(); i++) {
-                int by = i < old.size() ? Long.compare(is.get(i), old.get(i)) : 0;
-                fresh += i < old.size() ? 0 : 1;
-                kept += i < old.size() && by == 0 ? 1 : 0;
-                dearer += by > 0 ? 1 : 0;
-                cheaper += by < 0 ? 1 : 0;
-            }
-        }
-        return new SheetChange(fresh, kept, dearer, cheaper, before.size() - kept - dearer - cheaper);
-    }
-
-    /** The prices of each wording and pack, the least first. */
-    private static Map<List<Object>, List<Long>> prices(List<SupplierStore.Line> lines) {
-        Map<List<Object>, List<Long>> by = new HashMap<>();
-        lines.stream()
-                .sorted(Comparator.comparingLong(SupplierStore.Line::priceMinor))
-                .forEach(l -> by.computeIfAbsent(List.of(l.wording(), l.pieces()), k -> new ArrayList<>())
-                        .add(l.priceMinor()));
-        return by;
-    }
-
     private static String cut(String cell) {
         return cell.length() > 120 ? cell.substring(0, 119) + "…" : cell;
-    }
-
-    private static SheetLine.Cells cells(CSVRecord line, Map<Suppliers.Column, Integer> columns) {
-        return new SheetLine.Cells(
-                cell(line, columns, Suppliers.Column.WORDING),
-                cell(line, columns, Suppliers.Column.PRICE),
-                cell(line, columns, Suppliers.Column.PACK),
-                cell(line, columns, Suppliers.Column.STOCK),
-                cell(line, columns, Suppliers.Column.LEAD),
-                cell(line, columns, Suppliers.Column.RETURNS));
-    }
-
-    private static String cell(CSVRecord line, Map<Suppliers.Column, Integer> columns, Suppliers.Column c) {
-        Integer at = columns.get(c);
-        return at == null || at >= line.size() ? "" : line.get(at);
     }
 
     private SupplierStore.OfferRow row(Suppliers.Supplier s, int no, SheetLine l) {

@@ -58,7 +58,7 @@ class SupplierController {
             int landed,
             int badLines,
             List<BadLineView> bad,
-            Optional<Sheets.SheetChange> change,
+            Optional<SheetChange> change,
             String why) {}
 
     record OfferView(

@@ -18,9 +18,9 @@ class SheetChangeTest {
         List<SupplierStore.Line> after =
                 List.of(line("a", 1, 110), line("a", 1, 100), line("a", 1, 130), line("b", 1, 60), line("d", 1, 10));
         // 100 as before, 120 is 110 now, 130 is new beside them; the pack of two and c are gone, b is dearer, d is new.
-        assertThat(Sheets.change(before, after)).isEqualTo(new Sheets.SheetChange(2, 1, 1, 1, 2));
-        assertThat(Sheets.change(before, before)).isEqualTo(new Sheets.SheetChange(0, 5, 0, 0, 0));
-        assertThat(Sheets.change(before, List.of())).isEqualTo(new Sheets.SheetChange(0, 0, 0, 0, 5));
-        assertThat(Sheets.change(List.of(), after)).isEqualTo(new Sheets.SheetChange(5, 0, 0, 0, 0));
+        assertThat(SheetChange.of(before, after)).isEqualTo(new SheetChange(2, 1, 1, 1, 2));
+        assertThat(SheetChange.of(before, before)).isEqualTo(new SheetChange(0, 5, 0, 0, 0));
+        assertThat(SheetChange.of(before, List.of())).isEqualTo(new SheetChange(0, 0, 0, 0, 5));
+        assertThat(SheetChange.of(List.of(), after)).isEqualTo(new SheetChange(5, 0, 0, 0, 0));
     }
 }
