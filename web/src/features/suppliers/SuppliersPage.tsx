@@ -43,6 +43,15 @@ export function SuppliersPage({ account }: { account: Account }) {
       {suppliers.data?.length === 0 && (
         <Text mb="3">No supplier yet. Name the first one below, then load its price list as CSV.</Text>
       )}
+      {writes && (
+        <Text mb="3" color="quiet">
+          A sheet is a CSV with a heading: what it is and its price, and where it has them pieces in a pack,
+          stock, days until it is here, days of return.{' '}
+          <a href="/sheet-sample.csv" download style={{ textDecoration: 'underline' }}>
+            Save a sample
+          </a>
+        </Text>
+      )}
       <Stack as="ul" listStyleType="none" gap="3">
         {(suppliers.data ?? []).map((s) => (
           <li key={s.id}>

@@ -225,6 +225,14 @@ class ShelfHttpTest {
 
         ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
         assertThat(prices(client, id)).containsExactly("20.00", "41.00");
+        // The sample that the page hands out is one that lands whole.
+        ApiClient.Answer sample = client.get("/sheet-sample.csv");
+        assertThat(sample.status()).isEqualTo(200);
+        JsonNode landed =
+                finished(client, ok(sheet(client, id, sample.body())).get("id").asLong());
+        assertThat(landed.get("landed").asInt()).isEqualTo(4);
+        assertThat(landed.get("badLines").asInt()).isZero();
+        ok(client.delete("/api/sheets/" + landed.get("id").asLong()));
         ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
         assertThat(prices(client, id)).containsExactly("22.50", "11.00");
     }

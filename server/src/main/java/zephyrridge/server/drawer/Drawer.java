@@ -21,6 +21,7 @@ import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.Pairs;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
 /**
@@ -83,8 +84,10 @@ public class Drawer {
     public record Page(int total, List<StockModule> modules) {}
 
     private final DrawerStore store;
+    private final Texts texts;
 
-    Drawer(DrawerStore store, TransactionTemplate transaction) {
+    Drawer(DrawerStore store, Texts texts, TransactionTemplate transaction) {
+        this.texts = texts;
         this.store = store;
         // Rows from before there was a search get what they are found by.
         List<DrawerStore.Row> old = store.unsearched();
@@ -254,7 +257,7 @@ public class Drawer {
         if (LabelParser.parse(labelLine).spec().isEmpty()) {
             throw Problem.invalid("out", "OUT_NO_LABEL", "line", labelLine);
         }
-        String note = "pulled in job " + jobId + (ran ? ", the machine ran with it" : "");
+        String note = texts.say(ran ? "note.pulledRan" : "note.pulled", "job", jobId);
         add(new NewModule(tag, labelLine, "", "", "", Tested.UNTESTED, note, Origin.PULLED, "", Money.ZERO));
         store.pulledBy(tag, jobId);
     }

@@ -293,13 +293,13 @@ public class EvidenceViews {
                 s.id(), s.name(), what(s.content()), groups, rates, FindingView.of(findings(s.content()), texts));
     }
 
-    private static EvidenceView.RawField raw(SpdReading r, SpdField f) {
+    private EvidenceView.RawField raw(SpdReading r, SpdField f) {
         List<String> notes = new ArrayList<>();
         if (!r.isCovered(f)) {
-            notes.add("under no checksum that holds");
+            notes.add(texts.get("field.uncovered"));
         }
         if (f.confidence() != 'H') {
-            notes.add(f.confidence() == 'M' ? "layout from memory, fairly sure" : "layout from memory, unsure");
+            notes.add(texts.get(f.confidence() == 'M' ? "field.fairlySure" : "field.unsure"));
         }
         return new EvidenceView.RawField(
                 f.key().term(),

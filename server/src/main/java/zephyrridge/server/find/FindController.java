@@ -65,7 +65,9 @@ class FindController {
                     others);
         }
         for (Drawer.StockModule m : drawer.all()) {
-            String where = m.jobId().map(id -> "with job #" + id).orElse("in the drawer");
+            String where = m.jobId()
+                    .map(id -> texts.say("find.withJob", "job", id))
+                    .orElseGet(() -> texts.get("find.inDrawer"));
             Hit hit = new Hit(
                     Kind.MODULE,
                     m.tag() + " " + texts.show(m.spec().summary()),

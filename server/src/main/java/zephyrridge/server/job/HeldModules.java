@@ -7,13 +7,16 @@ import org.springframework.stereotype.Component;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.text.Texts;
 
 /** The drawer in step with what jobs hold, pull and find bad. */
 @Component
 class HeldModules {
     private final Drawer drawer;
+    private final Texts texts;
 
-    HeldModules(Drawer drawer) {
+    HeldModules(Drawer drawer, Texts texts) {
+        this.texts = texts;
         this.drawer = drawer;
     }
 
@@ -34,7 +37,7 @@ class HeldModules {
         pulledBefore.keySet().stream().filter(t -> !pulled.containsKey(t)).forEach(tag -> drawer.notPulled(tag, id));
         SortedSet<String> bad = DrawerUse.bad(after);
         SortedSet<String> badBefore = DrawerUse.bad(before);
-        String why = "found bad in job " + id;
+        String why = texts.say("note.foundBad", "job", id);
         pulled.forEach((tag, key) -> {
             if (!pulledBefore.containsKey(tag)) {
                 drawer.pulled(tag, after.modules().get(key).labelLine(), id, ranWithIt(before));

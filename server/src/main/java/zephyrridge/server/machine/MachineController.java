@@ -170,15 +170,19 @@ class MachineController {
                 reach.minutes());
     }
 
+    private String counted(String key, int n) {
+        return n == 1 ? texts.get(key + ".1") : texts.say(key, "n", n);
+    }
+
     private String cap(RateCap c) {
         List<String> conditions = new ArrayList<>();
-        c.modules().ifPresent(m -> conditions.add(m + (m == 1 ? " module" : " modules") + " in the fullest channel"));
-        c.ranks().ifPresent(r -> conditions.add(r + (r == 1 ? " rank" : " ranks")));
-        c.unlikeSizes().ifPresent(u -> conditions.add(u ? "unlike sizes in a channel" : "like sizes"));
+        c.modules().ifPresent(m -> conditions.add(counted("cap.modules", m)));
+        c.ranks().ifPresent(r -> conditions.add(counted("cap.ranks", r)));
+        c.unlikeSizes().ifPresent(u -> conditions.add(texts.get(u ? "cap.unlike" : "cap.like")));
         c.buffering().ifPresent(b -> conditions.add(texts.show(b)));
-        c.allChannelsFilled().ifPresent(a -> conditions.add(a ? "all channels filled" : "some channel empty"));
-        return (conditions.isEmpty() ? "anything" : String.join(", ", conditions)) + ": " + texts.show(c.rate()) + " ("
-                + c.source() + ")";
+        c.allChannelsFilled().ifPresent(a -> conditions.add(texts.get(a ? "cap.allFilled" : "cap.someEmpty")));
+        return (conditions.isEmpty() ? texts.get("cap.anything") : String.join(", ", conditions)) + ": "
+                + texts.show(c.rate()) + " (" + c.source() + ")";
     }
 
     /** @param rates trade names in MT/s, the slowest first */

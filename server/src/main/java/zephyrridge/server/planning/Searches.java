@@ -36,7 +36,7 @@ class Searches implements DisposableBean {
     private static final int KEPT = 6;
 
     /** What was found is kept for whoever asks the same again: a market changes by the day, and a page is looked at by the minute. */
-    private static final int FOUND_KEPT = 24;
+    private static final int FOUND_KEPT = 12;
 
     /**
      * One search of a job.

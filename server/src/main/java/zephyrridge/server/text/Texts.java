@@ -110,20 +110,20 @@ public class Texts {
         if (evidence instanceof Evidence.Clause c) {
             return c.document()
                     + (c.clause().isEmpty() ? "" : ", " + c.clause())
-                    + (c.fromMemory() ? " (from memory of the standard)" : "");
+                    + (c.fromMemory() ? get("evidence.fromMemory") : "");
         }
         if (evidence instanceof Evidence.RecordEntry r) {
-            return "Machine record, " + r.path() + ": " + r.value()
+            return say("evidence.record", "path", r.path(), "value", r.value())
                     + (r.source().isBlank() ? "" : " (" + r.source() + ")");
         }
         if (evidence instanceof Evidence.ModuleFact f) {
-            return "Module in " + f.position() + ", " + f.field() + ": " + f.value();
+            return say("evidence.module", "position", f.position(), "field", f.field(), "value", f.value());
         }
         if (evidence instanceof Evidence.Formula f) {
             return f.formula()
                     + (f.inputs().isEmpty()
                             ? ""
-                            : ", with "
+                            : get("evidence.with")
                                     + String.join(
                                             ", ",
                                             f.inputs().stream()
@@ -131,14 +131,22 @@ public class Texts {
                                                     .toList()));
         }
         if (evidence instanceof Evidence.LabelSpan s) {
-            return "Printed: \"" + s.text() + "\" at characters " + (s.from() + 1) + " to " + s.to();
+            return say("evidence.printed", "text", s.text(), "from", s.from() + 1, "to", s.to());
         }
         if (evidence instanceof Evidence.ImageBytes b) {
-            return b.image() + ", byte " + b.offset() + " (0x"
-                    + Integer.toHexString(b.offset()).toUpperCase(Locale.ROOT) + "): " + b.hex();
+            return say(
+                    "evidence.bytes",
+                    "image",
+                    b.image(),
+                    "offset",
+                    b.offset(),
+                    "hexOffset",
+                    "0x" + Integer.toHexString(b.offset()).toUpperCase(Locale.ROOT),
+                    "hex",
+                    b.hex());
         }
         Evidence.Word w = (Evidence.Word) evidence;
-        return "Answered: " + w.question() + " = " + show(w.answer());
+        return say("evidence.word", "question", w.question(), "answer", w.answer());
     }
 
     /** @throws IllegalArgumentException for a key without a text, which a test rules out for all codes */
