@@ -68,11 +68,6 @@ function Taker({
       onClick={onClick}
     >
       {name}
-      {name === 'Undo' && does && (
-        <Text as="span" fontWeight="400" truncate maxW="15rem" hideBelow="xl">
-          {does}
-        </Text>
-      )}
     </Button>
   );
 }
