@@ -225,6 +225,14 @@ class ShelfHttpTest {
 
         ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
         assertThat(prices(client, id)).containsExactly("20.00", "41.00");
+        // Another one came to count while this one waited, and took its lines along.
+        long waits = ok(sheet(client, id, second)).get("id").asLong();
+        finished(client, waits);
+        server.bean(zephyrridge.server.supplier.Sheets.class).loadNow(id, head + eight + "25.00\n");
+        assertThat(client.post("/api/sheets/" + waits + "/count", "").status()).isEqualTo(422);
+        assertThat(prices(client, id)).containsExactly("25.00");
+        ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
+        assertThat(prices(client, id)).containsExactly("20.00", "41.00");
         // The sample that the page hands out is one that lands whole.
         ApiClient.Answer sample = client.get("/sheet-sample.csv");
         assertThat(sample.status()).isEqualTo(200);
@@ -234,7 +242,7 @@ class ShelfHttpTest {
         assertThat(landed.get("badLines").asInt()).isZero();
         ok(client.delete("/api/sheets/" + landed.get("id").asLong()));
         ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));
-        assertThat(prices(client, id)).containsExactly("22.50", "11.00");
+        assertThat(prices(client, id)).containsExactly("25.00");
     }
 
     private static List<String> prices(ApiClient client, long supplier) {

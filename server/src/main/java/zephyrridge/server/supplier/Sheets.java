@@ -169,6 +169,10 @@ public class Sheets implements DisposableBean {
     public Progress count(long runId) {
         Run run = found(runId);
         synchronized (run) {
+            // Another one that counts by now took its lines along: nothing is replaced by nothing.
+            if (run.state == State.READ && !store.has(run.supplierId, run.version)) {
+                run.state = State.CANCELLED;
+            }
             if (run.state == State.READ) {
                 count(run);
             } else if (run.state != State.DONE) {

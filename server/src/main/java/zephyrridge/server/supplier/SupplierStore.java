@@ -174,6 +174,11 @@ class SupplierStore {
                 .fetch(Records.mapping(Line::new));
     }
 
+    /** Whether there is any line of a sheet. */
+    boolean has(long supplierId, long version) {
+        return sql.fetchExists(OFFER, OFFER.SUPPLIER_ID.eq(supplierId).and(OFFER.SHEET_VERSION.eq(version)));
+    }
+
     /** The sheet that counts, 0 where none does. */
     long counting(long supplierId) {
         return sql.select(SUPPLIER.SHEET_VERSION)
