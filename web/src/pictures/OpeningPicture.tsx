@@ -1,17 +1,10 @@
 import { Box, Text } from '@chakra-ui/react';
 import type { Schemas } from '../api/client';
+import { words } from '../api/words';
 
 type Step = Schemas['StepView'];
 type Fastener = Schemas['FastenerView'];
 type Form = NonNullable<Step['outline']>['form'];
-
-const ROLE: Record<Fastener['role'], string> = {
-  OUT: '',
-  LOOSEN_ONLY: ', loosen only',
-  LIFTS_COVER: ', lifts the cover, loosen only',
-  SHARED: ', shared with another part',
-  LEAVE_ALONE: ', leave alone',
-};
 
 const STATE: Record<NonNullable<Fastener['state']>, string> = {
   OUT: 'in the tray',
@@ -25,7 +18,7 @@ const STATE: Record<NonNullable<Fastener['state']>, string> = {
 const WIDTH = 360;
 
 export function screwKind(f: Pick<Fastener, 'bit' | 'length' | 'role'>): string {
-  return `${f.bit}${f.length ? `, ${f.length}` : ''}${ROLE[f.role]}`;
+  return `${f.bit}${f.length ? `, ${f.length}` : ''}${f.role === 'OUT' ? '' : `, ${words[`role.${f.role}`]}`}`;
 }
 
 /**

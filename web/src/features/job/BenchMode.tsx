@@ -212,8 +212,8 @@ export function BenchMode({ account }: { account: Account }) {
               Start it
             </Heading>
             <Text>
-              The first start takes {shown.expectation.firstStart}; it may stay dark while the memory is
-              trained.
+              The first start takes {shown.expectation.firstStart}; the screen may stay dark while it trains
+              its memory.
             </Text>
             {shown.expectation.notices.map((n) => (
               <Text key={n}>{n}</Text>
@@ -313,8 +313,9 @@ function Fit({
       {l.in && (
         <Text>
           Notch: {l.keySide}
-          {l.turned ? ' (this socket is turned round)' : ''}; {l.angle}, until no gold is to be seen;{' '}
-          {l.latches > 0 ? `${l.latches} latches flush, contact strip even` : 'screws in their order'}.
+          {l.turned ? ' (this socket is turned round)' : ''}; {l.angle}, until no gold is in sight;{' '}
+          {l.latches > 0 ? `${l.latches} latches flush, the strip of contacts even` : 'screws in their order'}
+          .
         </Text>
       )}
       {l.in && (

@@ -2,7 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { clock } from '../../parts/times';
 import type { JobView } from './api';
 import type { ChangeQueue, QueueState } from './queue';
-import { IN_WORDS } from './overlay';
+import { words } from '../../api/words';
 
 /** One line, always in sight: whether everything is kept, and since when. */
 export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
@@ -31,7 +31,7 @@ export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
 /** What is not kept yet, why, and what can be done about it. */
 export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: QueueState }) {
   if (state.kind === 'kept' || state.kind === 'sending') return null;
-  const what = [...new Set(state.waiting.map((w) => IN_WORDS[w.change.type]))].join(', ');
+  const what = [...new Set(state.waiting.map((w) => words[`event.${w.change.type}`]))].join(', ');
   const stop = state.kind === 'refused' || state.kind === 'conflict';
   return (
     <Flex

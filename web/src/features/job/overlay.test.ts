@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { JobChange, JobView } from './api';
-import { IN_WORDS, withWaiting } from './overlay';
+import { withWaiting } from './overlay';
 import type { Waiting } from './waiting';
 
 const wish = (text: string): JobChange => ({ type: 'AnswerIntake', wish: text });
@@ -53,9 +53,5 @@ describe('withWaiting', () => {
     expect(
       withWaiting(promised, waiting({ type: 'NoteOrder', promised: '' })).order.promised,
     ).toBeUndefined();
-  });
-
-  it('has words for every change', () => {
-    expect(Object.values(IN_WORDS).every((w) => w.length > 3)).toBe(true);
   });
 });

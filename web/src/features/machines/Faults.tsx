@@ -10,7 +10,7 @@ export function Faults({ problem }: { problem: Error | null }) {
       : [];
   return (
     <Box role="alert" color="stop" mt="2">
-      <Text>{faults.length > 0 ? 'This record does not hold together:' : problem.message}</Text>
+      <Text>{faults.length > 0 ? 'What does not fit in this record:' : problem.message}</Text>
       {faults.length > 0 && (
         <Box as="ul" ps="5" listStyleType="disc">
           {faults.map((f) => (

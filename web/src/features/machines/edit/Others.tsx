@@ -2,13 +2,14 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Small } from '../../../parts/Labelled';
 import * as d from './draft';
 import { Chips, Select, SIDES } from './PartForm';
+import { words } from '../../../api/words';
 
 type Props = { record: d.MachineRecord; onChange: (next: d.MachineRecord) => void };
 const START: ['needsMains' | 'asksForKey' | 'losesClock' | 'coverOffSafe', string][] = [
-  ['needsMains', 'starts only on mains after its battery was out'],
-  ['asksForKey', 'asks for a key when memory changed'],
-  ['losesClock', 'loses clock and settings'],
-  ['coverOffSafe', 'a start with the cover off is safe'],
+  ['needsMains', words['notice.NEEDS_MAINS']],
+  ['asksForKey', words['notice.ASKS_FOR_KEY']],
+  ['losesClock', words['notice.LOSES_CLOCK']],
+  ['coverOffSafe', 'Its cover may be off at a start.'],
 ];
 const FORMS: [d.MachineRecord['access']['outlines'][number]['form'], string][] = [
   ['CLAMSHELL_BASE', 'clamshell base'],

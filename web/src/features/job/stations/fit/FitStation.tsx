@@ -7,6 +7,7 @@ import type { Change, JobView } from '../../api';
 import { CloseUp } from '../shared/CloseUp';
 import { Companions } from '../shared/Companions';
 import type { StationProps } from '../shared/props';
+import { words } from '../../../../api/words';
 
 type FitLine = JobView['fitLines'][number];
 type Out = 'TRAY' | 'BIN' | 'OWNER';
@@ -36,7 +37,9 @@ export function FitStation({ job, change, readOnly }: StationProps) {
   const shut = job.fittingGates.some((g) => g.severity === 'STOP');
   const [out, setOut] = useState<Out>('TRAY');
   if (job.fitLines.length === 0) {
-    return <Text>Nothing is planned to change yet, so there is nothing to fit. Make the plan first.</Text>;
+    return (
+      <Text>{words['finding.GATE_NOTHING_PLANNED']} So there is nothing to fit: make the plan first.</Text>
+    );
   }
   const round = job.opening.rounds.find((r) => r.current && r.purpose === 'FIT');
   const carrier = round?.carrier && round.left > 1 ? round : undefined;
@@ -99,8 +102,8 @@ export function FitStation({ job, change, readOnly }: StationProps) {
       )}
       {here.length > 0 && (
         <Text>
-          Hold modules by their edges. If one does not go in under firm thumbs, take it out and look: the
-          notch may be on the other side. Nothing is forced.
+          Touch no contacts. If one does not go in under firm thumbs, take it out and look: the notch may be
+          on the other side. Nothing is forced.
         </Text>
       )}
       {carrier && !readOnly && !shut && <Carrier round={carrier} out={out} change={change} />}
@@ -262,7 +265,7 @@ function Line({
               <Text as="dt" color="quiet">
                 Angle
               </Text>
-              <Text as="dd">{l.angle}, until no gold is to be seen</Text>
+              <Text as="dd">{l.angle}, until no gold is in sight</Text>
               <Text as="dt" color="quiet">
                 Latches
               </Text>

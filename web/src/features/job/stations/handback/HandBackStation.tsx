@@ -290,7 +290,7 @@ function Said({ job }: { job: JobView }) {
           ))}
         </Box>
       )}
-      {job.handedBack?.inParts && <Text>Handed back in parts, decided by {job.handedBack.inParts}.</Text>}
+      {job.handedBack?.inParts && <Text>Handed back in parts ({job.handedBack.inParts}).</Text>}
     </>
   );
 }

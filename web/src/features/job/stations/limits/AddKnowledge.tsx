@@ -4,6 +4,7 @@ import type { Schemas } from '../../../../api/client';
 import { SelectField } from '../../../../parts/Labelled';
 import type { JobView } from '../../api';
 import { useLimits } from './api';
+import { words } from '../../../../api/words';
 
 type NewClaim = Schemas['NewClaim'];
 type NewTrial = Schemas['NewTrial'];
@@ -30,11 +31,11 @@ const HINT: Record<NewClaim['quantity'], string> = {
   DATA_RATE: 'in MT/s',
 };
 const CAUSES: [NewTrial['cause'], string][] = [
-  ['NOT_CONFIRMED', 'not confirmed'],
-  ['KIND_ABOVE_LIMIT', 'the kind is above the limit'],
-  ['KINDS_TOGETHER', 'two kinds do not go together'],
-  ['ORDER', 'the order'],
-  ['BAD_MODULE', 'a bad module'],
+  ['NOT_CONFIRMED', words['word.NOT_CONFIRMED']],
+  ['KIND_ABOVE_LIMIT', words['word.KIND_ABOVE_LIMIT']],
+  ['KINDS_TOGETHER', words['word.KINDS_TOGETHER']],
+  ['ORDER', words['word.ORDER']],
+  ['BAD_MODULE', words['word.BAD_MODULE']],
   ['SOCKET', 'a socket'],
   ['SEATING', 'seating'],
   ['POWER', 'power'],

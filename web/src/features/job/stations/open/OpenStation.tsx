@@ -12,6 +12,7 @@ import { Rounds } from './Rounds';
 import { Seals } from './Seals';
 import type { StationProps } from '../shared/props';
 import { duration, Steps } from '../shared/Steps';
+import { words } from '../../../../api/words';
 
 /** The gates, the rounds, what to lay out, and the record's own steps in order. */
 export function OpenStation({ job, change, readOnly }: StationProps) {
@@ -35,7 +36,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
           <Text fontWeight="700" fontSize="lg" color={shut ? 'stop' : 'risk'} mb="2">
             {shut
               ? job.now.off.length > 0
-                ? 'The job is paused: what is open stays safe'
+                ? 'The job is paused'
                 : 'The machine stays shut'
               : 'Before the first screw'}
           </Text>
@@ -52,7 +53,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
       )}
       {opening.steps.length === 0 ? (
         <Flex gap="3" align="center" wrap="wrap">
-          <Text>Nothing is planned to change yet. Make the plan first, or open it for a look.</Text>
+          <Text>{words['finding.GATE_NOTHING_PLANNED']} Make the plan first, or open it for a look.</Text>
           {!readOnly && <OtherRounds job={job} change={change} />}
         </Flex>
       ) : (

@@ -54,7 +54,7 @@ function Line({ check: c, change, readOnly }: { check: Check; change: Change; re
           </Text>
         )}
         {c.result === 'BAD' && <Text color="stop">does not work: {c.note}</Text>}
-        {c.result === 'CANNOT' && <Text color="quiet">not there, or cannot be tried</Text>}
+        {c.result === 'CANNOT' && <Text color="quiet">is not there, or nothing to try it with</Text>}
       </Text>
       {!readOnly &&
         (note === undefined ? (

@@ -5,6 +5,7 @@ import { CloseUp } from '../shared/CloseUp';
 import { Steps } from '../shared/Steps';
 import type { StationProps } from '../shared/props';
 import { SwitchOn } from './SwitchOn';
+import { words } from '../../../../api/words';
 
 type Test = Schemas['TestView'];
 type Trouble = Schemas['TroubleView'];
@@ -233,7 +234,7 @@ function Doing({
               color="ink"
               onClick={() => void change({ type: 'LogAction', action, note: '' })}
             >
-              Done: {ACTION[action]}
+              Done: {words[`log.Acted.${action}`]}
             </Button>
           ))}
       </Flex>
@@ -249,11 +250,3 @@ function Doing({
     </>
   );
 }
-
-const ACTION: Record<Trouble['actionsLeft'][number], string> = {
-  WAITED: 'waited out',
-  MAINS: 'on mains',
-  SETTINGS_CLEARED: 'settings cleared',
-  FIRMWARE_UPDATED: 'firmware updated',
-  COMPANION: 'other work taken back, or done once more',
-};

@@ -23,8 +23,8 @@ export function EvidenceTable({ at, sources, change, readOnly }: Props) {
       </Heading>
       {at.fields.length === 0 ? (
         <Text color="quiet">
-          Nothing says anything of this position yet. Hand in a firmware table, the module's SPD image or its
-          label, or say what you see.
+          Nothing says anything of this position yet. Hand in the firmware's table, the module's SPD image or
+          its label, or say what you see.
         </Text>
       ) : (
         <Box overflowX="auto" tabIndex={0} role="region" aria-label={`Evidence table of ${at.label}`}>

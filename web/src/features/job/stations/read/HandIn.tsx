@@ -108,8 +108,8 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     >
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="14rem">
-          <strong>Drop files here, or paste anywhere on this page:</strong> what a window of the system says,
-          a command's answer, firmware table, SPD image, label. What it is, is found out.
+          <strong>Drop files here, or paste anywhere on this page:</strong> a window of the system, a
+          command's answer, firmware table, SPD image, label. What it is, is found out.
         </Text>
         <ChooseFile
           what="Files to read"

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { ApiProblem, api, type Schemas } from '../../../../api/client';
+import { words } from '../../../../api/words';
 import { ChooseFile } from '../../../../parts/ChooseFile';
 import type { StationProps } from '../shared/props';
 
@@ -18,7 +19,7 @@ export function Photos({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
     for (const file of files) {
       try {
         if (!['image/jpeg', 'image/png'].includes(file.type))
-          throw new Error(`${file.name} is no JPEG and no PNG picture.`);
+          throw new Error(`${file.name}: ${words['problem.INVALID.NO_PICTURE']}`);
         if (file.size > MOST_BYTES)
           throw new Error(`${file.name} is larger than 8 MB. Make it smaller and choose it again.`);
         const kept = await api.upload<Schemas['PhotoKept']>(`/api/jobs/${job.id}/photos`, file);
