@@ -1,19 +1,21 @@
-import { Box, Button, Checkbox, Flex, Heading, Input, Table, Text } from '@chakra-ui/react';
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, useRef, useState } from 'react';
+import { Box, Button, Checkbox, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { type ReactNode, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
 import type { Account } from '../session';
-import { type Module, TESTED, ORIGIN, STATES } from './words';
 import { AddModule } from './AddModule';
+import { EditModule } from './EditModule';
+import { type Module, ORIGIN, STATES, TESTED } from './words';
 
 /** The modules in stock: found by any of their words, page by page. */
 export function DrawerPage({ account }: { account: Account }) {
   const [text, setText] = useState('');
   const [state, setState] = useState<Module['tested'] | ''>('');
   const [free, setFree] = useState(false);
+  const [gone, setGone] = useState(false);
   const [page, setPage] = useState(0);
   const [adding, setAdding] = useState(false);
   const search = useRef<HTMLInputElement>(null);
@@ -21,6 +23,7 @@ export function DrawerPage({ account }: { account: Account }) {
   const query = new URLSearchParams({
     text,
     free: String(free),
+    gone: String(gone),
     page: String(page),
     ...(state && { state }),
   });
@@ -60,7 +63,7 @@ export function DrawerPage({ account }: { account: Account }) {
         </Heading>
         {writes && !adding && <Button onClick={() => setAdding(true)}>Put a module in (N)</Button>}
       </Flex>
-      {adding && <AddModule onClose={() => setAdding(false)} />}
+      {adding && <AddModule currency={found.data?.currency ?? ''} onClose={() => setAdding(false)} />}
       <Flex gap="3" wrap="wrap" align="center" mb="3">
         <Input
           ref={search}
@@ -78,15 +81,8 @@ export function DrawerPage({ account }: { account: Account }) {
             onChange={(v) => at(() => setState(v as Module['tested'] | ''))}
           />
         </Box>
-        <Checkbox.Root
-          checked={free}
-          onCheckedChange={(e) => at(() => setFree(e.checked === true))}
-          colorPalette="heather"
-        >
-          <Checkbox.HiddenInput />
-          <Checkbox.Control borderColor="quiet" />
-          <Checkbox.Label>Free ones only</Checkbox.Label>
-        </Checkbox.Root>
+        <Tick label="Free ones only" checked={free} onChange={(is) => at(() => setFree(is))} />
+        <Tick label="Those taken out for good" checked={gone} onChange={(is) => at(() => setGone(is))} />
         {found.data && <Text color="quiet">{found.data.total} found</Text>}
       </Flex>
       {found.isError && (
@@ -96,26 +92,15 @@ export function DrawerPage({ account }: { account: Account }) {
       )}
       {found.data?.total === 0 ? (
         <Text color="quiet">
-          {text || state || free
+          {text || state || free || gone
             ? 'Nothing in the drawer has all of that.'
             : 'The drawer is empty. Put in the first module by its label line.'}
         </Text>
       ) : (
-        <Box overflowX="auto">
-          <Table.Root size="sm">
-            <Table.Header>
-              <Table.Row bg="panel">
-                {['Tag', 'Module', 'State', 'Bin', 'Book value', 'Maker, part, serial', 'With'].map((h) => (
-                  <Table.ColumnHeader key={h}>{h}</Table.ColumnHeader>
-                ))}
-              </Table.Row>
-            </Table.Header>
-            <Table.Body>
-              {(found.data?.modules ?? []).map((m) => (
-                <Row key={m.tag} module={m} writes={writes} />
-              ))}
-            </Table.Body>
-          </Table.Root>
+        <Box as="ul" listStyleType="none" aria-label="Modules">
+          {(found.data?.modules ?? []).map((m) => (
+            <Row key={m.tag} module={m} writes={writes} currency={found.data?.currency ?? ''} />
+          ))}
         </Box>
       )}
       {found.data && found.data.pages > 1 && (
@@ -147,72 +132,108 @@ export function DrawerPage({ account }: { account: Account }) {
   );
 }
 
-function Row({ module: m, writes }: { module: Module; writes: boolean }) {
-  const queries = useQueryClient();
-  const change = useMutation({
-    mutationFn: (body: Partial<Schemas['ChangeModuleRequest']>) =>
-      api.put<void>(`/api/drawer/${encodeURIComponent(m.tag)}`, {
-        tested: m.tested,
-        bin: m.bin,
-        note: m.note,
-        bookValue: m.bookValue,
-        ...body,
-      }),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['drawer'] }),
-  });
+function Tick({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (is: boolean) => void;
+}) {
   return (
-    <Table.Row bg="panel">
-      <Table.Cell fontFamily="mono" fontWeight="700">
-        {m.tag}
-      </Table.Cell>
-      <Table.Cell>
-        <Text fontWeight="600">
-          {m.summary} {m.formFactor.replace('_', '-')}
+    <Checkbox.Root
+      checked={checked}
+      onCheckedChange={(e) => onChange(e.checked === true)}
+      colorPalette="heather"
+    >
+      <Checkbox.HiddenInput />
+      <Checkbox.Control borderColor="quiet" />
+      <Checkbox.Label>{label}</Checkbox.Label>
+    </Checkbox.Root>
+  );
+}
+
+/** A module of the drawer; at hand's width its facts stand under each other. */
+function Row({ module: m, writes, currency }: { module: Module; writes: boolean; currency: string }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <Box as="li" bg="panel" borderBottomWidth="1px" borderColor="line" px="3" data-tag={m.tag}>
+      <Grid
+        templateColumns={{
+          base: '5rem minmax(0, 1fr) auto',
+          lg: '5rem minmax(0, 2fr) 7rem 6rem 6rem minmax(0, 1.5fr) 6rem 5rem',
+        }}
+        columnGap="3"
+        rowGap="0.5"
+        alignItems="center"
+        py="2"
+      >
+        <Text fontFamily="mono" fontWeight="700">
+          {m.tag}
         </Text>
-        {m.note && <Text color="quiet">{m.note}</Text>}
-        {m.pairs.length > 0 && <Text color="quiet">goes with {m.pairs.join(', ')}</Text>}
-      </Table.Cell>
-      <Table.Cell>
-        {writes ? (
-          <select
-            aria-label={`State of ${m.tag}`}
-            value={m.tested}
-            onChange={(e) => change.mutate({ tested: e.target.value as Module['tested'] })}
-            style={{ background: 'transparent', minHeight: '2rem' }}
-          >
-            {STATES.map(([k, t]) => (
-              <option key={k} value={k}>
-                {t}
-              </option>
-            ))}
-          </select>
-        ) : (
-          TESTED[m.tested]
-        )}
-        <Text color="quiet">{ORIGIN[m.origin]}</Text>
-        {change.isError && (
-          <Text role="alert" color="stop">
-            {change.error.message}
+        <Box minW="0">
+          <Text fontWeight="600">
+            {m.summary} {m.formFactor.replace('_', '-')}
           </Text>
-        )}
-      </Table.Cell>
-      <Table.Cell>{m.bin}</Table.Cell>
-      <Table.Cell>{m.bookValue}</Table.Cell>
-      <Table.Cell>
-        {m.maker}
-        <Text fontFamily="mono" color="quiet">
-          {[m.partNumber, m.serial].filter(Boolean).join(' ')}
-        </Text>
-      </Table.Cell>
-      <Table.Cell>
-        {m.jobId !== undefined ? (
-          <RouterLink to={`/jobs/${m.jobId}`} style={{ textDecoration: 'underline' }}>
-            job #{m.jobId}
-          </RouterLink>
-        ) : (
-          'free'
-        )}
-      </Table.Cell>
-    </Table.Row>
+          {m.note && <Text color="quiet">{m.note}</Text>}
+          {m.pairs.length > 0 && <Text color="quiet">goes with {m.pairs.join(', ')}</Text>}
+        </Box>
+        <Fact name="State">
+          {TESTED[m.tested]}, {ORIGIN[m.origin]}
+        </Fact>
+        <Fact name="Bin">{m.bin}</Fact>
+        <Fact name="Book value">
+          {currency} {m.bookValue}
+        </Fact>
+        <Fact name="Maker, part, serial">
+          {m.maker}
+          <Text as="span" fontFamily="mono" color="quiet" overflowWrap="anywhere">
+            {' '}
+            {[m.partNumber, m.serial].filter(Boolean).join(' ')}
+          </Text>
+        </Fact>
+        <Fact name="With">
+          {m.jobId !== undefined ? (
+            <RouterLink to={`/jobs/${m.jobId}`} style={{ textDecoration: 'underline' }}>
+              job #{m.jobId}
+            </RouterLink>
+          ) : m.gone ? (
+            'out for good'
+          ) : (
+            'free'
+          )}
+        </Fact>
+        <Box gridColumn={{ base: '3', lg: 'auto' }} gridRow={{ base: '1', lg: 'auto' }}>
+          {writes && (
+            <Button
+              size="xs"
+              minH="2rem"
+              variant="outline"
+              color="ink"
+              aria-expanded={open}
+              aria-label={`Change ${m.tag}`}
+              onClick={() => setOpen(!open)}
+            >
+              Change
+            </Button>
+          )}
+        </Box>
+      </Grid>
+      {open && <EditModule module={m} currency={currency} onClose={() => setOpen(false)} />}
+    </Box>
+  );
+}
+
+/** One fact of a module: a column where there is room, with its name in front where there is none. */
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  if (children === '') return <Box hideBelow="lg" />;
+  return (
+    <Box minW="0" gridColumn={{ base: '2 / 4', lg: 'auto' }}>
+      <Text as="span" color="quiet" hideFrom="lg">
+        {name}:{' '}
+      </Text>
+      {children}
+    </Box>
   );
 }

@@ -10,3 +10,4 @@ export const TESTED: Record<Module['tested'], string> = {
 };
 export const ORIGIN: Record<Module['origin'], string> = { NEW: 'new', PULLED: 'pulled' };
 export const STATES = Object.entries(TESTED) as [Module['tested'], string][];
+export const ORIGINS = Object.entries(ORIGIN) as [Module['origin'], string][];

@@ -1,10 +1,10 @@
 import { Box, Button, Field, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useEffect, useState } from 'react';
-import { ApiProblem, api, type Schemas } from '../../api/client';
+import { api, type Schemas } from '../../api/client';
 import { ChooseFile } from '../../parts/ChooseFile';
+import { ColumnsOfList, unknownHeadings } from '../../parts/ColumnsOfList';
 import { EVERYWHERE, Keys } from '../../parts/keys';
-import { SelectField } from '../../parts/Labelled';
 import { dayAndClock } from '../../parts/times';
 import type { Account } from '../session';
 import { Landing, type Progress } from './Landing';
@@ -76,8 +76,7 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
       setWaiting(undefined);
       setRun(p);
     },
-    onError: (e, file) =>
-      setWaiting(e instanceof ApiProblem && e.code === 'COLUMN_MISSING' ? file : undefined),
+    onError: (e, file) => setWaiting(unknownHeadings(e).length > 0 ? file : undefined),
   });
   const back = useMutation({
     mutationFn: () => api.post<Supplier[]>(`/api/suppliers/${s.id}/sheet-before`, {}),
@@ -94,10 +93,7 @@ function One({ supplier: s, writes }: { supplier: Supplier; writes: boolean }) {
     const timer = setTimeout(() => void api.get<Progress>(`/api/sheets/${run.id}`).then(setRun), ASK_MS);
     return () => clearTimeout(timer);
   }, [run, queries]);
-  const headings =
-    load.error instanceof ApiProblem && Array.isArray(load.error.body.headings)
-      ? (load.error.body.headings as string[])
-      : [];
+  const headings = unknownHeadings(load.error);
   return (
     <Box as="section" aria-label={s.name} bg="panel" borderRadius="md" px="4" py="3">
       <Flex gap="3" wrap="wrap" align="center">
@@ -177,14 +173,13 @@ function Mapping({
   onDone: () => void;
 }) {
   const queries = useQueryClient();
-  const [mapping, setMapping] = useState<Record<string, string>>(s.mapping as Record<string, string>);
   const keep = useMutation({
-    mutationFn: () =>
+    mutationFn: (mapping: Partial<Record<Column, string>>) =>
       api.put<Supplier[]>(`/api/suppliers/${s.id}`, {
         returnDays: s.returnDays,
         leadDays: s.leadDays,
         restockingPermille: s.restockingPermille,
-        mapping: Object.fromEntries(Object.entries(mapping).filter(([, v]) => v !== '')),
+        mapping,
       }),
     onSuccess: (all) => {
       queries.setQueryData(['suppliers'], all);
@@ -192,28 +187,14 @@ function Mapping({
     },
   });
   return (
-    <Box mt="3">
-      <Grid templateColumns={{ base: '1fr', md: 'repeat(3, 1fr)' }} gap="3">
-        {COLUMNS.map(([key, name]) => (
-          <SelectField
-            key={key}
-            label={`Column with ${name}`}
-            value={mapping[key] ?? ''}
-            options={[['', 'none'], ...headings.map((h): [string, string] => [h, h])]}
-            onChange={(v) => setMapping({ ...mapping, [key]: v })}
-          />
-        ))}
-      </Grid>
-      <Button
-        mt="2"
-        size="sm"
-        loading={keep.isPending}
-        disabled={!mapping.WORDING || !mapping.PRICE}
-        onClick={() => keep.mutate()}
-      >
-        Remember this and load
-      </Button>
-    </Box>
+    <ColumnsOfList
+      columns={COLUMNS}
+      needed={['WORDING', 'PRICE']}
+      headings={headings}
+      known={s.mapping as Partial<Record<Column, string>>}
+      loading={keep.isPending}
+      onKnown={(mapping) => keep.mutate(mapping)}
+    />
   );
 }
 

@@ -5,6 +5,7 @@ import static zephyrridge.server.ApiClient.ok;
 import static zephyrridge.server.ShelfSteps.job;
 import static zephyrridge.server.ShelfSteps.list;
 import static zephyrridge.server.ShelfSteps.module;
+import static zephyrridge.server.ShelfSteps.said;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -86,7 +87,7 @@ class ShelfHttpTest {
         var drawer = server.bean(zephyrridge.server.drawer.Drawer.class);
         var ddr4 = zephyrridge.core.module.MemoryGeneration.DDR4;
         assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).contains("S-100");
-        ok(client.put("/api/drawer/S-100", Map.of("tested", "SUSPECT", "bin", "", "note", "", "bookValue", "3")));
+        ok(client.put("/api/drawer/S-100", said(client, "S-100", Map.of("tested", "SUSPECT"))));
         assertThat(drawer.free(ddr4)).extracting(m -> m.tag()).doesNotContain("S-100");
         assertThat(client.post("/api/drawer", module("S-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1))
                         .status())
@@ -98,18 +99,113 @@ class ShelfHttpTest {
                 .isEqualTo(422);
         ok(client.put(
                 "/api/drawer/S-099",
-                Map.of("tested", "SUSPECT", "bin", "Z9", "note", "one error in a night", "bookValue", "3")));
+                said(client, "S-099", Map.of("tested", "SUSPECT", "bin", "Z9", "note", "one error in a night"))));
         assertThat(ok(client.get("/api/drawer?state=SUSPECT&text=z9"))
                         .at("/modules/0/tag")
                         .asString())
                 .isEqualTo("S-099");
-        ApiClient.Answer list = client.upload(
-                "/api/drawer/csv",
-                "text/csv",
-                "tag,label,bin\nS-300,8GB 1Rx8 PC4-2666V-SA1-11,C1\nS-301,nothing,C1\nS-099,8GB 1Rx8 PC4-2666V-SA1-11,C1\n"
-                        .getBytes(StandardCharsets.UTF_8));
-        assertThat(ok(list).get("landed").asInt()).isEqualTo(1);
-        assertThat(list.json().get("bad").toString()).contains("Line 3").contains("Line 4");
+    }
+
+    /** A list is looked over first; what is wrong with a line is told, and the others go in by a word. */
+    @Test
+    void aListIsLookedOverBeforeItGoesIn(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        ok(client.post("/api/drawer", module("L-099", "16GB 2Rx8 PC4-2666V-SE1-11", 1)));
+        byte[] list = ("tag,label,bin\nL-300,8GB 1Rx8 PC4-2666V-SA1-11,C1\nL-301,nothing,C1\n"
+                        + "L-099,8GB 1Rx8 PC4-2666V-SA1-11,C1\nL-300,8GB 1Rx8 PC4-2666V-SA1-11,C1\n")
+                .getBytes(StandardCharsets.UTF_8);
+        JsonNode looked = ok(client.upload("/api/drawer/csv", "text/csv", list));
+        assertThat(looked.get("into").asInt()).isEqualTo(1);
+        assertThat(looked.get("badLines").asInt()).isEqualTo(3);
+        assertThat(looked.get("bad").toString()).contains("Line 3", "Line 4", "Line 5", "L-300 twice");
+        assertThat(ok(client.get("/api/drawer?text=L-300")).get("total").asInt())
+                .as("looking puts nothing in")
+                .isZero();
+        assertThat(ok(client.upload("/api/drawer/csv?counts=true", "text/csv", list))
+                        .get("goes")
+                        .toString())
+                .contains("L-300");
+        assertThat(ok(client.get("/api/drawer?text=L-300")).get("total").asInt())
+                .isEqualTo(1);
+
+        // Headings of another language and order are said once; without a column of tags the next numbers are given.
+        byte[] other = "Platz;Was es ist\nC2;8GB 1Rx8 PC4-2666V-SA1-11\nC3;8GB 1Rx8 PC4-2666V-SA1-11\n"
+                .getBytes(StandardCharsets.UTF_8);
+        ApiClient.Answer which = client.upload("/api/drawer/csv", "text/csv", other);
+        assertThat(which.status()).isEqualTo(422);
+        assertThat(which.json().get("headings").toString()).isEqualTo("[\"Platz\",\"Was es ist\"]");
+        assertThat(client.upload("/api/drawer/csv?column=SHAPE=Platz", "text/csv", other)
+                        .status())
+                .isEqualTo(422);
+        String next = ok(client.get("/api/drawer/next-tag")).get("tag").asString();
+        assertThat(next).matches("D-\\d{3,}");
+        JsonNode goes = ok(client.upload(
+                "/api/drawer/csv?counts=true&column=LABEL=Was%20es%20ist&column=BIN=Platz", "text/csv", other));
+        assertThat(goes.get("into").asInt()).isEqualTo(2);
+        assertThat(goes.get("goes").get(0).asString()).startsWith(next + ":");
+        assertThat(ok(client.get("/api/drawer?text=" + next))
+                        .at("/modules/0/bin")
+                        .asString())
+                .isEqualTo("C2");
+    }
+
+    /** What is said of a module is said on top of what was seen, with who and when; one that is gone is offered to nobody. */
+    @Test
+    void aModuleIsCorrectedAndTakenOut(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        String line = "8GB 1Rx8 PC4-2666V-SA1-11";
+        ok(client.post("/api/drawer", module("C-500", line, 1)));
+        Map<String, Object> right =
+                said(client, "C-500", Map.of("labelLine", "16GB 2Rx8 PC4-2666V-SE1-11", "serial", "77AB", "bin", "Q7"));
+        ok(client.put("/api/drawer/C-500", right));
+        assertThat(client.put("/api/drawer/C-500", right).status())
+                .as("what was seen is no longer so")
+                .isEqualTo(409);
+        assertThat(ok(client.get("/api/drawer?text=q7+16gb+77ab")).get("total").asInt())
+                .isEqualTo(1);
+        assertThat(client.put("/api/drawer/C-500", said(client, "C-500", Map.of("labelLine", "a module")))
+                        .status())
+                .isEqualTo(422);
+        assertThat(list(ok(client.get("/api/drawer/C-500/changes"))).stream()
+                        .map(c -> c.get("what").asString()))
+                .containsExactlyInAnyOrder(
+                        "label: " + line + ", now 16GB 2Rx8 PC4-2666V-SE1-11",
+                        "serial: nothing, now 77AB",
+                        "bin: nothing, now Q7");
+
+        ok(client.put("/api/drawer/C-500/out", Map.of("expectedVersion", 2, "reason", "sold over the counter")));
+        assertThat(ok(client.get("/api/drawer?text=C-500")).get("total").asInt())
+                .isZero();
+        assertThat(ok(client.get("/api/drawer?text=C-500&gone=true"))
+                        .get("total")
+                        .asInt())
+                .isEqualTo(1);
+        long id = job(client, "quarrow-fell-13", "4GB 1Rx16 PC4-2400T-SC0-11", "socket-b");
+        Map<String, Object> take = Map.of("tag", "C-500");
+        assertThat(client.change(id, "TakeFromDrawer", take).body()).contains("MODULE_GONE");
+        assertThat(client.post("/api/drawer", module("C-500", line, 1)).status())
+                .as("its tag is not given again")
+                .isEqualTo(409);
+        ok(client.put("/api/drawer/C-500/back", Map.of("expectedVersion", 3)));
+        Map<String, Object> fits = Map.of("position", "socket-b", "tag", "C-500");
+        ok(client.change(
+                id, "AdoptLayout", Map.of("name", "two", "pieces", List.of(fits), "packs", List.of(), "choose", true)));
+        assertThat(client.put("/api/drawer/C-500/out", Map.of("expectedVersion", 4, "reason", "lost"))
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("MODULE_HELD");
+        assertThat(client.put("/api/drawer/C-500", said(client, "C-500", Map.of("labelLine", line)))
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("MODULE_HELD");
+        ok(client.put("/api/drawer/C-500", said(client, "C-500", Map.of("bin", "on the bench"))));
+        assertThat(ok(client.get("/api/drawer/C-500/changes"))
+                        .get(2)
+                        .get("what")
+                        .asString())
+                .isEqualTo("taken out for good: sold over the counter");
     }
 
     /** A sheet replaces the one before; bad lines are told; what is cancelled leaves the old one. */

@@ -43,4 +43,17 @@ final class ShelfSteps {
         m.put("count", count);
         return m;
     }
+
+    /** A module as it is, with something else of it. */
+    static Map<String, Object> said(ApiClient client, String tag, Map<String, ?> otherwise) {
+        JsonNode m = ok(client.get("/api/drawer?text=" + tag)).at("/modules/0");
+        Map<String, Object> said = new HashMap<>();
+        for (String same :
+                List.of("labelLine", "maker", "partNumber", "serial", "tested", "origin", "bin", "note", "bookValue")) {
+            said.put(same, m.get(same).asString());
+        }
+        said.put("expectedVersion", m.get("version").asLong());
+        said.putAll(otherwise);
+        return said;
+    }
 }

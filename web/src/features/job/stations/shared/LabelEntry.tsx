@@ -1,9 +1,6 @@
-import { Badge, Box, Button, Field, Flex, Grid, Input, Text } from '@chakra-ui/react';
+import { Box, Field, Flex, Input, Text } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
-import { Findings } from '../../../../parts/Findings';
-import { useLabel } from './api';
-
-const ORIGIN = { PRINTED: 'printed', TABLE: 'from a table', COMPUTED: 'computed' } as const;
+import { LabelReadout, useLabel } from '../../../../parts/LabelReadout';
 
 /** A label line, decoded while it is typed or pasted. What to do with a whole module is given by {@code actions}. */
 export function LabelEntry({
@@ -58,59 +55,7 @@ export function LabelEntry({
           {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
         </Flex>
       </Flex>
-      {shown && (
-        <Box mt="3">
-          {shown.summary && (
-            <Text fontWeight="700" fontSize="lg">
-              {shown.summary}
-            </Text>
-          )}
-          <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="2" my="2" as="dl">
-            {shown.values.map((v) => (
-              <Box key={v.field} title={v.how}>
-                <Text as="dt" fontSize="sm" color="quiet">
-                  {v.name}
-                </Text>
-                <Text as="dd" fontWeight="600">
-                  {v.value}{' '}
-                  <Badge
-                    bg={v.origin === 'PRINTED' ? 'accentSoft' : 'transparent'}
-                    color="quiet"
-                    borderWidth="1px"
-                    borderColor="line"
-                    fontWeight="400"
-                    size="sm"
-                  >
-                    {ORIGIN[v.origin]}
-                  </Badge>
-                </Text>
-              </Box>
-            ))}
-          </Grid>
-          <Findings findings={shown.findings} />
-          {shown.suggestions.length > 0 && (
-            <Box as="section" aria-label="What it may say instead" mt="2">
-              <Text fontWeight="600">What it may say instead, the likeliest first:</Text>
-              <Flex gap="2" wrap="wrap" mt="1">
-                {shown.suggestions.slice(0, 5).map((s) => (
-                  <Button
-                    key={s.line}
-                    size="sm"
-                    variant="outline"
-                    color="ink"
-                    fontFamily="mono"
-                    fontWeight="400"
-                    onClick={() => setLine(s.line)}
-                  >
-                    {s.line}
-                    {s.density && ` (${s.density})`}
-                  </Button>
-                ))}
-              </Flex>
-            </Box>
-          )}
-        </Box>
-      )}
+      {shown && <LabelReadout shown={shown} onInstead={setLine} />}
       {reading.isError && line.trim() !== '' && (
         <Text role="alert" color="stop" mt="2">
           {reading.error.message}

@@ -39,7 +39,14 @@ public interface Ports {
     String by();
 
     /**
-     * @param bad marked so in the drawer; {@code good} tested good there; {@code heldBy} the job whose chosen plan or machine has it
+     * @param bad marked so in the drawer; {@code good} tested good there; {@code gone} taken out for good; {@code heldBy} the job whose chosen plan or machine has it
      */
-    record Stock(String tag, String labelLine, ModuleSpec spec, boolean bad, boolean good, Optional<Long> heldBy) {}
+    record Stock(
+            String tag,
+            String labelLine,
+            ModuleSpec spec,
+            boolean bad,
+            boolean good,
+            boolean gone,
+            Optional<Long> heldBy) {}
 }

@@ -17,6 +17,7 @@ public enum Refusal implements FindingCode {
     FROM_DRAWER_BY_TAG(Sort.INVALID),
     TAG_HERE_ALREADY(Sort.INVALID),
     MODULE_BAD(Sort.INVALID),
+    MODULE_GONE(Sort.INVALID),
     MODULE_TAKEN(Sort.CONFLICT),
     MODULE_IN_LOG(Sort.INVALID),
     MODULE_TWICE(Sort.INVALID),

@@ -102,6 +102,9 @@ final class Situation {
         if (stock.bad()) {
             throw refused(Refusal.MODULE_BAD.of("tag", tag));
         }
+        if (stock.gone()) {
+            throw refused(Refusal.MODULE_GONE.of("tag", tag));
+        }
         if (stock.heldBy().isPresent()) {
             throw refused(Refusal.MODULE_TAKEN.of(
                     "tag", tag, String.valueOf(stock.heldBy().get())));

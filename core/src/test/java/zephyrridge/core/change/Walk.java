@@ -90,7 +90,7 @@ public final class Walk implements Ports {
     }
 
     public Walk stock(String tag, String label) {
-        stock.put(tag, new Stock(tag, label, Modules.of(label), false, false, Optional.empty()));
+        stock.put(tag, new Stock(tag, label, Modules.of(label), false, false, false, Optional.empty()));
         return this;
     }
 

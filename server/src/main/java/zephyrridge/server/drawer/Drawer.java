@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -11,6 +12,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -46,6 +49,7 @@ public class Drawer {
     /**
      * @param partNumber the maker's, {@code serial} this very piece's; empty where nobody read them
      * @param jobId the job that holds it
+     * @param gone taken out for good: jobs name it, nobody can take it
      */
     public record StockModule(
             String tag,
@@ -59,7 +63,14 @@ public class Drawer {
             Optional<Long> jobId,
             Origin origin,
             String bin,
-            Money bookValue) {}
+            Money bookValue,
+            long version,
+            boolean gone) {
+        /** What may be said otherwise of it. */
+        NewModule said() {
+            return new NewModule(tag, labelLine, maker, partNumber, serial, tested, note, origin, bin, bookValue);
+        }
+    }
 
     /** How a module came into the drawer. */
     public enum Origin {
@@ -84,10 +95,12 @@ public class Drawer {
     public record Page(int total, List<StockModule> modules) {}
 
     private final DrawerStore store;
+    private final DrawerChanges changes;
     private final Texts texts;
 
-    Drawer(DrawerStore store, Texts texts, TransactionTemplate transaction) {
+    Drawer(DrawerStore store, DrawerChanges changes, Texts texts, TransactionTemplate transaction) {
         this.texts = texts;
+        this.changes = changes;
         this.store = store;
         // Rows from before there was a search get what they are found by.
         List<DrawerStore.Row> old = store.unsearched();
@@ -98,21 +111,7 @@ public class Drawer {
 
     private void index(DrawerStore.Row row) {
         StockModule m = module(row);
-        store.index(row.tag(), m.spec().generation().name(), searchText(asNew(m), m.spec()));
-    }
-
-    private static NewModule asNew(StockModule m) {
-        return new NewModule(
-                m.tag(),
-                m.labelLine(),
-                m.maker(),
-                m.partNumber(),
-                m.serial(),
-                m.tested(),
-                m.note(),
-                m.origin(),
-                m.bin(),
-                m.bookValue());
+        store.index(row.tag(), m.spec().generation().name(), searchText(m.said(), m.spec()));
     }
 
     public List<StockModule> all() {
@@ -133,6 +132,9 @@ public class Drawer {
                     tag,
                     "job",
                     module.jobId().get());
+        }
+        if (module.gone()) {
+            throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "MODULE_GONE", Map.of("field", "tag"), "tag", tag);
         }
         if (module.tested() == Tested.BAD) {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "MODULE_BAD", Map.of("field", "tag"), "tag", tag);
@@ -180,7 +182,7 @@ public class Drawer {
             parts.put(r.tag(), r.partNumber());
         }
         Set<String> taken = shown.stream()
-                .filter(m -> m.jobId().isPresent() || m.tested() == Tested.BAD)
+                .filter(m -> m.jobId().isPresent() || m.gone() || m.tested() == Tested.BAD)
                 .map(StockModule::tag)
                 .collect(Collectors.toSet());
         Map<String, List<String>> pairs = new HashMap<>();
@@ -198,16 +200,17 @@ public class Drawer {
      * Searches by words, all of which a module has: tag, size, kind, maker, part number, serial, bin, note.
      *
      * @param state of testing; empty for any
+     * @param gone those that were taken out for good, and only those
      */
-    public Page search(String words, Optional<Tested> state, boolean freeOnly, int from, int most) {
+    public Page search(String words, Optional<Tested> state, boolean freeOnly, boolean gone, int from, int most) {
         List<String> all = java.util.Arrays.stream(
                         words.toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(w -> !w.isBlank())
                 .limit(8)
                 .toList();
         return new Page(
-                store.count(all, state.map(Enum::name), freeOnly),
-                store.search(all, state.map(Enum::name), freeOnly, from, most).stream()
+                store.count(all, state.map(Enum::name), freeOnly, gone),
+                store.search(all, state.map(Enum::name), freeOnly, gone, from, most).stream()
                         .map(Drawer::module)
                         .toList());
     }
@@ -215,10 +218,12 @@ public class Drawer {
     /** @throws Problem when the label line is no whole module, or there is such a tag */
     @Transactional
     public void add(NewModule m) {
-        ModuleSpec spec = spec(m.tag(), m.labelLine());
-        if (store.find(m.tag(), false).isPresent()) {
-            throw Problem.of(HttpStatus.CONFLICT, "TAG_EXISTS", Map.of("field", "tag"), "tag", m.tag());
-        }
+        put(m, check(m));
+    }
+
+    /** What was checked goes in, within the caller's transaction. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void put(NewModule m, ModuleSpec spec) {
         store.insert(
                 new DrawerStore.Row(
                         m.tag(),
@@ -231,21 +236,45 @@ public class Drawer {
                         Optional.empty(),
                         m.origin().name(),
                         m.bin(),
-                        m.bookValue().minor()),
+                        m.bookValue().minor(),
+                        1,
+                        false),
                 spec.generation().name(),
                 searchText(m, spec));
+    }
+
+    /** What it is, where it could go in; throws as {@link #add} does. */
+    ModuleSpec check(NewModule m) {
+        ModuleSpec spec = spec(m.tag(), m.labelLine());
+        if (store.find(m.tag(), false).isPresent()) {
+            throw Problem.of(HttpStatus.CONFLICT, "TAG_EXISTS", Map.of("field", "tag"), "tag", m.tag());
+        }
+        return spec;
     }
 
     private static final String NUMBERED = "D-";
 
     /** The next number in the drawer that is neither there nor among these. */
     public String freshTag(Set<String> taken) {
-        int last = java.util.stream.Stream.concat(store.tagsLike(NUMBERED).stream(), taken.stream())
-                .filter(t -> t.matches(NUMBERED + "\\d{1,8}"))
+        return numbered(last(Stream.concat(store.tagsLike(NUMBERED).stream(), taken.stream())) + 1);
+    }
+
+    /** The numbers that come next, as the drawer is now. */
+    Iterator<String> freshTags() {
+        return IntStream.iterate(last(store.tagsLike(NUMBERED).stream()) + 1, n -> n + 1)
+                .mapToObj(Drawer::numbered)
+                .iterator();
+    }
+
+    private static int last(Stream<String> tags) {
+        return tags.filter(t -> t.matches(NUMBERED + "\\d{1,8}"))
                 .mapToInt(t -> Integer.parseInt(t.substring(NUMBERED.length())))
                 .max()
                 .orElse(0);
-        return NUMBERED + String.format("%03d", last + 1);
+    }
+
+    private static String numbered(int number) {
+        return NUMBERED + String.format("%03d", number);
     }
 
     /**
@@ -298,28 +327,13 @@ public class Drawer {
         return tags;
     }
 
-    /** Says something else of a module that is there: its testing, bin, note, book value. */
-    @Transactional
-    public void change(String tag, Tested tested, String bin, String note, Money bookValue) {
-        StockModule m =
-                store.find(tag, true).map(Drawer::module).orElseThrow(() -> Problem.notFound("drawer module", tag));
-        NewModule next = new NewModule(
-                tag, m.labelLine(), m.maker(), m.partNumber(), m.serial(), tested, note, m.origin(), bin, bookValue);
-        store.update(tag, tested.name(), bin, note, bookValue.minor(), searchText(next, m.spec()));
-    }
-
     /** What a job found out about a module's health, within the caller's transaction. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void mark(String tag, Tested tested, String why) {
-        store.find(tag, true).map(Drawer::module).ifPresent(m -> {
-            String note = m.note().contains(why) ? m.note() : (m.note().isBlank() ? "" : m.note() + "; ") + why;
-            change(tag, tested, m.bin(), note.length() > MOST_NOTE ? m.note() : note, m.bookValue());
-        });
+    public void mark(String tag, Tested tested, String why, String by) {
+        changes.mark(tag, tested, why, by);
     }
 
-    private static final int MOST_NOTE = 300;
-
-    private static String searchText(NewModule m, ModuleSpec spec) {
+    static String searchText(NewModule m, ModuleSpec spec) {
         String text = String.join(
                         " ",
                         m.tag(),
@@ -334,7 +348,7 @@ public class Drawer {
         return text.length() > 700 ? text.substring(0, 700) : text;
     }
 
-    private static StockModule module(DrawerStore.Row row) {
+    static StockModule module(DrawerStore.Row row) {
         return new StockModule(
                 row.tag(),
                 row.labelLine(),
@@ -347,10 +361,12 @@ public class Drawer {
                 row.jobId(),
                 Origin.valueOf(row.origin()),
                 row.bin(),
-                Money.ofMinor(row.bookMinor()));
+                Money.ofMinor(row.bookMinor()),
+                row.version(),
+                row.gone());
     }
 
-    private static ModuleSpec spec(String tag, String labelLine) {
+    static ModuleSpec spec(String tag, String labelLine) {
         return LABELS.get(labelLine, line -> LabelParser.parse(line).spec())
                 .orElseThrow(() -> Problem.invalid("labelLine", "LABEL_NOT_WHOLE", "tag", tag, "line", labelLine));
     }

@@ -7,9 +7,14 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.time.LocalDateTime;
+import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -28,6 +33,7 @@ import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.label.LabelLine;
 import zephyrridge.core.reading.spd.SpdKey;
 import zephyrridge.core.reading.spd.SpdReading;
+import zephyrridge.server.house.House;
 import zephyrridge.server.maker.Makers;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
@@ -53,22 +59,40 @@ class DrawerController {
             Drawer.Origin origin,
             String bin,
             String bookValue,
-            List<String> pairs) {}
+            List<String> pairs,
+            long version,
+            boolean gone) {}
 
     private final Drawer drawer;
+    private final DrawerChanges changes;
+    private final DrawerCsv lists;
+    private final House house;
     private final Texts texts;
     private final Makers makers;
     private final Recogniser.Trees trees;
 
-    DrawerController(Drawer drawer, Texts texts, Makers makers, Recogniser.Trees trees) {
+    DrawerController(
+            Drawer drawer,
+            DrawerChanges changes,
+            DrawerCsv lists,
+            House house,
+            Texts texts,
+            Makers makers,
+            Recogniser.Trees trees) {
         this.makers = makers;
         this.trees = trees;
         this.drawer = drawer;
+        this.changes = changes;
+        this.lists = lists;
+        this.house = house;
         this.texts = texts;
     }
 
-    /** @param total of all pages */
-    record DrawerPageView(int total, int page, int pages, List<DrawerModuleView> modules) {}
+    /**
+     * @param total of all pages
+     * @param currency of book values
+     */
+    record DrawerPageView(int total, int page, int pages, List<DrawerModuleView> modules, String currency) {}
 
     record NewModuleRequest(
             @NotBlank @Size(max = 32) @Pattern(regexp = "[A-Za-z0-9._-]+") String tag,
@@ -83,11 +107,27 @@ class DrawerController {
             @NotNull Money bookValue,
             @Min(1) @Max(200) int count) {}
 
+    /** @param expectedVersion of what was seen */
     record ChangeModuleRequest(
+            @Min(1) long expectedVersion,
+            @NotBlank @Size(max = 200) String labelLine,
+            @NotNull @Size(max = 100) String maker,
+            @NotNull @Size(max = 64) String partNumber,
+            @NotNull @Size(max = 64) String serial,
             @NotNull Drawer.Tested tested,
+            @NotNull Drawer.Origin origin,
             @NotNull @Size(max = 40) String bin,
             @NotNull @Size(max = 500) String note,
             @NotNull Money bookValue) {}
+
+    record OutRequest(@Min(1) long expectedVersion, @NotBlank @Size(max = 300) String reason) {}
+
+    record BackRequest(@Min(1) long expectedVersion) {}
+
+    record NextTag(String tag) {}
+
+    /** @param what in words: what became of which field */
+    record ModuleChangeView(LocalDateTime at, String by, String what) {}
 
     private static final int PAGE = 50;
 
@@ -97,8 +137,9 @@ class DrawerController {
             @RequestParam(defaultValue = "") @Size(max = 200) String text,
             @RequestParam Optional<Drawer.Tested> state,
             @RequestParam(defaultValue = "false") boolean free,
+            @RequestParam(defaultValue = "false") boolean gone,
             @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page) {
-        Drawer.Page found = drawer.search(text, state, free, page * PAGE, PAGE);
+        Drawer.Page found = drawer.search(text, state, free, gone, page * PAGE, PAGE);
         Map<String, List<String>> pairs = drawer.pairsOf(found.modules());
         return new DrawerPageView(
                 found.total(),
@@ -106,7 +147,8 @@ class DrawerController {
                 (found.total() + PAGE - 1) / PAGE,
                 found.modules().stream()
                         .map(m -> view(m, pairs.getOrDefault(m.tag(), List.of())))
-                        .toList());
+                        .toList(),
+                house.terms().value().currency());
     }
 
     @PostMapping("/api/drawer")
@@ -128,17 +170,94 @@ class DrawerController {
     }
 
     @PutMapping("/api/drawer/{tag}")
-    void change(@PathVariable String tag, @Valid @RequestBody ChangeModuleRequest body) {
-        drawer.change(tag, body.tested(), body.bin(), body.note(), body.bookValue());
+    void change(@PathVariable String tag, @Valid @RequestBody ChangeModuleRequest body, Principal who) {
+        changes.change(
+                body.expectedVersion(),
+                new Drawer.NewModule(
+                        tag,
+                        body.labelLine().strip(),
+                        body.maker(),
+                        body.partNumber(),
+                        body.serial(),
+                        body.tested(),
+                        body.note(),
+                        body.origin(),
+                        body.bin(),
+                        body.bookValue()),
+                who.getName());
     }
 
-    /** @param bad lines that did not land, in words; the others did */
-    record CsvAnswer(int landed, List<String> bad) {}
+    /** Out for good; what jobs say of it stays. */
+    @PutMapping("/api/drawer/{tag}/out")
+    void takeOut(@PathVariable String tag, @Valid @RequestBody OutRequest body, Principal who) {
+        changes.takeOut(tag, body.expectedVersion(), body.reason().strip(), who.getName());
+    }
 
-    /** Modules off a list: columns tag and label, and maker, part, serial, tested, note, origin, bin, book where they are there. */
+    @PutMapping("/api/drawer/{tag}/back")
+    void bringBack(@PathVariable String tag, @Valid @RequestBody BackRequest body, Principal who) {
+        changes.bringBack(tag, body.expectedVersion(), who.getName());
+    }
+
+    /** What was said otherwise of it, the latest first, 200 at most. */
+    @GetMapping("/api/drawer/{tag}/changes")
+    List<ModuleChangeView> changes(@PathVariable String tag) {
+        return changes.of(tag).stream()
+                .map(c -> new ModuleChangeView(c.at(), c.by(), words(c)))
+                .toList();
+    }
+
+    private String words(DrawerChanges.Changed c) {
+        if (c.field() == DrawerChanges.Field.OUT) {
+            return c.became().isEmpty() ? texts.get("drawer.back") : texts.say("drawer.out", "reason", c.became());
+        }
+        return texts.say(
+                "drawer.changed",
+                "field",
+                texts.get("drawer.field." + c.field()),
+                "was",
+                said(c, c.was()),
+                "became",
+                said(c, c.became()));
+    }
+
+    private String said(DrawerChanges.Changed c, String value) {
+        if (value.isEmpty()) {
+            return texts.get("drawer.nothing");
+        }
+        return switch (c.field()) {
+            case TESTED -> texts.show(Drawer.Tested.valueOf(value));
+            case ORIGIN -> texts.show(Drawer.Origin.valueOf(value));
+            default -> value;
+        };
+    }
+
+    /** The next free number: what the form proposes. */
+    @GetMapping("/api/drawer/next-tag")
+    NextTag nextTag() {
+        return new NextTag(drawer.freshTag(Set.of()));
+    }
+
+    /**
+     * Modules off a list. A column with labels is needed; where there are no tags, the next free numbers are given.
+     *
+     * @param counts false to look it over only
+     * @param column the column and its heading, as in LABEL=Bezeichnung, where headings do not speak for themselves
+     */
     @PostMapping(value = "/api/drawer/csv", consumes = "text/csv")
-    CsvAnswer csv(@RequestBody String csv) {
-        return DrawerCsv.read(csv, drawer, texts);
+    DrawerCsv.Looked csv(
+            @RequestBody String csv,
+            @RequestParam(defaultValue = "false") boolean counts,
+            @RequestParam(defaultValue = "") @Size(max = 10) List<@Size(max = 200) String> column) {
+        Map<DrawerCsv.Column, String> mapping = new EnumMap<>(DrawerCsv.Column.class);
+        for (String c : column) {
+            String[] parts = c.split("=", 2);
+            DrawerCsv.Column is = Arrays.stream(DrawerCsv.Column.values())
+                    .filter(x -> x.name().equals(parts[0]) && parts.length == 2)
+                    .findFirst()
+                    .orElseThrow(() -> Problem.invalid("column", "NO_SUCH_COLUMN", "column", c));
+            mapping.put(is, parts[1]);
+        }
+        return lists.read(csv, mapping, counts);
     }
 
     /**
@@ -181,6 +300,8 @@ class DrawerController {
                 m.origin(),
                 m.bin(),
                 m.bookValue().toString(),
-                pairs);
+                pairs,
+                m.version(),
+                m.gone());
     }
 }

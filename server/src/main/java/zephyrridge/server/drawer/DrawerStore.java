@@ -1,7 +1,10 @@
 package zephyrridge.server.drawer;
 
+import static zephyrridge.server.db.Tables.ACCOUNT;
+import static zephyrridge.server.db.Tables.DRAWER_CHANGE;
 import static zephyrridge.server.db.Tables.DRAWER_MODULE;
 
+import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
 import org.jooq.Condition;
@@ -24,7 +27,12 @@ class DrawerStore {
             Optional<Long> jobId,
             String origin,
             String bin,
-            long bookMinor) {}
+            long bookMinor,
+            long version,
+            boolean gone) {}
+
+    /** What became of one field, when, and by whom. */
+    record ChangeRow(LocalDateTime at, String by, String field, String was, String became) {}
 
     private static final SelectField<Row> ROW = DSL.row(
                     DRAWER_MODULE.TAG,
@@ -37,7 +45,9 @@ class DrawerStore {
                     DRAWER_MODULE.JOB_ID.convertFrom(Optional::ofNullable),
                     DRAWER_MODULE.ORIGIN,
                     DRAWER_MODULE.BIN,
-                    DRAWER_MODULE.BOOK_MINOR)
+                    DRAWER_MODULE.BOOK_MINOR,
+                    DRAWER_MODULE.VERSION,
+                    DRAWER_MODULE.GONE)
             .mapping(Row::new);
     private final DSLContext sql;
 
@@ -46,7 +56,11 @@ class DrawerStore {
     }
 
     List<Row> all() {
-        return sql.select(ROW).from(DRAWER_MODULE).orderBy(DRAWER_MODULE.TAG).fetch(Record1::value1);
+        return sql.select(ROW)
+                .from(DRAWER_MODULE)
+                .where(DRAWER_MODULE.GONE.isFalse())
+                .orderBy(DRAWER_MODULE.TAG)
+                .fetch(Record1::value1);
     }
 
     /** @param forUpdate locks the row until the transaction ends */
@@ -78,6 +92,7 @@ class DrawerStore {
                         .from(DRAWER_MODULE)
                         .where(DRAWER_MODULE.LABEL_LINE.in(labels))
                         .and(DRAWER_MODULE.JOB_ID.isNull())
+                        .and(DRAWER_MODULE.GONE.isFalse())
                         .and(DRAWER_MODULE.TESTED.ne("BAD"))
                         .orderBy(DRAWER_MODULE.TAG)
                         .limit(400)
@@ -104,41 +119,83 @@ class DrawerStore {
                 .from(DRAWER_MODULE)
                 .where(DRAWER_MODULE.GENERATION.eq(generation))
                 .and(DRAWER_MODULE.JOB_ID.isNull())
+                .and(DRAWER_MODULE.GONE.isFalse())
                 .and(DRAWER_MODULE.TESTED.notIn("BAD", "SUSPECT"))
                 .orderBy(DRAWER_MODULE.TAG)
                 .fetch(Record1::value1);
     }
 
-    private static Condition matching(List<String> words, Optional<String> state, boolean freeOnly) {
-        Condition all = freeOnly ? DRAWER_MODULE.JOB_ID.isNull() : DSL.noCondition();
+    private static Condition matching(List<String> words, Optional<String> state, boolean freeOnly, boolean gone) {
+        Condition all = DRAWER_MODULE.GONE.eq(gone);
+        if (freeOnly) {
+            all = all.and(DRAWER_MODULE.JOB_ID.isNull());
+        }
         for (String word : words) {
             all = all.and(DRAWER_MODULE.SEARCH_TEXT.contains(word));
         }
         return state.map(DRAWER_MODULE.TESTED::eq).map(all::and).orElse(all);
     }
 
-    int count(List<String> words, Optional<String> state, boolean freeOnly) {
-        return sql.fetchCount(DRAWER_MODULE, matching(words, state, freeOnly));
+    int count(List<String> words, Optional<String> state, boolean freeOnly, boolean gone) {
+        return sql.fetchCount(DRAWER_MODULE, matching(words, state, freeOnly, gone));
     }
 
-    List<Row> search(List<String> words, Optional<String> state, boolean freeOnly, int from, int most) {
+    List<Row> search(List<String> words, Optional<String> state, boolean freeOnly, boolean gone, int from, int most) {
         return sql.select(ROW)
                 .from(DRAWER_MODULE)
-                .where(matching(words, state, freeOnly))
+                .where(matching(words, state, freeOnly, gone))
                 .orderBy(DRAWER_MODULE.TAG)
                 .limit(from, most)
                 .fetch(Record1::value1);
     }
 
-    void update(String tag, String tested, String bin, String note, long bookMinor, String searchText) {
+    /** The row as it is now, over the one of the version before; its search text with it. */
+    void update(Row next, String generation, String searchText) {
         sql.update(DRAWER_MODULE)
-                .set(DRAWER_MODULE.TESTED, tested)
-                .set(DRAWER_MODULE.BIN, bin)
-                .set(DRAWER_MODULE.NOTE, note)
-                .set(DRAWER_MODULE.BOOK_MINOR, bookMinor)
+                .set(DRAWER_MODULE.LABEL_LINE, next.labelLine)
+                .set(DRAWER_MODULE.MAKER, next.maker)
+                .set(DRAWER_MODULE.PART_NUMBER, next.partNumber)
+                .set(DRAWER_MODULE.SERIAL, next.serial)
+                .set(DRAWER_MODULE.TESTED, next.tested)
+                .set(DRAWER_MODULE.NOTE, next.note)
+                .set(DRAWER_MODULE.ORIGIN, next.origin)
+                .set(DRAWER_MODULE.BIN, next.bin)
+                .set(DRAWER_MODULE.BOOK_MINOR, next.bookMinor)
+                .set(DRAWER_MODULE.VERSION, next.version)
+                .set(DRAWER_MODULE.GONE, next.gone)
+                .set(DRAWER_MODULE.GENERATION, generation)
                 .set(DRAWER_MODULE.SEARCH_TEXT, searchText)
-                .where(DRAWER_MODULE.TAG.eq(tag))
+                .where(DRAWER_MODULE.TAG.eq(next.tag))
                 .execute();
+    }
+
+    void changed(String tag, ChangeRow change) {
+        sql.insertInto(DRAWER_CHANGE)
+                .set(DRAWER_CHANGE.TAG, tag)
+                .set(DRAWER_CHANGE.MADE_AT, change.at)
+                .set(DRAWER_CHANGE.MADE_BY, change.by)
+                .set(DRAWER_CHANGE.FIELD, change.field)
+                .set(DRAWER_CHANGE.WAS, change.was)
+                .set(DRAWER_CHANGE.BECAME, change.became)
+                .execute();
+    }
+
+    /** What was changed of a module, the latest first. */
+    List<ChangeRow> changes(String tag, int most) {
+        return sql.select(DSL.row(
+                                DRAWER_CHANGE.MADE_AT,
+                                DSL.coalesce(ACCOUNT.DISPLAY_NAME, DRAWER_CHANGE.MADE_BY),
+                                DRAWER_CHANGE.FIELD,
+                                DRAWER_CHANGE.WAS,
+                                DRAWER_CHANGE.BECAME)
+                        .mapping(ChangeRow::new))
+                .from(DRAWER_CHANGE)
+                .leftJoin(ACCOUNT)
+                .on(ACCOUNT.LOGIN.eq(DRAWER_CHANGE.MADE_BY))
+                .where(DRAWER_CHANGE.TAG.eq(tag))
+                .orderBy(DRAWER_CHANGE.ID.desc())
+                .limit(most)
+                .fetch(Record1::value1);
     }
 
     /** Says whose machine a module came out of. */
@@ -151,11 +208,14 @@ class DrawerStore {
 
     /** Takes a module out that came in from this job's machine and lies free. */
     void remove(String tag, long pulledBy) {
-        sql.deleteFrom(DRAWER_MODULE)
+        int gone = sql.deleteFrom(DRAWER_MODULE)
                 .where(DRAWER_MODULE.TAG.eq(tag))
                 .and(DRAWER_MODULE.PULLED_BY.eq(pulledBy))
                 .and(DRAWER_MODULE.JOB_ID.isNull())
                 .execute();
+        if (gone > 0) {
+            sql.deleteFrom(DRAWER_CHANGE).where(DRAWER_CHANGE.TAG.eq(tag)).execute();
+        }
     }
 
     List<String> tagsLike(String prefix) {

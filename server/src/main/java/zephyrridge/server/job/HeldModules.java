@@ -38,16 +38,17 @@ class HeldModules {
         SortedSet<String> bad = DrawerUse.bad(after);
         SortedSet<String> badBefore = DrawerUse.bad(before);
         String why = texts.say("note.foundBad", "job", id);
+        String by = "job #" + id;
         pulled.forEach((tag, key) -> {
             if (!pulledBefore.containsKey(tag)) {
                 drawer.pulled(tag, after.modules().get(key).labelLine(), id, ranWithIt(before));
             }
         });
-        bad.stream().filter(t -> !badBefore.contains(t)).forEach(t -> drawer.mark(t, Drawer.Tested.BAD, why));
+        bad.stream().filter(t -> !badBefore.contains(t)).forEach(t -> drawer.mark(t, Drawer.Tested.BAD, why, by));
         // What was taken back leaves a doubt.
         badBefore.stream()
                 .filter(t -> !bad.contains(t))
-                .forEach(t -> drawer.mark(t, Drawer.Tested.SUSPECT, "taken back: " + why));
+                .forEach(t -> drawer.mark(t, Drawer.Tested.SUSPECT, "taken back: " + why, by));
     }
 
     /** Whether somebody read a total of the machine before anything was changed: then it ran with what was in it. */

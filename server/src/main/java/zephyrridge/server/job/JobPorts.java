@@ -87,6 +87,7 @@ public final class JobPorts implements Ports {
                         m.spec(),
                         m.tested() == Drawer.Tested.BAD,
                         m.tested() == Drawer.Tested.GOOD,
+                        m.gone(),
                         m.jobId().filter(id -> id != jobId))));
     }
 

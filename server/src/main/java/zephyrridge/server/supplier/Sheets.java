@@ -19,6 +19,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import zephyrridge.core.plan.SheetLine;
+import zephyrridge.server.csv.CsvTable;
 import zephyrridge.server.document.Sealed;
 import zephyrridge.server.web.Problem;
 
@@ -126,7 +127,7 @@ public class Sheets implements DisposableBean {
      */
     public Progress load(long supplierId, String csv) {
         Suppliers.Supplier supplier = suppliers.one(supplierId);
-        List<CSVRecord> lines = SheetCsv.lines(csv, MOST_LINES);
+        List<CSVRecord> lines = CsvTable.lines(csv, MOST_LINES);
         Map<Suppliers.Column, Integer> columns = SheetCsv.columns(lines.get(0), supplier.mapping());
         Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
         runs.keySet().stream()
@@ -152,7 +153,7 @@ public class Sheets implements DisposableBean {
     /** The same, waited for. */
     public Progress loadNow(long supplierId, String csv) {
         Suppliers.Supplier supplier = suppliers.one(supplierId);
-        List<CSVRecord> lines = SheetCsv.lines(csv, MOST_LINES);
+        List<CSVRecord> lines = CsvTable.lines(csv, MOST_LINES);
         Run run = new Run(runNo.incrementAndGet(), supplierId, lines.size() - 1);
         run(run, supplier, lines, SheetCsv.columns(lines.get(0), supplier.mapping()));
         if (run.state == State.READ) {
