@@ -5,6 +5,7 @@ import { Find } from './features/find';
 import { SetUp, SignIn, useSession, useSignOut } from './features/session';
 import { TimerBar } from './features/timers';
 import { Bar, type Place } from './parts/Bar';
+import { AtHand } from './parts/Hand';
 
 // Each place is fetched when somebody goes there.
 const BenchPage = lazy(() => import('./features/bench').then((m) => ({ default: m.BenchPage })));
@@ -131,6 +132,7 @@ export function App() {
           <SignIn />
         )}
       </Bar>
+      <AtHand />
     </Flex>
   );
 }

@@ -10,3 +10,6 @@ afterEach(() => {
   cleanup();
   localStorage.clear();
 });
+
+// jsdom lays nothing out, so that there is nothing to scroll to.
+Element.prototype.scrollIntoView ??= () => {};

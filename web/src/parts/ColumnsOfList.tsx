@@ -1,7 +1,8 @@
-import { Box, Button, Grid } from '@chakra-ui/react';
+import { Box, Grid } from '@chakra-ui/react';
 import { useState } from 'react';
 import { ApiProblem } from '../api/client';
 import { SelectField } from './Labelled';
+import { Press } from './Hand';
 
 /** The headings of a list whose columns nobody knows yet; empty where it was refused for something else. */
 export function unknownHeadings(error: unknown): string[] {
@@ -41,9 +42,15 @@ export function ColumnsOfList<C extends string>({
           />
         ))}
       </Grid>
-      <Button mt="2" size="sm" loading={loading} disabled={open.length > 0} onClick={() => onKnown(mapping)}>
-        {open.length > 0 ? `Say first which has ${open.join(' and ')}` : 'Remember this and load'}
-      </Button>
+      <Press
+        mt="2"
+        size="sm"
+        loading={loading}
+        lacks={open.length > 0 && `Say first which column has ${open.join(' and ')}.`}
+        onClick={() => onKnown(mapping)}
+      >
+        Remember this and load
+      </Press>
     </Box>
   );
 }

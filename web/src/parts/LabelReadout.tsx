@@ -31,7 +31,7 @@ export function LabelReadout({
           {shown.summary}
         </Text>
       )}
-      <Grid templateColumns={{ base: '1fr 1fr', md: 'repeat(4, 1fr)' }} gap="2" my="2" as="dl">
+      <Grid templateColumns="repeat(auto-fill, minmax(8.5rem, 1fr))" gap="2" my="2" as="dl">
         {shown.values.map((v) => (
           <Box key={v.field} title={v.how}>
             <Text as="dt" fontSize="sm" color="quiet">

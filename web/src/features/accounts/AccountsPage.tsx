@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
+import { Press } from '../../parts/Hand';
 
 type Account = Schemas['Account'];
 type Role = Account['role'];
@@ -93,17 +94,17 @@ function Row({
               onChange={(e) => setPassword(e.target.value)}
             />
           </Field.Root>
-          <Button
+          <Press
             variant="outline"
             color="ink"
-            disabled={password.length < 12 || busy}
+            lacks={password.length < 12 && 'A password has 12 characters at least.'}
             onClick={() => {
               onChange({ password });
               setPassword('');
             }}
           >
             Set
-          </Button>
+          </Press>
         </Flex>
         <Button variant="outline" color="ink" disabled={busy} onClick={() => onChange({ active: !a.active })}>
           {a.active ? 'Shut' : 'Open again'}
@@ -156,13 +157,19 @@ function NewAccount({ onDone }: { onDone: (all: Account[]) => void }) {
             <Field.Label fontWeight="600">Password, 12 characters or more</Field.Label>
             <Input {...field('password')} type="password" autoComplete="new-password" />
           </Field.Root>
-          <Button
+          <Press
             type="submit"
             loading={add.isPending}
-            disabled={!fields.login || !fields.name || fields.password.length < 12}
+            lacks={
+              !fields.login
+                ? 'Write the login first.'
+                : !fields.name
+                  ? 'Write the name first.'
+                  : fields.password.length < 12 && 'A password has 12 characters at least.'
+            }
           >
             Add
-          </Button>
+          </Press>
         </Grid>
         {add.isError && (
           <Text role="alert" color="stop" mt="2">

@@ -5,6 +5,7 @@ import { useMachines } from '../../api/machines';
 import { MachinePicker } from '../../parts/MachinePicker';
 import { dropGlance } from '../../parts/glance';
 import { useTakeIn } from './api';
+import { Press } from '../../parts/Hand';
 
 /** A machine comes in: which, whose, and what is wanted of it. */
 export function TakeInForm({
@@ -84,9 +85,17 @@ export function TakeInForm({
             />
           </Box>
           <Flex gap="2">
-            <Button type="submit" disabled={!machineId || !owner.trim()} loading={takeIn.isPending}>
+            <Press
+              type="submit"
+              lacks={
+                !machineId
+                  ? 'Choose the machine first, or make a quick record of it.'
+                  : !owner.trim() && 'Write first whose it is.'
+              }
+              loading={takeIn.isPending}
+            >
               Take in
-            </Button>
+            </Press>
             <Button variant="outline" color="ink" onClick={onClose}>
               Cancel
             </Button>

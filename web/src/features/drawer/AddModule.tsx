@@ -5,6 +5,7 @@ import { api, type Schemas } from '../../api/client';
 import { ChooseFile } from '../../parts/ChooseFile';
 import { ListIn } from './ListIn';
 import { ModuleFields, type Said } from './ModuleFields';
+import { Press } from '../../parts/Hand';
 
 const EMPTY: Said = {
   labelLine: '',
@@ -63,6 +64,7 @@ export function AddModule({ currency, onClose }: { currency: string; onClose: ()
           said={said}
           onChange={setSaid}
           currency={currency}
+          begins
           before={
             <Field.Root>
               <Field.Label fontWeight="600">Tag</Field.Label>
@@ -83,9 +85,13 @@ export function AddModule({ currency, onClose }: { currency: string; onClose: ()
           }
         />
         <Flex gap="3" mt="3" wrap="wrap" align="center">
-          <Button type="submit" loading={add.isPending} disabled={!tag || !said.labelLine}>
-            {said.labelLine ? 'Put it in' : 'Put it in: its label first'}
-          </Button>
+          <Press
+            type="submit"
+            loading={add.isPending}
+            lacks={!said.labelLine ? 'Type its label line first.' : !tag && 'Give it a tag first.'}
+          >
+            Put it in
+          </Press>
           <ChooseFile
             what="SPD image of the module"
             loading={chip.isPending}

@@ -10,6 +10,11 @@ import { AddModule } from './AddModule';
 import { EditModule } from './EditModule';
 import { type Module, ORIGIN, STATES, TESTED } from './words';
 
+const COLUMNS = {
+  base: '5rem minmax(0, 1fr) auto',
+  lg: '5rem minmax(0, 2fr) 9.5rem 3rem 6rem minmax(0, 1.5fr) 6rem 5rem',
+};
+
 /** The modules in stock: found by any of their words, page by page. */
 export function DrawerPage({ account }: { account: Account }) {
   const [text, setText] = useState('');
@@ -64,7 +69,7 @@ export function DrawerPage({ account }: { account: Account }) {
         {writes && !adding && <Button onClick={() => setAdding(true)}>Put a module in (N)</Button>}
       </Flex>
       {adding && <AddModule currency={found.data?.currency ?? ''} onClose={() => setAdding(false)} />}
-      <Flex gap="3" wrap="wrap" align="center" mb="3">
+      <Flex gap="3" wrap="wrap" align="end" mb="3">
         <Input
           ref={search}
           aria-label="Search the drawer"
@@ -97,11 +102,26 @@ export function DrawerPage({ account }: { account: Account }) {
             : 'The drawer is empty. Put in the first module by its label line.'}
         </Text>
       ) : (
-        <Box as="ul" listStyleType="none" aria-label="Modules">
-          {(found.data?.modules ?? []).map((m) => (
-            <Row key={m.tag} module={m} writes={writes} currency={found.data?.currency ?? ''} />
-          ))}
-        </Box>
+        <>
+          <Grid
+            hideBelow="lg"
+            templateColumns={COLUMNS.lg}
+            columnGap="3"
+            px="3"
+            color="quiet"
+            fontSize="sm"
+            aria-hidden="true"
+          >
+            {['Tag', 'Module', 'State', 'Bin', 'Book value', 'Maker, part, serial', 'With'].map((h) => (
+              <Text key={h}>{h}</Text>
+            ))}
+          </Grid>
+          <Box as="ul" listStyleType="none" aria-label="Modules">
+            {(found.data?.modules ?? []).map((m) => (
+              <Row key={m.tag} module={m} writes={writes} currency={found.data?.currency ?? ''} />
+            ))}
+          </Box>
+        </>
       )}
       {found.data && found.data.pages > 1 && (
         <Flex as="nav" aria-label="Pages" gap="3" align="center" mt="3">
@@ -159,16 +179,7 @@ function Row({ module: m, writes, currency }: { module: Module; writes: boolean;
   const [open, setOpen] = useState(false);
   return (
     <Box as="li" bg="panel" borderBottomWidth="1px" borderColor="line" px="3" data-tag={m.tag}>
-      <Grid
-        templateColumns={{
-          base: '5rem minmax(0, 1fr) auto',
-          lg: '5rem minmax(0, 2fr) 7rem 6rem 6rem minmax(0, 1.5fr) 6rem 5rem',
-        }}
-        columnGap="3"
-        rowGap="0.5"
-        alignItems="center"
-        py="2"
-      >
+      <Grid templateColumns={COLUMNS} columnGap="3" rowGap="0.5" alignItems="center" py="2">
         <Text fontFamily="mono" fontWeight="700">
           {m.tag}
         </Text>

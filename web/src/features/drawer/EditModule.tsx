@@ -5,6 +5,7 @@ import { ApiProblem, api, type Schemas } from '../../api/client';
 import { dayAndClock } from '../../parts/times';
 import { ModuleFields, type Said } from './ModuleFields';
 import type { Module } from './words';
+import { Press } from '../../parts/Hand';
 
 const said = (m: Module): Said => ({
   labelLine: m.labelLine,
@@ -121,9 +122,14 @@ export function EditModule({
               onChange={(e) => setReason(e.target.value)}
             />
           </Field.Root>
-          <Button type="submit" size="sm" disabled={!reason.trim()} loading={send.isPending}>
-            {reason.trim() ? `Take ${m.tag} out` : 'Say why first'}
-          </Button>
+          <Press
+            type="submit"
+            size="sm"
+            lacks={!reason.trim() && 'Say first why it is gone.'}
+            loading={send.isPending}
+          >
+            Take {m.tag} out
+          </Press>
           <Button size="sm" variant="ghost" color="ink" onClick={() => setReason(undefined)}>
             Keep it in
           </Button>

@@ -15,12 +15,15 @@ export function ModuleFields({
   currency,
   before,
   beside,
+  begins = false,
 }: {
   said: Said;
   onChange: (next: Said) => void;
   currency: string;
   before?: ReactNode;
   beside?: ReactNode;
+  /** The cursor begins at the label. */
+  begins?: boolean;
 }) {
   const label = useLabel(said.labelLine);
   const shown = said.labelLine.trim() === '' ? undefined : label.data;
@@ -29,6 +32,7 @@ export function ModuleFields({
       <Field.Label fontWeight="600">{name}</Field.Label>
       <Input
         value={said[key]}
+        autoFocus={begins && key === 'labelLine'}
         onChange={(e) => onChange({ ...said, [key]: e.target.value })}
         fontFamily={mono ? 'mono' : undefined}
       />

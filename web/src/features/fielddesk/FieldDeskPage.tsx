@@ -10,6 +10,7 @@ import { Reckonings } from './Reckonings';
 import { useAddTold, useGlance, useOpenJobs } from './api';
 import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
+import { Press } from '../../parts/Hand';
 
 const EXAMPLE = 'Installed RAM  6.00 GB (5.71 GB usable)\nSpeed: 2400 MT/s\nSlots used: 1 of 2';
 
@@ -73,9 +74,9 @@ export function FieldDeskPage({ account }: { account: Account }) {
           {writes && text.trim() !== '' && <AddToJob told={text} />}
           <Flex gap="2" wrap="wrap" align="center">
             {writes && (
-              <Button disabled={text.trim() === ''} onClick={take}>
+              <Press lacks={text.trim() === '' && 'Type or paste something first.'} onClick={take}>
                 Make it a job
-              </Button>
+              </Press>
             )}
             {text !== '' && (
               <Button variant="outline" color="ink" onClick={() => setText('')}>

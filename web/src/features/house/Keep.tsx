@@ -2,6 +2,7 @@ import { Button, Field, Flex, Input, Text } from '@chakra-ui/react';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schemas } from '../../api/client';
+import { Press } from '../../parts/Hand';
 
 type House = Schemas['HouseView'];
 
@@ -41,9 +42,13 @@ export function Keep({
           <Field.Label fontWeight="600">Why from now on</Field.Label>
           <Input value={reason} maxLength={500} onChange={(e) => setReason(e.target.value)} />
         </Field.Root>
-        <Button disabled={!reason.trim()} loading={keep.isPending} onClick={() => keep.mutate()}>
+        <Press
+          lacks={!reason.trim() && 'Write the reason first.'}
+          loading={keep.isPending}
+          onClick={() => keep.mutate()}
+        >
           {button}
-        </Button>
+        </Press>
         {onLeave && (
           <Button variant="ghost" color="ink" onClick={onLeave}>
             Leave it

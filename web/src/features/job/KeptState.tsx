@@ -1,8 +1,10 @@
+import { useEffect } from 'react';
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { clock } from '../../parts/times';
 import type { JobView } from './api';
 import type { ChangeQueue, QueueState } from './queue';
 import { words } from '../../api/words';
+import { sayAtHand } from '../../parts/Hand';
 
 /** One line, always in sight: whether everything is kept, and since when. */
 export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
@@ -28,11 +30,15 @@ export function KeptState({ job, state }: { job: JobView; state: QueueState }) {
   );
 }
 
-/** What is not kept yet, why, and what can be done about it. */
+/** What is not kept yet, why, and what can be done about it; what was refused is said where the hand is. */
 export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: QueueState }) {
-  if (state.kind === 'kept' || state.kind === 'sending') return null;
+  const refused = state.kind === 'refused' ? state.message : undefined;
+  useEffect(() => {
+    if (refused) sayAtHand(refused, queue.dismiss);
+  }, [refused, queue]);
+  if (state.kind === 'kept' || state.kind === 'sending' || state.kind === 'refused') return null;
   const what = [...new Set(state.waiting.map((w) => words[`event.${w.change.type}`]))].join(', ');
-  const stop = state.kind === 'refused' || state.kind === 'conflict';
+  const stop = state.kind === 'conflict';
   return (
     <Flex
       role="alert"
@@ -70,7 +76,6 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
             {state.message} <b>Yours, not kept yet: {what}.</b>
           </Text>
         )}
-        {state.kind === 'refused' && <Text>{state.message}</Text>}
       </Box>
       {(state.kind === 'away' || state.kind === 'held') && (
         <Button size="sm" variant="outline" color="ink" onClick={queue.retry}>
@@ -86,11 +91,6 @@ export function WaitingChanges({ queue, state }: { queue: ChangeQueue; state: Qu
             Throw mine away
           </Button>
         </>
-      )}
-      {state.kind === 'refused' && (
-        <Button size="sm" variant="outline" color="ink" onClick={queue.dismiss}>
-          Understood
-        </Button>
       )}
     </Flex>
   );

@@ -1,10 +1,11 @@
-import { Box, Button, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Flex, Grid, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import { ApiProblem } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { type QuickMachine, useRates, useShapes } from './api';
 import { ofKind, settled, withShape } from './shapes';
 import { Shapes, Banks, Positions } from './QuickShapes';
+import { Press } from '../../parts/Hand';
 
 const KINDS: [QuickMachine['kind'], string][] = [
   ['LAPTOP', 'Laptop'],
@@ -166,9 +167,13 @@ export function QuickForm({
             {text("Controller's maximum", 'controllersMaximum', 'GB; empty if nobody says')}
           </Grid>
           <Flex gap="3" align="center" wrap="wrap">
-            <Button type="submit" disabled={!m.maker.trim() || !m.model.trim()} loading={pending}>
+            <Press
+              type="submit"
+              lacks={!m.maker.trim() ? 'Write its maker first.' : !m.model.trim() && 'Write its model first.'}
+              loading={pending}
+            >
               {action}
-            </Button>
+            </Press>
             {children}
           </Flex>
         </Stack>

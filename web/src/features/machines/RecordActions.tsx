@@ -6,6 +6,7 @@ import { ChooseFile } from '../../parts/ChooseFile';
 import { useChangeQuick, useCopy, useQuickFacts, useRecordFile, useRetire } from './api';
 import { Faults } from './Faults';
 import { QuickForm } from './QuickForm';
+import { Press } from '../../parts/Hand';
 
 type Machine = Schemas['MachineView'];
 
@@ -131,9 +132,15 @@ export function CopyForm({ id, machine, onClose }: { id: string; machine: Machin
               />
             </Box>
           ))}
-          <Button type="submit" loading={copy.isPending} disabled={!name.maker.trim() || !name.model.trim()}>
+          <Press
+            type="submit"
+            loading={copy.isPending}
+            lacks={
+              !name.maker.trim() ? 'Write its maker first.' : !name.model.trim() && 'Write its model first.'
+            }
+          >
             Copy
-          </Button>
+          </Press>
           <Button variant="ghost" color="ink" onClick={onClose}>
             Cancel
           </Button>

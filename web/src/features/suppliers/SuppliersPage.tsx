@@ -8,6 +8,7 @@ import { EVERYWHERE, Keys } from '../../parts/keys';
 import { dayAndClock } from '../../parts/times';
 import type { Account } from '../session';
 import { Landing, type Progress } from './Landing';
+import { Press } from '../../parts/Hand';
 
 type Supplier = Schemas['SupplierView'];
 type Column = keyof Supplier['mapping'] & string;
@@ -299,9 +300,9 @@ function AddSupplier() {
           {field('Name', name, setName)}
           {field('Days until it is here', lead, setLead)}
           {field('Days of return, empty for none', back, setBack)}
-          <Button type="submit" loading={add.isPending} disabled={!name.trim()}>
+          <Press type="submit" loading={add.isPending} lacks={!name.trim() && 'Write the name first.'}>
             Add
-          </Button>
+          </Press>
         </Grid>
         {add.isError && (
           <Text role="alert" color="stop" mt="2">

@@ -8,6 +8,7 @@ import { CloseUp } from '../shared/CloseUp';
 import { Companions } from '../shared/Companions';
 import type { StationProps } from '../shared/props';
 import { words } from '../../../../api/words';
+import { Press } from '../../../../parts/Hand';
 
 type FitLine = JobView['fitLines'][number];
 type Out = 'TRAY' | 'BIN' | 'OWNER';
@@ -178,8 +179,8 @@ function Carrier({
             <Text fontSize="sm">Tag or label of one, to be sure</Text>
             <Input width="16rem" fontFamily="mono" value={seen} onChange={(e) => setSeen(e.target.value)} />
           </label>
-          <Button
-            disabled={count === ''}
+          <Press
+            lacks={count === '' && 'Type first how many there are.'}
             onClick={() =>
               void change({
                 type: 'ConfirmCarrier',
@@ -191,7 +192,7 @@ function Carrier({
             }
           >
             All seated, latches flush
-          </Button>
+          </Press>
         </Flex>
       ) : (
         <Text>They are confirmed one by one.</Text>

@@ -9,6 +9,7 @@ import { useEvents } from './api';
 import type { StationProps } from '../shared/props';
 import { Checks } from '../prove/Checks';
 import { MeasuredTable } from '../shared/Measured';
+import { Press } from '../../../../parts/Hand';
 
 /** Close up, before and after in one table, and the machine goes home. */
 export function HandBackStation({ job, change, readOnly, writer }: StationProps) {
@@ -124,8 +125,12 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                 </Button>
               )
             : !readOnly && (
-                <Button
-                  disabled={job.handBackGates.some((g) => g.severity === 'STOP') && inParts.trim() === ''}
+                <Press
+                  lacks={
+                    job.handBackGates.some((g) => g.severity === 'STOP') &&
+                    inParts.trim() === '' &&
+                    'Something above still stops this: settle it, or write who decided that it goes back in parts.'
+                  }
                   onClick={() =>
                     void change({ type: 'CloseJob', note, inParts: inParts.trim() || undefined }).then(
                       (done) => done && setNote(note),
@@ -133,7 +138,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                   }
                 >
                   Hand back and close
-                </Button>
+                </Press>
               )}
           {[
             ['report.pdf', 'Report as PDF'],

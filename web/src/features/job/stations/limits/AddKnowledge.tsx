@@ -1,10 +1,11 @@
-import { Box, Button, Field, Heading, Input, Stack, Text } from '@chakra-ui/react';
+import { Box, Field, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import type { Schemas } from '../../../../api/client';
 import { SelectField } from '../../../../parts/Labelled';
 import type { JobView } from '../../api';
 import { useLimits } from './api';
 import { words } from '../../../../api/words';
+import { Press } from '../../../../parts/Hand';
 
 type NewClaim = Schemas['NewClaim'];
 type NewTrial = Schemas['NewTrial'];
@@ -96,14 +97,18 @@ export function AddClaim({ job }: { job: JobView }) {
               Not kept: {claim.error.message}
             </Text>
           )}
-          <Button
+          <Press
             type="submit"
             alignSelf="flex-start"
             loading={claim.isPending}
-            disabled={!fields.value.trim() || !fields.where.trim()}
+            lacks={
+              !fields.value.trim()
+                ? 'Say first how much.'
+                : !fields.where.trim() && 'Say first where that stands.'
+            }
           >
             Add the claim
-          </Button>
+          </Press>
         </Stack>
       </form>
     </Box>
@@ -223,14 +228,14 @@ export function AddTrial({ job }: { job: JobView }) {
               Not kept: {trial.error.message}
             </Text>
           )}
-          <Button
+          <Press
             type="submit"
             alignSelf="flex-start"
             loading={trial.isPending}
-            disabled={!tried || !machine.trim()}
+            lacks={!tried ? 'Say first what was tried.' : !machine.trim() && 'Say first in which machine.'}
           >
             Add the trial
-          </Button>
+          </Press>
           {!tried && <Text color="quiet">Type what it had in it, or put the layout on the table.</Text>}
         </Stack>
       </form>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
 import { SelectField } from '../../../../parts/Labelled';
 import type { JobView } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 type Lesson = Schemas['NewLesson'];
 
@@ -67,13 +68,17 @@ export function Lessons({ job }: { job: JobView }) {
             <Input value={text} maxLength={300} onChange={(e) => setText(e.target.value)} />
           </label>
         </Box>
-        <Button
-          disabled={text.trim() === '' || (places.length > 0 && about === '')}
+        <Press
+          lacks={
+            text.trim() === ''
+              ? 'Write first what was learned.'
+              : places.length > 0 && about === '' && 'Choose first which part it is about.'
+          }
           loading={keep.isPending}
           onClick={() => keep.mutate({ topic, about, text: text.trim() }, { onSuccess: () => setText('') })}
         >
           Keep it
-        </Button>
+        </Press>
       </Flex>
       {measured.length > 0 && (
         <Box mt="2">

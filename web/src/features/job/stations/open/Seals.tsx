@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../../parts/Labelled';
 import type { StationProps } from '../shared/props';
+import { Press } from '../../../../parts/Hand';
 
 const ANSWER = {
   NOT_ASKED: 'not asked yet',
@@ -56,8 +57,8 @@ export function Seals({ job, change, readOnly }: Pick<StationProps, 'job' | 'cha
                 onChange={setPart}
               />
             </Box>
-            <Button
-              disabled={where.trim() === ''}
+            <Press
+              lacks={where.trim() === '' && 'Say first where the seal is.'}
               onClick={() => {
                 void change({ type: 'FindSeal', where: where.trim(), part });
                 setAdding(false);
@@ -65,7 +66,7 @@ export function Seals({ job, change, readOnly }: Pick<StationProps, 'job' | 'cha
               }}
             >
               Pause the job
-            </Button>
+            </Press>
             <Button variant="ghost" color="ink" onClick={() => setAdding(false)}>
               Cancel
             </Button>

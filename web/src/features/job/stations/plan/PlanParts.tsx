@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import type { StationProps } from '../shared/props';
+import { Press } from '../../../../parts/Hand';
 
 /** What the layout on the table wants beside its modules: each with its price, on the slip and in the sum. */
 export function PlanParts({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' | 'readOnly'>) {
@@ -100,9 +101,15 @@ export function PlanParts({ job, change, readOnly }: Pick<StationProps, 'job' | 
                   onChange={(e) => setPrice(e.target.value)}
                 />
               </label>
-              <Button size="sm" type="submit" disabled={!what.trim() || !money}>
+              <Press
+                size="sm"
+                type="submit"
+                lacks={
+                  !what.trim() ? 'Say first what it is.' : !money && 'Type its price first, as in 12.50.'
+                }
+              >
                 Add the part
-              </Button>
+              </Press>
             </Flex>
           </form>
         )}

@@ -19,6 +19,7 @@ import { TypedModules } from './TypedModules';
 import { Wanted } from './Wanted';
 import { useProcessor } from '../shared/ProcessorChoice';
 import type { StationProps } from '../shared/props';
+import { Press } from '../../../../parts/Hand';
 
 export function PlanStation({ job, change, readOnly }: StationProps) {
   const [inHand, setInHand] = useState<InHand>();
@@ -160,8 +161,8 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
               id={`plan-${job.id}`}
               label="Or a module by its label line"
               actions={(line, complete, clear) => (
-                <Button
-                  disabled={!complete}
+                <Press
+                  lacks={!complete && 'The label says no whole module yet: add what is missing.'}
                   onClick={() =>
                     void change({ type: 'AddModule', origin: 'TYPED', label: line }).then((after) => {
                       if (after) clear();
@@ -169,7 +170,7 @@ export function PlanStation({ job, change, readOnly }: StationProps) {
                   }
                 >
                   Add to this job
-                </Button>
+                </Press>
               )}
             />
           </>

@@ -9,6 +9,7 @@ import { TextField } from '../../../../parts/Labelled';
 import { dayAndClock } from '../../../../parts/times';
 import type { Account } from '../../../session';
 import { type JobChange, useJobChanges } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 type Extra = Schemas['ExtraView'];
 const ANSWER: Record<Extra['answer'], string> = { NOT_ASKED: 'not asked', YES: 'yes', NO: 'no' };
@@ -203,8 +204,8 @@ export function SlipPage({ account }: { account: Account }) {
             {account.role !== 'DESK' && s.proposed && (
               <Flex gap="3" align="end" className="no-print">
                 <TextField label="Who says yes" value={who} onCommit={(v) => setWho(v)} width="16rem" />
-                <Button
-                  disabled={!who.trim()}
+                <Press
+                  lacks={!who.trim() && 'Write first who said it.'}
                   onClick={() =>
                     void kept({
                       type: 'OwnerAgrees',
@@ -216,7 +217,7 @@ export function SlipPage({ account }: { account: Account }) {
                   }
                 >
                   Note the yes
-                </Button>
+                </Press>
               </Flex>
             )}
             <Flex gap="6">

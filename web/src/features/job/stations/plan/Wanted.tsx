@@ -5,6 +5,7 @@ import { SelectField, TextField } from '../../../../parts/Labelled';
 import type { JobView } from '../../api';
 import { useHouse, useOptions } from './api';
 import type { StationProps } from '../shared/props';
+import { Press } from '../../../../parts/Hand';
 
 type Change = StationProps['change'];
 type Level = 'LOW' | 'USUAL' | 'HIGH';
@@ -227,11 +228,13 @@ function Schools({ job, change, readOnly }: { job: JobView; change: Change; read
             <Field.Label fontWeight="600">Why, in this job</Field.Label>
             <Input value={reason} onChange={(e) => setReason(e.target.value)} />
           </Field.Root>
-          <Button
+          <Press
             size="sm"
             variant="outline"
             color="ink"
-            disabled={!school || !reason.trim()}
+            lacks={
+              !school ? 'Choose first which rule this job follows.' : !reason.trim() && 'Write first why.'
+            }
             onClick={() => {
               void change({ type: 'FollowSchool', school, reason });
               setSchool('');
@@ -239,7 +242,7 @@ function Schools({ job, change, readOnly }: { job: JobView; change: Change; read
             }}
           >
             Deviate
-          </Button>
+          </Press>
         </Flex>
       )}
     </Box>

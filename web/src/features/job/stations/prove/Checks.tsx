@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Change, JobView } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 type Check = JobView['opening']['checks'][number];
 
@@ -86,16 +87,16 @@ function Line({ check: c, change, readOnly }: { check: Check; change: Change; re
               maxLength={500}
               onChange={(e) => setNote(e.target.value)}
             />
-            <Button
+            <Press
               size="sm"
-              disabled={note.trim() === ''}
+              lacks={note.trim() === '' && 'Write first what does not work.'}
               onClick={() => {
                 say('BAD', note.trim());
                 setNote(undefined);
               }}
             >
               Note it
-            </Button>
+            </Press>
           </>
         ))}
     </Flex>

@@ -1,6 +1,7 @@
 import { Badge, Box, Button, Flex, Input, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { JobView } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 type Line = JobView['comparison'][number];
 
@@ -86,9 +87,13 @@ export function Accept({ what, onAccept }: { what: string; onAccept: (reason: st
         onChange={(e) => setReason(e.target.value)}
         width="16rem"
       />
-      <Button size="sm" disabled={reason.trim() === ''} onClick={() => onAccept(reason.trim())}>
+      <Press
+        size="sm"
+        lacks={reason.trim() === '' && 'Write first why it is accepted.'}
+        onClick={() => onAccept(reason.trim())}
+      >
         Accept
-      </Button>
+      </Press>
     </Flex>
   );
 }

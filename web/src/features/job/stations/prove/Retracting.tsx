@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
 import type { Change, JobView } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 /** An entry that did not happen: what goes with it is shown, and why is asked, before anything is taken out. */
 export function Retracting({
@@ -78,9 +79,17 @@ export function Retracting({
             value={reason}
             onChange={(e) => setReason(e.target.value)}
           />
-          <Button size="xs" type="submit" disabled={!along.data || !reason.trim()}>
+          <Press
+            size="xs"
+            type="submit"
+            lacks={
+              !reason.trim()
+                ? 'Write first why it is retracted.'
+                : !along.data && 'One moment: what goes with it is being looked up.'
+            }
+          >
             {(along.data ?? []).length > 0 ? `Take out all ${(along.data ?? []).length + 1}` : 'Take it out'}
-          </Button>
+          </Press>
           <Button size="xs" variant="ghost" color="ink" onClick={() => setAsked(false)}>
             It did happen
           </Button>

@@ -6,6 +6,7 @@ import { ChooseFile } from '../../../../parts/ChooseFile';
 import { dropGlance, keptGlance } from '../../../../parts/glance';
 import type { Change } from '../../api';
 import { handIn } from './api';
+import { Press } from '../../../../parts/Hand';
 
 type Choice = { label: string; says: string };
 
@@ -137,15 +138,15 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
             }
           }}
         />
-        <Button
+        <Press
           variant="outline"
           color="ink"
-          disabled={typed.trim() === ''}
+          lacks={typed.trim() === '' && 'Type or paste something first.'}
           loading={sending}
           onClick={() => readTyped()}
         >
           Read it
-        </Button>
+        </Press>
       </Flex>
       {outcomes.length > 0 && (
         <Stack as="ul" gap="0.5" mt="2" listStyleType="none">

@@ -16,6 +16,7 @@ import { SourceList } from './SourceList';
 import { useProcessor } from '../shared/ProcessorChoice';
 import { LikeThis } from '../shared/LikeThis';
 import type { StationProps } from '../shared/props';
+import { Press } from '../../../../parts/Hand';
 
 /** What is really in the machine: every source held against the others, position by position. */
 export function ReadStation({ job, change, readOnly }: StationProps) {
@@ -115,8 +116,12 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
             id={`read-${job.id}`}
             label="Label line of the module"
             actions={(line, complete, clear) => (
-              <Button
-                disabled={!complete || !position}
+              <Press
+                lacks={
+                  !complete
+                    ? 'The label says no whole module yet: add what is missing.'
+                    : !position && 'Choose first the position it sits in.'
+                }
                 onClick={() =>
                   void change({ type: 'AddModule', origin: 'FOUND', label: line, position }).then((after) => {
                     if (after) {
@@ -127,7 +132,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
                 }
               >
                 It was in this position
-              </Button>
+              </Press>
             )}
           />
         </Stack>

@@ -2,6 +2,7 @@ import { Badge, Box, Button, Flex, Input, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Findings } from '../../../../parts/Findings';
 import type { Change, JobView } from '../../api';
+import { Press } from '../../../../parts/Hand';
 
 type Companion = JobView['opening']['companions'][number];
 const ANSWER = { NOT_ASKED: 'not asked', YES: 'owner says yes', NO: 'owner says no' };
@@ -92,15 +93,15 @@ function One({
             onChange={(e) => setNote(e.target.value)}
           />
           {!c.looked && (
-            <Button
+            <Press
               size="sm"
               variant="outline"
               color="ink"
-              disabled={note.trim() === ''}
+              lacks={note.trim() === '' && 'Write first what there is to say of it.'}
               onClick={() => say('LOOKED')}
             >
               Looked
-            </Button>
+            </Press>
           )}
           <Button
             size="sm"
@@ -111,16 +112,16 @@ function One({
           >
             Done
           </Button>
-          <Button
+          <Press
             size="sm"
             variant="outline"
             color="ink"
-            disabled={note.trim() === ''}
+            lacks={note.trim() === '' && 'Write first what there is to say of it.'}
             title={note.trim() === '' ? 'Say beside it why' : undefined}
             onClick={() => say('CANNOT')}
           >
             Cannot be done
-          </Button>
+          </Press>
           {c.gates.length > 0 && <Text fontSize="sm">{c.gates.map((g) => g.text).join(' ')}</Text>}
         </Flex>
       )}

@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Heading, Input, Table, Text } from '@chakra-ui/react';
+import { Box, Flex, Heading, Input, Table, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { SelectField } from '../../../../parts/Labelled';
 import type { JobChange, JobView } from '../../api';
 import type { StationProps } from './props';
+import { Press } from '../../../../parts/Hand';
 
 type Runs = Extract<JobChange, { type: 'NoteRuns' }>;
 
@@ -102,9 +103,9 @@ export function Measured({
                 />
               </label>
             </Box>
-            <Button disabled={runs.trim() === ''} onClick={keep}>
+            <Press lacks={runs.trim() === '' && 'Type first what was measured.'} onClick={keep}>
               Keep the runs
-            </Button>
+            </Press>
           </Flex>
           <Flex gap="4" wrap="wrap" mt="1">
             {CONDITIONS.map(([key, text]) => (
