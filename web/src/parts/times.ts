@@ -8,3 +8,8 @@ export function dayAndClock(at: string): string {
   const two = (n: number) => String(n).padStart(2, '0');
   return `${d.getFullYear()}-${two(d.getMonth() + 1)}-${two(d.getDate())} ${two(d.getHours())}:${two(d.getMinutes())}`;
 }
+
+/** The day of something that happened, as the shop has it. */
+export function day(at: string): string {
+  return dayAndClock(at).split(' ')[0];
+}

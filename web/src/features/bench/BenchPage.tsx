@@ -5,6 +5,7 @@ import { useMachines } from '../../api/machines';
 import { keptGlance } from '../../parts/glance';
 import { type KeyMap, Keys } from '../../parts/keys';
 import type { Account } from '../session';
+import { useTimers } from '../timers';
 import { useJobs } from './api';
 import { Board } from './Board';
 import { BringIn } from './BringIn';
@@ -38,7 +39,9 @@ export function BenchPage({ account }: { account: Account }) {
     ],
     [writes],
   );
-  const shown = (jobs.data ?? []).filter((j) => has(j, filter));
+  const timers = useTimers();
+  const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
+  const shown = (jobs.data ?? []).filter((j) => has(j, filter, timed));
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
       <Keys map={keys} />
@@ -88,7 +91,7 @@ export function BenchPage({ account }: { account: Account }) {
           {filter ? `No job has "${filter}" in it.` : 'No machine is in the workshop. Take the first one in.'}
         </Text>
       )}
-      <Board jobs={shown} filtered={filter.trim() !== ''} />
+      <Board jobs={shown} timed={timed} filtered={filter.trim() !== ''} />
     </Box>
   );
 }

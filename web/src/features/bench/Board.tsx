@@ -1,13 +1,11 @@
 import { Badge, Box, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { STATIONS } from '../../parts/stations';
-import { useTimers } from '../timers';
 import { grouped, type Job, promise, stateOf } from './board';
 
 /** Jobs by what they wait for: what is blocked or late first, what is handed back folded away. */
-export function Board({ jobs, filtered }: { jobs: Job[]; filtered: boolean }) {
-  const timers = useTimers();
-  const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
+/** @param timed jobs with a timer that has not rung */
+export function Board({ jobs, timed, filtered }: { jobs: Job[]; timed: Set<number>; filtered: boolean }) {
   return (
     <Stack gap="5">
       {grouped(jobs, timed).map(([group, name, held]) => {

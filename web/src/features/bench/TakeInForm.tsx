@@ -1,10 +1,11 @@
 import { Box, Button, Flex, Grid, Input, Text } from '@chakra-ui/react';
-import { type FormEvent, useState } from 'react';
+import { type FormEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { MachinePicker } from '../../parts/MachinePicker';
 import { dropGlance } from '../../parts/glance';
 import { useTakeIn } from './api';
+import { OwnerPicker } from './OwnerPicker';
 import { Press } from '../../parts/Hand';
 
 /** A machine comes in: which, whose, and what is wanted of it. */
@@ -23,6 +24,8 @@ export function TakeInForm({
   const [machineId, setMachineId] = useState(machine);
   const [owner, setOwner] = useState('');
   const [wish, setWish] = useState('');
+  const whose = useRef<HTMLInputElement>(null);
+  const wanted = useRef<HTMLInputElement>(null);
   // Sent twice, because the answer got lost or the key was hit twice, it is one job all the same.
   const [takeInId] = useState(() => crypto.randomUUID());
   const submit = (e: FormEvent) => {
@@ -57,27 +60,31 @@ export function TakeInForm({
             label="Machine"
             machines={machines.data}
             chosen={machineId}
-            onChoose={setMachineId}
+            onChoose={(id) => {
+              setMachineId(id);
+              if (id) whose.current?.focus();
+            }}
             onUnknown={describe}
             autoFocus={machine === ''}
           />
-          <Box>
-            <label htmlFor="take-in-owner">
-              <Text fontWeight="600">Whose it is</Text>
-            </label>
-            <Input
-              id="take-in-owner"
-              autoFocus={machine !== ''}
-              value={owner}
-              onChange={(e) => setOwner(e.target.value)}
-              maxLength={200}
-            />
-          </Box>
+          <OwnerPicker
+            field={whose}
+            owner={owner}
+            machineId={machineId}
+            autoFocus={machine !== ''}
+            onOwner={setOwner}
+            onKnown={(known) => {
+              setOwner(known.owner);
+              if (!machineId) setMachineId(known.machineId);
+              wanted.current?.focus();
+            }}
+          />
           <Box>
             <label htmlFor="take-in-wish">
               <Text fontWeight="600">What they want, in their words</Text>
             </label>
             <Input
+              ref={wanted}
               id="take-in-wish"
               value={wish}
               onChange={(e) => setWish(e.target.value)}

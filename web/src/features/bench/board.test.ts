@@ -67,8 +67,13 @@ describe('the board', () => {
   it('finds by any word, person, state and day', () => {
     const j = job(12, { promised: '2031-05-20', away: 'with the owner' });
     for (const words of ['fell survey', '#12', 'ilka', 'next: plan', '2031-05-20', 'with owner', '']) {
-      expect(has(j, words)).toBe(true);
+      expect(has(j, words, new Set())).toBe(true);
     }
-    expect(has(j, 'fell dairy')).toBe(false);
+    expect(has(j, 'fell dairy', new Set())).toBe(false);
+    // The words of its group and of its promise are words of the screen.
+    expect(has(job(1, { waits: 'PARTS' }), 'waits parts', new Set())).toBe(true);
+    expect(has(job(1, { daysLeft: -2 }), 'late by 2', new Set())).toBe(true);
+    expect(has(job(1), 'timer', new Set([1]))).toBe(true);
+    expect(has(job(1, { closed: true, daysLeft: -2 }), 'late', new Set())).toBe(false);
   });
 });

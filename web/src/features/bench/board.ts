@@ -1,20 +1,12 @@
 import type { Schemas } from '../../api/client';
+import { words } from '../../api/words';
 import { STATIONS } from '../../parts/stations';
 
 export type Job = Schemas['JobListEntry'];
 type Group = 'FIRST' | 'FAILING' | 'US' | 'TIMER' | 'OWNER' | 'PARTS' | 'OUTSIDE' | 'NOTHING';
 
 /** What the jobs of a group wait for; the first is what cannot wait. */
-export const GROUPS: [Group, string][] = [
-  ['FIRST', 'Blocked or late'],
-  ['FAILING', 'Does not start as it should'],
-  ['US', 'Ready for us'],
-  ['TIMER', 'A timer runs'],
-  ['OWNER', "Waits for the owner's yes"],
-  ['PARTS', 'Waits for parts'],
-  ['OUTSIDE', 'The machine is not here'],
-  ['NOTHING', 'Handed back'],
-];
+const GROUPS: Group[] = ['FIRST', 'FAILING', 'US', 'TIMER', 'OWNER', 'PARTS', 'OUTSIDE', 'NOTHING'];
 
 /** @param timed jobs with a timer that has not rung */
 function groupOf(job: Job, timed: Set<number>): Group {
@@ -28,9 +20,9 @@ function groupOf(job: Job, timed: Set<number>): Group {
 
 /** Groups that hold something, in their order; within one the nearest promise first, then as they came. */
 export function grouped(jobs: Job[], timed: Set<number>): [Group, string, Job[]][] {
-  return GROUPS.map<[Group, string, Job[]]>(([group, name]) => [
+  return GROUPS.map<[Group, string, Job[]]>((group) => [
     group,
-    name,
+    words[`board.${group}`],
     jobs
       .filter((j) => groupOf(j, timed) === group)
       .sort((a, b) => (a.daysLeft ?? Infinity) - (b.daysLeft ?? Infinity) || 0),
@@ -52,8 +44,8 @@ export function promise(daysLeft: number): string {
   return daysLeft < 0 ? `late by ${count}` : daysLeft === 0 ? 'for today' : `in ${count}`;
 }
 
-/** Whether a job has every word in it: machine, owner, wish, person, state, days. */
-export function has(job: Job, words: string): boolean {
+/** Whether a job has every word in it that the board shows of it: machine, owner, wish, person, state, group, days. */
+export function has(job: Job, typed: string, timed: Set<number>): boolean {
   const text = [
     `#${job.id}`,
     job.machine,
@@ -61,6 +53,8 @@ export function has(job: Job, words: string): boolean {
     job.wish,
     job.updatedBy,
     stateOf(job),
+    words[`board.${groupOf(job, timed)}`],
+    job.closed || job.daysLeft === undefined ? '' : promise(job.daysLeft),
     job.promised,
     job.partsOn,
     job.returnUntil,
@@ -68,7 +62,7 @@ export function has(job: Job, words: string): boolean {
   ]
     .join(' ')
     .toLowerCase();
-  return words
+  return typed
     .toLowerCase()
     .split(/\s+/)
     .every((w) => text.includes(w));

@@ -1,7 +1,7 @@
 import { Box, Button, Checkbox, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type ReactNode, useMemo, useRef, useState } from 'react';
-import { Link as RouterLink } from 'react-router';
+import { Link as RouterLink, useSearchParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
@@ -17,7 +17,8 @@ const COLUMNS = {
 
 /** The modules in stock: found by any of their words, page by page. */
 export function DrawerPage({ account }: { account: Account }) {
-  const [text, setText] = useState('');
+  const [params] = useSearchParams();
+  const [text, setText] = useState(params.get('text') ?? '');
   const [state, setState] = useState<Module['tested'] | ''>('');
   const [free, setFree] = useState(false);
   const [gone, setGone] = useState(false);

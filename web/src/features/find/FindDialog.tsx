@@ -1,4 +1,4 @@
-import { Box, Dialog, Input, Portal, Text } from '@chakra-ui/react';
+import { Box, Dialog, Flex, Input, Portal, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -30,7 +30,9 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
         ? `/jobs/${hit.job}`
         : hit?.machine !== undefined
           ? `/machines/${encodeURIComponent(hit.machine)}`
-          : undefined;
+          : hit?.tag !== undefined
+            ? `/drawer?text=${encodeURIComponent(hit.tag)}`
+            : undefined;
     if (to === undefined) return;
     onClose();
     navigate(to);
@@ -93,10 +95,17 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
                     py="2"
                     borderRadius="md"
                     bg={i === at ? 'accentSoft' : undefined}
-                    cursor={hit.job === undefined && hit.machine === undefined ? 'default' : 'pointer'}
+                    cursor="pointer"
                     onClick={() => go(hit)}
                   >
-                    <Text fontWeight="700">{hit.title}</Text>
+                    <Flex gap="3" align="baseline">
+                      <Text fontWeight="700" flex="1">
+                        {hit.title}
+                      </Text>
+                      <Text fontSize="sm" textAlign="right">
+                        {hit.state}
+                      </Text>
+                    </Flex>
                     <Text fontSize="sm" color="quiet" lineClamp={1}>
                       {KIND[hit.kind]}: {hit.detail}
                     </Text>

@@ -302,6 +302,21 @@ class JobsHttpTest {
                 .isEqualTo(404);
     }
 
+    /** Whoever was here before is proposed with what they brought, the latest first. */
+    @Test
+    void ownersAreProposedWithTheirMachines(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "bram");
+        for (String machine : List.of("quarrow-fell-13", "skerrow-tern-16", "quarrow-fell-13")) {
+            ok(client.post("/api/jobs", Map.of("machineId", machine, "owner", "Lime kiln yard", "wish", "more")));
+        }
+        JsonNode owners = ok(client.get("/api/owners?text=lime+kiln"));
+        assertThat(owners.size()).isEqualTo(2);
+        assertThat(owners.at("/0/owner").asString()).isEqualTo("Lime kiln yard");
+        assertThat(owners.at("/0/machineId").asString()).isEqualTo("quarrow-fell-13");
+        assertThat(owners.at("/1/machine").asString()).isEqualTo("Skerrow Tern 16");
+        assertThat(ok(client.get("/api/owners?text=%25")).size()).isZero();
+    }
+
     @Test
     void findsJobsModulesAndMachines(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "desk");
@@ -322,6 +337,25 @@ class JobsHttpTest {
                     client.get("/api/find?text=" + module.get(name).asString().toLowerCase(java.util.Locale.ROOT)));
             assertThat(hit.toString()).as(name).contains(module.get("tag").asString());
         }
+        // What begins with the text comes before what has it somewhere.
+        List<String> tags = new java.util.ArrayList<>();
+        ok(client.get("/api/find?text=d-0"))
+                .forEach(h -> tags.add(h.get("title").asString()));
+        assertThat(tags).hasSize(20).allMatch(t -> t.startsWith("D-0"));
+        List<String> owners = new java.util.ArrayList<>();
+        ok(client.get("/api/find?text=dairy"))
+                .forEach(h -> owners.add(h.get("detail").asString()));
+        assertThat(owners.get(0)).startsWith("Dairy");
+        // Words of the board find what stands under them, with its day.
+        JsonNode waiting = ok(client.get("/api/find?text=waits+for+parts"));
+        assertThat(waiting.size()).isPositive();
+        waiting.forEach(h -> assertThat(h.get("state").asString()).startsWith("Waits for parts"));
+        JsonNode late = ok(client.get("/api/find?text=late,+promised"));
+        late.forEach(h -> assertThat(h.get("state").asString()).matches(".*late, promised \\d{4}-\\d\\d-\\d\\d.*"));
+        // A module that is with nobody is shown in the drawer.
+        JsonNode free = ok(client.get("/api/drawer?free=true")).at("/modules/0/tag");
+        assertThat(ok(client.get("/api/find?text=" + free.asString())).at("/0/tag"))
+                .isEqualTo(free);
         assertThat(ok(client.get("/api/find?text=no-such-thing")).size()).isZero();
         // Text is text: no wildcard, no pattern.
         assertThat(ok(client.get("/api/find?text=%25")).size()).isZero();

@@ -129,7 +129,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
                   lacks={
                     job.handBackGates.some((g) => g.severity === 'STOP') &&
                     inParts.trim() === '' &&
-                    'Something above still stops this: settle it, or write who decided that it goes back in parts.'
+                    'Something above still stops this: settle it, or name whoever lets it go in parts.'
                   }
                   onClick={() =>
                     void change({ type: 'CloseJob', note, inParts: inParts.trim() || undefined }).then(

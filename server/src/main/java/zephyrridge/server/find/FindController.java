@@ -1,20 +1,25 @@
 package zephyrridge.server.find;
 
 import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.standing.Waits;
 import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.text.Texts;
 
-/** One field for everything: jobs, machines and modules by any word of theirs; a scanned tag is a word too. */
+/** One field for everything: jobs, machines and modules by any word that a screen shows of them; a scanned tag is a word too. */
 @RestController
 class FindController {
     private static final int MOST = 20;
@@ -25,44 +30,82 @@ class FindController {
         MACHINE
     }
 
-    /** @param job the job to go to: the one found, or the one a module is with; {@code machine} the record to go to */
-    record Hit(Kind kind, String title, String detail, Optional<Long> job, Optional<String> machine) {}
+    /**
+     * @param job the job to go to: the one found, or the one a module is with; {@code machine} the record to go to
+     * @param tag the module of the drawer to go to
+     * @param state what it waits for, or is like, and since or until when
+     */
+    record Hit(
+            Kind kind,
+            String title,
+            String detail,
+            String state,
+            Optional<Long> job,
+            Optional<String> machine,
+            Optional<String> tag) {}
+
+    /** How well a hit answers: the best first. */
+    private enum Rank {
+        IS,
+        BEGINS,
+        WORD_BEGINS,
+        HAS
+    }
+
+    private record Ranked(Rank rank, Hit hit) {}
 
     private final Jobs jobs;
     private final Machines machines;
     private final Drawer drawer;
     private final Texts texts;
+    private final Clock clock;
 
-    FindController(Jobs jobs, Machines machines, Drawer drawer, Texts texts) {
+    FindController(Jobs jobs, Machines machines, Drawer drawer, Texts texts, Clock clock) {
         this.jobs = jobs;
         this.machines = machines;
         this.drawer = drawer;
         this.texts = texts;
+        this.clock = clock;
     }
 
-    /** At most 20 hits; what answers to the text exactly (a tag, a job's number) comes first. */
+    /**
+     * At most 20 hits: first what is exactly the text (a tag, a job's number), then what begins with it, then what has a word that
+     * begins so, then what has it anywhere; among equals jobs, modules, records, each as its list has them.
+     */
     @GetMapping("/api/find")
     List<Hit> find(@RequestParam @Size(min = 1, max = 100) String text) {
-        String whole = text.strip().toLowerCase(Locale.ROOT);
-        String[] words = whole.split("\\s+");
-        List<Hit> exact = new ArrayList<>();
-        List<Hit> others = new ArrayList<>();
-        for (Jobs.Listed job : jobs.listed()) {
+        Asked asked = new Asked(text);
+        List<Ranked> found = new ArrayList<>();
+        LocalDate today = LocalDate.now(clock);
+        for (JobListRow job : jobs.list()) {
             String number = "#" + job.id();
+            String state = state(job, today);
             Hit hit = new Hit(
                     Kind.JOB,
                     number + " " + job.machine(),
-                    job.owner() + (job.wish().isEmpty() ? "" : ": " + job.wish()),
+                    job.order().owner()
+                            + (job.order().wish().isEmpty()
+                                    ? ""
+                                    : ": " + job.order().wish()),
+                    state,
                     Optional.of(job.id()),
+                    Optional.empty(),
                     Optional.empty());
-            sort(
+            String said = String.join(
+                    " ",
+                    job.order().wish(),
+                    job.updatedBy(),
+                    state,
+                    job.order().away().orElse(""));
+            asked.look(
                     hit,
-                    whole,
-                    words,
-                    List.of(number, String.valueOf(job.id())),
-                    job.machine() + " " + job.owner() + " " + job.wish(),
-                    exact,
-                    others);
+                    List.of(
+                            number,
+                            String.valueOf(job.id()),
+                            job.machine(),
+                            job.order().owner()),
+                    said,
+                    found);
         }
         for (Drawer.StockModule m : drawer.all()) {
             String where = m.jobId()
@@ -71,53 +114,80 @@ class FindController {
             Hit hit = new Hit(
                     Kind.MODULE,
                     m.tag() + " " + texts.show(m.spec().summary()),
-                    m.maker() + ", " + texts.show(m.tested()) + ", " + where + named("part", m.partNumber())
-                            + named("serial", m.serial()),
+                    m.maker() + named("part", m.partNumber()) + named("serial", m.serial()),
+                    texts.show(m.tested()) + ", " + where,
                     m.jobId(),
-                    Optional.empty());
-            sort(
-                    hit,
-                    whole,
-                    words,
-                    List.of(
-                            m.tag().toLowerCase(Locale.ROOT),
-                            m.partNumber().toLowerCase(Locale.ROOT),
-                            m.serial().toLowerCase(Locale.ROOT)),
-                    m.tag() + " " + m.partNumber() + " " + m.serial() + " " + m.labelLine() + " " + m.maker() + " "
-                            + m.note() + " " + hit.title(),
-                    exact,
-                    others);
+                    Optional.empty(),
+                    Optional.of(m.tag()));
+            String said = String.join(" ", m.labelLine(), m.maker(), m.note(), m.bin(), hit.title(), hit.state());
+            asked.look(hit, List.of(m.tag(), m.partNumber(), m.serial()), said, found);
         }
         machines.all()
-                .forEach(r -> sort(
+                .forEach(r -> asked.look(
                         new Hit(
                                 Kind.MACHINE,
                                 r.name(),
                                 texts.show(r.controller().generation()) + ", "
                                         + r.positions().size() + " positions",
+                                "",
                                 Optional.empty(),
-                                Optional.of(r.id())),
-                        whole,
-                        words,
-                        List.of(r.name().toLowerCase(Locale.ROOT)),
-                        r.name(),
-                        exact,
-                        others));
-        exact.addAll(others);
-        return exact.subList(0, Math.min(MOST, exact.size()));
+                                Optional.of(r.id()),
+                                Optional.empty()),
+                        List.of(r.name()),
+                        texts.show(r.controller().generation()),
+                        found));
+        return found.stream()
+                .sorted(Comparator.comparing(Ranked::rank))
+                .limit(MOST)
+                .map(Ranked::hit)
+                .toList();
+    }
+
+    /** What a job waits for, as the board has it, and the days that are known of it. */
+    private String state(JobListRow job, LocalDate today) {
+        Waits waits = job.waits().on(today, job.partsOn());
+        Optional<LocalDate> promised = job.order().promised();
+        boolean late = waits != Waits.NOTHING
+                && promised.filter(d -> d.isBefore(today)).isPresent();
+        String group = waits == Waits.CAUSE || waits == Waits.TEST ? "FAILING" : waits.name();
+        List<String> said = new ArrayList<>();
+        said.add(texts.get("board." + (group.equals("US") && job.blocked() ? "FIRST" : group)));
+        if (waits == Waits.NOTHING) {
+            said.add(job.updatedAt().toLocalDate().toString());
+        } else {
+            promised.ifPresent(d -> said.add(texts.say(late ? "find.late" : "find.promised", "day", d)));
+            job.partsOn().ifPresent(d -> said.add(texts.say("find.parts", "day", d)));
+        }
+        return String.join(", ", said);
     }
 
     private static String named(String what, String value) {
         return value.isEmpty() ? "" : ", " + what + " " + value;
     }
 
-    private static void sort(
-            Hit hit, String whole, String[] words, List<String> names, String text, List<Hit> exact, List<Hit> others) {
-        String all = text.toLowerCase(Locale.ROOT);
-        if (names.contains(whole)) {
-            exact.add(hit);
-        } else if (Arrays.stream(words).allMatch(all::contains)) {
-            others.add(hit);
+    /** What somebody typed, held against what there is. */
+    private static final class Asked {
+        private final String whole;
+        private final String[] words;
+
+        Asked(String text) {
+            whole = text.strip().toLowerCase(Locale.ROOT);
+            words = whole.split("\\s+");
+        }
+
+        /** @param names what it is called; {@code said} whatever else a screen shows of it */
+        void look(Hit hit, List<String> names, String said, List<Ranked> found) {
+            List<String> called =
+                    names.stream().map(n -> n.toLowerCase(Locale.ROOT)).toList();
+            String all = String.join(" ", called) + " " + said.toLowerCase(Locale.ROOT);
+            if (called.contains(whole)) {
+                found.add(new Ranked(Rank.IS, hit));
+            } else if (called.stream().anyMatch(n -> n.startsWith(whole))) {
+                found.add(new Ranked(Rank.BEGINS, hit));
+            } else if (Arrays.stream(words).allMatch(all::contains)) {
+                boolean begin = Arrays.stream(words).allMatch(w -> all.startsWith(w) || all.contains(" " + w));
+                found.add(new Ranked(begin ? Rank.WORD_BEGINS : Rank.HAS, hit));
+            }
         }
     }
 }

@@ -70,6 +70,23 @@ class JobStore {
                 .fetch(Records.mapping(JobListRow::new));
     }
 
+    private static final int MOST_BROUGHT = 20;
+
+    List<Jobs.Brought> brought(String text) {
+        var last = DSL.max(JOB.UPDATED_AT);
+        return sql.select(WORK_ORDER.OWNER, JOB.MACHINE_ID, MACHINE.NAME, last)
+                .from(JOB)
+                .join(WORK_ORDER)
+                .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
+                .join(MACHINE)
+                .on(MACHINE.ID.eq(JOB.MACHINE_ID))
+                .where(WORK_ORDER.OWNER.containsIgnoreCase(text))
+                .groupBy(WORK_ORDER.OWNER, JOB.MACHINE_ID, MACHINE.NAME)
+                .orderBy(last.desc(), DSL.max(JOB.ID).desc())
+                .limit(MOST_BROUGHT)
+                .fetch(Records.mapping(Jobs.Brought::new));
+    }
+
     private static final int MOST_CLOSED = 100;
 
     /** Documents of the last jobs of a model that were handed back, the newest first. */

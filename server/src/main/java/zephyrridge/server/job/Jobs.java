@@ -99,14 +99,12 @@ public class Jobs {
         this.said = said;
     }
 
-    /** What other features may know of a job. */
-    public record Listed(long id, String machine, String owner, String wish) {}
+    /** A machine that an owner brought before, and when it was changed last. */
+    public record Brought(String owner, String machineId, String machine, LocalDateTime last) {}
 
-    public List<Listed> listed() {
-        return store.list().stream()
-                .map(r -> new Listed(
-                        r.id(), r.machine(), r.order().owner(), r.order().wish()))
-                .toList();
+    /** Owners with what they brought, the latest first; those whose name has the text, 20 at most. */
+    public List<Brought> brought(String text) {
+        return store.brought(text);
     }
 
     /** The last jobs of a model that were handed back. */

@@ -23,6 +23,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.change.Change;
@@ -117,6 +118,17 @@ class JobController {
                         r.order().promised(),
                         r.order().promised().map(d -> ChronoUnit.DAYS.between(today, d)),
                         r.order().away()))
+                .toList();
+    }
+
+    /** @param last when the job about it was changed last */
+    record OwnerView(String owner, String machineId, String machine, Instant last) {}
+
+    /** Owners by any part of their name, each with a machine they brought, the latest first. */
+    @GetMapping("/api/owners")
+    List<OwnerView> owners(@RequestParam(defaultValue = "") @Size(max = 200) String text) {
+        return jobs.brought(text.strip()).stream()
+                .map(b -> new OwnerView(b.owner(), b.machineId(), b.machine(), Times.utc(b.last())))
                 .toList();
     }
 
