@@ -98,13 +98,11 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
                     cursor="pointer"
                     onClick={() => go(hit)}
                   >
-                    <Flex gap="3" align="baseline">
-                      <Text fontWeight="700" flex="1">
+                    <Flex columnGap="3" align="baseline" wrap="wrap">
+                      <Text fontWeight="700" flex="1" minW="14rem">
                         {hit.title}
                       </Text>
-                      <Text fontSize="sm" textAlign="right">
-                        {hit.state}
-                      </Text>
+                      <Text fontSize="sm">{hit.state}</Text>
                     </Flex>
                     <Text fontSize="sm" color="quiet" lineClamp={1}>
                       {KIND[hit.kind]}: {hit.detail}

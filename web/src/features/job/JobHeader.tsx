@@ -1,20 +1,22 @@
-import { Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { InBar } from '../../parts/Bar';
 import type { JobView } from './api';
 import { KeptState } from './KeptState';
 import type { QueueState } from './queue';
+import { madeElsewhere } from './stationsOf';
 
 type Props = {
   job: JobView;
   state: QueueState;
   writer: boolean;
+  station: string;
   onUndo: () => void;
   onRedo: () => void;
 };
 
 /** The job in the product's bar: machine, owner, wish; whether all is kept; what can be taken back. */
-export function JobHeader({ job, state, writer, onUndo, onRedo }: Props) {
+export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props) {
   return (
     <InBar>
       <Flex gap={{ base: '2', md: '3' }} align="center" minW="0">
@@ -35,7 +37,13 @@ export function JobHeader({ job, state, writer, onUndo, onRedo }: Props) {
         <KeptState job={job} state={state} />
         {writer && (
           <Flex gap="1" flexShrink="0">
-            <Taker name="Undo" does={job.undoes} keys="Ctrl+Z" onClick={onUndo} />
+            <Taker
+              name="Undo"
+              does={job.undoes}
+              at={madeElsewhere(job.undoesType, station)}
+              keys="Ctrl+Z"
+              onClick={onUndo}
+            />
             <Taker name="Redo" does={job.redoes} keys="Ctrl+Shift+Z" onClick={onRedo} />
           </Flex>
         )}
@@ -48,11 +56,14 @@ export function JobHeader({ job, state, writer, onUndo, onRedo }: Props) {
 function Taker({
   name,
   does,
+  at,
   keys,
   onClick,
 }: {
   name: string;
   does?: string;
+  /** The station it would be taken back at, where that is another one. */
+  at?: string;
   keys: string;
   onClick: () => void;
 }) {
@@ -64,10 +75,16 @@ function Taker({
       minH="2rem"
       hideBelow={name === 'Redo' ? 'md' : undefined}
       disabled={!does}
-      title={does && `${does} (${keys})`}
+      maxW="20rem"
+      title={does && `${at ? `At ${at}: ` : ''}${does} (${keys})`}
       onClick={onClick}
     >
       {name}
+      {does && (
+        <Box as="span" hideBelow={at ? undefined : '2xl'} fontWeight="400" minW="0" truncate>
+          {at ? `at ${at}` : does}
+        </Box>
+      )}
     </Button>
   );
 }

@@ -2,6 +2,7 @@ import { Box, Button, Grid, Heading, Text } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Findings } from '../../parts/Findings';
+import { sayAtHand } from '../../parts/Hand';
 import { type KeyMap, Keys, onControl } from '../../parts/keys';
 import { STATIONS } from '../../parts/stations';
 import { TrailPicture } from '../../pictures/TrailPicture';
@@ -14,6 +15,7 @@ import { LeadLine, leading } from './LeadLine';
 import { Margin, ofStation } from './Margin';
 import { NewerRecord } from './NewerRecord';
 import { withWaiting } from './overlay';
+import { madeElsewhere } from './stationsOf';
 import { FitStation } from './stations/fit/FitStation';
 import { HandBackStation } from './stations/handback/HandBackStation';
 import { LimitsStation } from './stations/limits/LimitsStation';
@@ -56,6 +58,7 @@ export function JobPage({ account }: { account: Account }) {
     station.id === 'PROVE' && (job.data?.starts.some(hasFailed) ?? false),
   );
   const takeNow = useRef(() => {});
+  const undoNow = useRef(() => {});
   const reopenNow = useRef(() => {});
   const main = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a change of station is what it waits for
@@ -102,7 +105,7 @@ export function JobPage({ account }: { account: Account }) {
         keys: 'Ctrl+Z',
         does: 'undo the last change of this job',
         match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
-        run: (e) => (e.preventDefault(), void change({ type: 'Undo' })),
+        run: (e) => (e.preventDefault(), undoNow.current()),
       },
       {
         keys: 'Ctrl+Shift+Z',
@@ -137,6 +140,13 @@ export function JobPage({ account }: { account: Account }) {
     else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);
   };
   takeNow.current = readOnly && lead?.change ? () => {} : take;
+  // What is taken back where nobody looks is told.
+  undoNow.current = () => {
+    const at = madeElsewhere(shown.undoesType, station.id);
+    void change({ type: 'Undo' }).then((done) => {
+      if (done && at) sayAtHand(`Taken back at ${at}: ${shown.undoes}.`);
+    });
+  };
   reopenNow.current =
     readOnly || !shown.opening.canReopen
       ? () => {}
@@ -149,7 +159,8 @@ export function JobPage({ account }: { account: Account }) {
         job={shown}
         state={state}
         writer={account.role !== 'DESK'}
-        onUndo={() => void change({ type: 'Undo' })}
+        station={station.id}
+        onUndo={() => undoNow.current()}
         onRedo={() => void change({ type: 'Redo' })}
       />
       <WaitingChanges queue={queue} state={state} />

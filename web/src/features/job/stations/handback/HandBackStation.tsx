@@ -6,6 +6,7 @@ import { useKeptText } from '../../../../parts/drafts';
 import { dayAndClock } from '../../../../parts/times';
 import type { JobView } from '../../api';
 import { useEvents } from './api';
+import { inShort, type JobEvent, joined } from './history';
 import type { StationProps } from '../shared/props';
 import { Checks } from '../prove/Checks';
 import { MeasuredTable } from '../shared/Measured';
@@ -187,16 +188,41 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
           aria-label="Events of this job"
           listStyleType="none"
         >
-          {[...(events.data ?? [])].reverse().map((e) => (
-            <Text as="li" key={e.version} fontSize="sm">
-              {dayAndClock(e.at)} {e.who} {e.what}
-              {e.fields.length > 0 &&
-                `: ${e.fields.map((f) => `${f.name}, ${f.before || 'nothing'} → ${f.after || 'nothing'}`).join('; ')}`}
-            </Text>
-          ))}
+          {joined(events.data ?? []).map((l) =>
+            l.events.length === 1 ? (
+              <Text as="li" key={l.key} fontSize="sm">
+                <Happened event={l.events[0]} />
+              </Text>
+            ) : (
+              <Box as="li" key={l.key} fontSize="sm">
+                <details>
+                  <Box as="summary" cursor="pointer">
+                    {dayAndClock(l.events[0].at)} {l.events[0].who} {inShort(l.events)}
+                  </Box>
+                  <Box as="ol" ps="5" listStyleType="none">
+                    {l.events.map((e) => (
+                      <li key={e.version}>
+                        <Happened event={e} />
+                      </li>
+                    ))}
+                  </Box>
+                </details>
+              </Box>
+            ),
+          )}
         </Box>
       </Box>
     </Stack>
+  );
+}
+
+function Happened({ event: e }: { event: JobEvent }) {
+  return (
+    <>
+      {dayAndClock(e.at)} {e.who} {e.what}
+      {e.fields.length > 0 &&
+        `: ${e.fields.map((f) => `${f.name}, ${f.before || 'nothing'} → ${f.after || 'nothing'}`).join('; ')}`}
+    </>
   );
 }
 

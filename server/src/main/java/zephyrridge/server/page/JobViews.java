@@ -181,6 +181,7 @@ public class JobViews {
                 u.closing().map(x -> proofs.closing(x, c.row().said())),
                 FindingView.of(a.handBackGates(), texts),
                 c.history().undoes().map(e -> undo(c, e)),
+                c.history().undoes().map(EventRow::type),
                 c.history().redoes().map(this::event),
                 Times.utc(c.row().updatedAt()),
                 c.row().updatedBy());

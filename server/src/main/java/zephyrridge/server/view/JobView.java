@@ -32,7 +32,7 @@ import zephyrridge.server.text.FindingView;
  * @param stamp another one whenever this view would be another, its version or what the shop knows
  * @param quirks what to know of this model before it is touched
  * @param parts what the layout on the table wants beside its modules; {@code partsWanted} what the layout on the table may want beside its modules, its price not known
- * @param undoes what undo would take back, with the person's name; empty when there is nothing
+ * @param undoes what undo would take back, with the person's name; empty when there is nothing; {@code undoesType} the change's type
  */
 public record JobView(
         long id,
@@ -87,6 +87,7 @@ public record JobView(
         Optional<ClosingView> handedBack,
         List<FindingView> handBackGates,
         Optional<String> undoes,
+        Optional<String> undoesType,
         Optional<String> redoes,
         Instant updatedAt,
         String updatedBy) {
