@@ -5,14 +5,15 @@ import { type FormEvent, useState } from 'react';
 import { api, type Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { Press } from '../../parts/Hand';
+import { dayAndClock } from '../../parts/times';
 
-type Account = Schemas['Account'];
+type Account = Schemas['AccountView'];
 type Role = Account['role'];
 
 const ROLES: [Role, string][] = [
   ['LEAD', 'Lead: all, and the accounts'],
   ['TECHNICIAN', 'Technician: works on jobs'],
-  ['DESK', 'Desk: reads only'],
+  ['DESK', 'Desk: takes in, reads'],
 ];
 
 /** The people who sign in; only the lead comes here. */
@@ -70,6 +71,9 @@ function Row({
           <Text fontWeight="700">{a.name}</Text>
           <Text fontFamily="mono" color="quiet">
             {a.login}
+          </Text>
+          <Text fontSize="sm" color="quiet">
+            {a.seen ? `signed in, last ${dayAndClock(a.seen)}` : 'not signed in'}
           </Text>
           {!a.active && (
             <Badge bg="stopSoft" color="stop">

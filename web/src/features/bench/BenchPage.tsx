@@ -26,7 +26,7 @@ export function BenchPage({ account }: { account: Account }) {
       {
         keys: 'N',
         does: 'take a machine in',
-        match: (e) => e.key === 'n' && writes,
+        match: (e) => e.key === 'n',
         run: (e) => (e.preventDefault(), setTaking(true)),
       },
       {
@@ -37,7 +37,7 @@ export function BenchPage({ account }: { account: Account }) {
       },
       { keys: '/', does: 'find a job, module or machine' },
     ],
-    [writes],
+    [],
   );
   const timers = useTimers();
   const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
@@ -58,7 +58,7 @@ export function BenchPage({ account }: { account: Account }) {
           maxW={{ base: 'full', md: '22rem' }}
         />
         <BringIn writes={writes} />
-        {writes && !taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
+        {!taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
       </Flex>
       {taking && (
         <TakeInForm

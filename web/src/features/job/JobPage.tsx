@@ -133,7 +133,9 @@ export function JobPage({ account }: { account: Account }) {
   }
   const shown = withWaiting(job.data, state.waiting);
   const Surface = SURFACES[station.id];
-  const readOnly = account.role === 'DESK' || job.data.closed;
+  // The desk takes machines in; what is done at the bench it reads.
+  const writer = account.role !== 'DESK' || station.id === 'TAKE_IN';
+  const readOnly = !writer || job.data.closed;
   const lead = leading(shown, station.id, evidence.data, trouble.data);
   const take = () => {
     if (lead?.change) void change(lead.change);
@@ -158,7 +160,7 @@ export function JobPage({ account }: { account: Account }) {
       <JobHeader
         job={shown}
         state={state}
-        writer={account.role !== 'DESK'}
+        writer={writer}
         station={station.id}
         onUndo={() => undoNow.current()}
         onRedo={() => void change({ type: 'Redo' })}
@@ -188,13 +190,7 @@ export function JobPage({ account }: { account: Account }) {
             </Box>
           )}
           {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}
-          <Surface
-            key={station.id}
-            job={shown}
-            change={change}
-            readOnly={readOnly}
-            writer={account.role !== 'DESK'}
-          />
+          <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={writer} />
         </Box>
         <Box
           as="aside"

@@ -9,6 +9,7 @@ import java.io.OutputStream;
 import java.net.Socket;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
@@ -112,16 +113,40 @@ class SecurityHttpTest {
                 .isEqualTo(403);
     }
 
+    /** The desk takes in, with what is asked and noted at the counter; the bench is not its. */
     @Test
-    void theDeskReadsOnly(TestServer.Running server) {
+    void theDeskTakesInAndReads(TestServer.Running server) {
         ApiClient desk = ApiClient.signedIn(server, "desk");
         assertThat(desk.get("/api/jobs").status()).isEqualTo(200);
-        assertThat(desk.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "x", "wish", ""))
-                        .status())
-                .isEqualTo(403);
-        assertThat(desk.post("/api/jobs/1/changes", Map.of("expectedVersion", 1, "change", Map.of("type", "ResetPlan")))
-                        .status())
-                .isEqualTo(403);
+        long id = ApiClient.ok(desk.post(
+                        "/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Ferry desk", "wish", "")))
+                .get("id")
+                .asLong();
+        ApiClient.ok(desk.change(id, "AnswerIntake", Map.of("wish", "More tabs", "battery", "GOOD")));
+        ApiClient.ok(desk.change(id, "NoteOrder", Map.of("promised", "2031-06-02")));
+        ApiClient.ok(
+                desk.change(id, "EnterReadout", Map.of("phase", "BEFORE", "readings", Map.of("systemTotal", "8 GB"))));
+        ApiClient.ok(desk.change(id, "Undo", Map.of()));
+        Map<String, Map<String, ?>> ofTheBench = Map.of(
+                "ResetPlan", Map.of(),
+                "AcceptReading", Map.of(),
+                "LogStart", Map.of("outcome", "STARTED", "note", ""),
+                "CloseJob", Map.of("note", ""),
+                "EnterReadout", Map.of("phase", "AFTER", "readings", Map.of("systemTotal", "8 GB")));
+        ofTheBench.forEach((type, fields) -> {
+            ApiClient.Answer refused = desk.change(id, type, fields);
+            assertThat(refused.status()).as(type + " " + refused.body()).isEqualTo(403);
+            assertThat(refused.json().get("code").asString()).isEqualTo("DESK_TAKES_IN");
+        });
+        // The lead sees who is signed in; an account that nobody used is not.
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        ApiClient.ok(lead.post(
+                "/api/accounts",
+                Map.of("login", "nobody", "name", "Nobody yet", "role", "DESK", "password", "bog-myrtle-in-may")));
+        Map<String, Boolean> seen = new HashMap<>();
+        ApiClient.ok(lead.get("/api/accounts"))
+                .forEach(a -> seen.put(a.get("login").asString(), a.has("seen")));
+        assertThat(seen).containsEntry("desk", true).containsEntry("wren", true).containsEntry("nobody", false);
     }
 
     @Test

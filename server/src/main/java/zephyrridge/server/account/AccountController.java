@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
@@ -35,6 +36,9 @@ class AccountController {
             boolean active,
             Optional<@Size(min = 12, max = 72, message = "must have 12 to 72 characters") String> password) {}
 
+    /** @param seen when somebody signed in with it did something last; empty where nobody is */
+    record AccountView(String login, String name, Role role, boolean active, Optional<Instant> seen) {}
+
     private final Accounts accounts;
 
     AccountController(Accounts accounts) {
@@ -42,20 +46,27 @@ class AccountController {
     }
 
     @GetMapping("/api/accounts")
-    List<Accounts.Account> all() {
-        return accounts.all();
+    List<AccountView> all() {
+        return accounts.all().stream()
+                .map(l -> new AccountView(
+                        l.account().login(),
+                        l.account().name(),
+                        l.account().role(),
+                        l.account().active(),
+                        l.seen()))
+                .toList();
     }
 
     @PostMapping("/api/accounts")
     @ResponseStatus(HttpStatus.CREATED)
-    List<Accounts.Account> add(@Valid @RequestBody NewAccount body) {
+    List<AccountView> add(@Valid @RequestBody NewAccount body) {
         accounts.add(new Accounts.Account(body.login(), body.name(), body.role(), true), body.password());
-        return accounts.all();
+        return all();
     }
 
     @PostMapping("/api/accounts/{login}")
-    List<Accounts.Account> change(@PathVariable String login, @Valid @RequestBody AccountChange body) {
+    List<AccountView> change(@PathVariable String login, @Valid @RequestBody AccountChange body) {
         accounts.change(new Accounts.Account(login, body.name(), body.role(), body.active()), body.password());
-        return accounts.all();
+        return all();
     }
 }

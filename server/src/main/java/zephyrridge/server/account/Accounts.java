@@ -1,6 +1,8 @@
 package zephyrridge.server.account;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,6 +13,7 @@ import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
+import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.server.web.Problem;
@@ -20,6 +23,9 @@ import zephyrridge.server.web.Problem;
 public class Accounts implements UserDetailsService {
     /** @param login what is typed; {@code name} what is shown; {@code active} false: cannot sign in */
     public record Account(String login, String name, Role role, boolean active) {}
+
+    /** @param seen when somebody signed in with it did something last; empty where nobody is */
+    record Listed(Account account, Optional<Instant> seen) {}
 
     private static final int MOST_PASSWORD_BYTES = 72;
     private final AccountStore store;
@@ -51,8 +57,15 @@ public class Accounts implements UserDetailsService {
         return store.find(login).map(Accounts::account);
     }
 
-    List<Account> all() {
-        return store.all().stream().map(Accounts::account).toList();
+    List<Listed> all() {
+        return store.all().stream()
+                .map(r -> new Listed(
+                        account(r),
+                        sessions.findByPrincipalName(r.login()).values().stream()
+                                .filter(s -> !s.isExpired())
+                                .map(Session::getLastAccessedTime)
+                                .max(Comparator.naturalOrder())))
+                .toList();
     }
 
     /** @throws Problem LOGIN_TAKEN when there is such a login already */

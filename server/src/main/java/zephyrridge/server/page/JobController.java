@@ -27,8 +27,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.change.Change;
+import zephyrridge.core.change.ClosingChange;
+import zephyrridge.core.change.ConditionChange;
+import zephyrridge.core.change.CounterChange;
+import zephyrridge.core.change.StartChange;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.core.unit.Station;
+import zephyrridge.server.account.Role;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.job.FieldChanges;
 import zephyrridge.server.job.Jobs;
@@ -162,8 +167,21 @@ class JobController {
         body.by().filter(by -> !by.equals(who.getName())).ifPresent(by -> {
             throw Problem.of(HttpStatus.FORBIDDEN, "OTHER_PERSON", Map.of("by", by), "by", by);
         });
+        if (Role.DESK.is(who) && !ofTakingIn(body.change())) {
+            throw Problem.of(HttpStatus.FORBIDDEN, "DESK_TAKES_IN", Map.of());
+        }
         long landed = jobs.change(id, body.expectedVersion(), body.change(), body.changeId(), who.getName());
         return new ChangeAnswer(landed, views.of(jobs.get(id, who.getName())));
+    }
+
+    /** What is asked, noted and photographed when a machine comes over the counter, and one's own undo of it. */
+    private static boolean ofTakingIn(Change change) {
+        return change instanceof ConditionChange
+                || change instanceof CounterChange.CounterSays
+                || change instanceof StartChange.EnterReadout r && r.phase() == StartChange.Phase.BEFORE
+                || change instanceof StartChange.NoteRuns n && n.phase() == StartChange.Phase.BEFORE
+                || change instanceof ClosingChange.Undo
+                || change instanceof ClosingChange.Redo;
     }
 
     @GetMapping("/api/jobs/{id}/events")
