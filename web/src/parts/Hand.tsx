@@ -1,7 +1,7 @@
 import { Box, Button, type ButtonProps, Flex, Portal, Text } from '@chakra-ui/react';
 import { type MouseEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 
-type Said = { message: string; onRead?: () => void };
+type Said = { message: string; onRead?: () => void; tone?: 'stop' | 'accent' };
 type Place = { left: number; top: number };
 
 const WIDTH = 360;
@@ -12,8 +12,8 @@ let hand: Element | undefined;
 let listener: ((said: Said) => void) | undefined;
 
 /** Says something beside what was pressed last, where it is seen; {@code onRead} when it was read. */
-export function sayAtHand(message: string, onRead?: () => void): void {
-  listener?.({ message, onRead });
+export function sayAtHand(message: string, onRead?: () => void, tone: Said['tone'] = 'stop'): void {
+  listener?.({ message, onRead, tone });
 }
 
 /** Under what was pressed, within the page; where that is gone or was nothing, at the top of what is seen. */
@@ -82,7 +82,7 @@ export function AtHand() {
             borderWidth="1px"
             borderColor="edge"
             borderLeftWidth="4px"
-            borderLeftColor="stop"
+            borderLeftColor={said.tone}
             borderRadius="md"
             boxShadow="md"
             p="3"
@@ -110,7 +110,7 @@ export function Press({ lacks, onClick, ...button }: ButtonProps & { lacks?: str
       onClick={(e: MouseEvent<HTMLButtonElement>) => {
         if (!lacks) return onClick?.(e);
         e.preventDefault();
-        sayAtHand(lacks);
+        sayAtHand(lacks, undefined, 'accent');
       }}
     />
   );

@@ -146,7 +146,7 @@ export function JobPage({ account }: { account: Account }) {
   undoNow.current = () => {
     const at = madeElsewhere(shown.undoesType, station.id);
     void change({ type: 'Undo' }).then((done) => {
-      if (done && at) sayAtHand(`Taken back at ${at}: ${shown.undoes}.`);
+      if (done && at) sayAtHand(`Taken back at ${at}: ${shown.undoes}.`, undefined, 'accent');
     });
   };
   reopenNow.current =

@@ -92,7 +92,7 @@ class PlanJourneyTest {
         t.button("Put on the table, to change it by hand").click();
         t.kept();
         sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Layouts put together")));
-        t.button("Why not what is on the table?").click();
+        t.button("Why is mine not among them?").click();
         sees(t.page.getByText(Pattern.compile("usable, .* GB/s")));
         t.go("Limits");
         Locator judged =

@@ -129,4 +129,12 @@ class TextsTest {
         assertThat(TEXTS.show("16 GiB 2Rx8 DDR4-3200")).isEqualTo("16 GB 2Rx8 DDR4-3200");
         assertThat(TEXTS.show(zephyrridge.core.module.FormFactor.SO_DIMM)).isEqualTo("SO-DIMM");
     }
+
+    /** What is counted stands in the singular after a one, and what a person wrote is no figure. */
+    @Test
+    void oneOfAThingIsSaidAsOne() {
+        assertThat(TEXTS.say("say.test", "passes", 1, "errors", 2)).isEqualTo("1 pass, 2 errors");
+        assertThat(TEXTS.say("say.test", "passes", 21, "errors", 1)).isEqualTo("21 passes, 1 error");
+        assertThat(TEXTS.say("drawer.out", "reason", "{passes} sold")).endsWith("{passes} sold");
+    }
 }

@@ -296,7 +296,7 @@ function WhyNot({ job }: { job: JobView }) {
         onClick={() => setAsked(job.stamp)}
         loading={why.isFetching}
       >
-        Why not what is on the table?
+        Why is mine not among them?
       </Button>
       {asked === job.stamp && why.data && (
         <Box role="status" width="full" bg="panel" borderRadius="md" px="3" py="2">

@@ -6,10 +6,13 @@ import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
 import java.lang.reflect.RecordComponent;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.function.UnaryOperator;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
@@ -32,6 +35,7 @@ import zephyrridge.core.unit.JobModule;
 @Component
 public class Texts {
     private static final Pattern PERCENT = Pattern.compile("(?<=[\\d}]) %");
+    private static final Pattern COUNTED = Pattern.compile(" (\\p{L}+)");
     private static final Pattern FIGURE = Pattern.compile("\\{(\\w+)}");
     private final Properties catalogue = new Properties();
 
@@ -54,12 +58,25 @@ public class Texts {
                 && FIGURE.matcher(text)
                         .results()
                         .anyMatch(f -> figure(finding.detail(), f.group(1)) instanceof List<?> l && l.isEmpty());
-        Matcher m = FIGURE.matcher(nothing ? get(key + ".none") : text);
+        return filled(nothing ? get(key + ".none") : text, name -> show(figure(finding.detail(), name)));
+    }
+
+    /** A text with its figures; what is counted stands in the singular after a one. */
+    private String filled(String text, UnaryOperator<String> figures) {
+        Matcher m = FIGURE.matcher(text);
         StringBuilder out = new StringBuilder();
-        while (m.find()) {
-            m.appendReplacement(out, Matcher.quoteReplacement(show(figure(finding.detail(), m.group(1)))));
+        int from = 0;
+        while (m.find(from)) {
+            String shown = figures.apply(m.group(1));
+            out.append(text, from, m.start()).append(shown);
+            from = m.end();
+            Matcher counted = COUNTED.matcher(text).region(from, text.length());
+            if (shown.equals("1") && counted.lookingAt() && has("one." + counted.group(1))) {
+                out.append(' ').append(get("one." + counted.group(1)));
+                from = counted.end();
+            }
         }
-        return m.appendTail(out).toString();
+        return out.append(text.substring(from)).toString();
     }
 
     /**
@@ -68,11 +85,11 @@ public class Texts {
      * @param figures names and values in turn
      */
     public String say(String key, Object... figures) {
-        String text = get(key);
+        Map<String, String> shown = new HashMap<>();
         for (int i = 0; i < figures.length; i += 2) {
-            text = text.replace("{" + figures[i] + "}", show(figures[i + 1]));
+            shown.put(String.valueOf(figures[i]), show(figures[i + 1]));
         }
-        return text;
+        return filled(get(key), name -> shown.getOrDefault(name, "{" + name + "}"));
     }
 
     /** A text that need not be there. */
