@@ -94,13 +94,20 @@ const isLetter = (e: KeyboardEvent) =>
   e.key.length === 1 && !e.ctrlKey && e.key !== ' ' && e.key !== '?' && e.key !== '/';
 
 /**
- * A button that was pressed by pointer keeps no focus: Enter and Space are the page's again, and never press it once more. Whoever works by
+ * What was pressed, ticked or chosen by pointer keeps no focus: Enter and Space are the page's again, and never press it once more. Whoever works by
  * keyboard goes on from it with Tab. In dialogs and menus the focus stays inside.
  */
 function letsGo(e: MouseEvent): void {
-  const button = e.target instanceof Element ? e.target.closest('button') : null;
-  if (e.detail > 0 && button && !button.closest('[role="dialog"], [role="alertdialog"], [role="menu"]'))
-    button.blur();
+  const pressed = e.target instanceof Element ? e.target.closest('button, label, input') : null;
+  if (e.detail === 0 || !pressed || pressed.closest('[role="dialog"], [role="alertdialog"], [role="menu"]'))
+    return;
+  if (pressed instanceof HTMLButtonElement) pressed.blur();
+  // What is ticked or chosen by its words has the focus a moment later.
+  else
+    setTimeout(() => {
+      const at = document.activeElement;
+      if (at instanceof HTMLInputElement && ['radio', 'checkbox'].includes(at.type)) at.blur();
+    });
 }
 
 /**

@@ -11,6 +11,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -348,9 +349,11 @@ class JourneyTest {
         int pressed = 0;
         for (String station : List.of("Take in", "Read", "Limits", "Plan", "Open", "Fit", "Prove", "Hand back")) {
             t.go(station);
-            sees(t.heading(station));
+            sees(t.page.getByRole(
+                    AriaRole.HEADING,
+                    new Page.GetByRoleOptions().setName(station).setLevel(1)));
             Locator buttons = t.page.locator("main button:visible:enabled:not([aria-controls])");
-            for (int i = 0; i < Math.min(buttons.count(), 9); i++) {
+            for (int i = 0; i < Math.min(buttons.count(), 6); i++) {
                 String name = buttons.nth(i).innerText();
                 // Files are chosen in a window of the system, which is not the page's; the way back would lead away.
                 if (name.isBlank() || name.contains("file") || name.contains("photo") || name.startsWith("Hand back")) {
@@ -358,7 +361,8 @@ class JourneyTest {
                 }
                 buttons.nth(i).click(new Locator.ClickOptions().setForce(true));
                 pressed++;
-                assertThat((Boolean) t.page.evaluate("document.activeElement?.tagName !== 'BUTTON'"))
+                org.assertj.core.api.Assertions.assertThat(
+                                (Boolean) t.page.evaluate("document.activeElement?.tagName !== 'BUTTON'"))
                         .as(station + ": " + name)
                         .isTrue();
                 t.press("Escape").kept();
@@ -367,7 +371,7 @@ class JourneyTest {
                 }
             }
         }
-        assertThat(pressed).isGreaterThan(12);
+        org.assertj.core.api.Assertions.assertThat(pressed).isGreaterThan(12);
         // Enter does what the bar says.
         t.go("Take in");
         t.answer("Battery", "Good").answer("Warranty seal", "No seal");
