@@ -24,7 +24,9 @@ const TAKEN = [
 
 /** Every sentence of the catalogue by its key. */
 export function catalogue() {
-  const lines = readFileSync(CATALOGUE, 'utf8').replace(/\\\r?\n\s*/g, '').split('\n');
+  const lines = readFileSync(CATALOGUE, 'utf8')
+    .replace(/\\\r?\n\s*/g, '')
+    .split('\n');
   return new Map(
     lines
       .map((line) => line.match(/^([^#=\s][^=\s]*)\s*=\s*(.*)$/))

@@ -16,6 +16,9 @@ const STATE: Record<NonNullable<Fastener['state']>, string> = {
 };
 
 const WIDTH = 360;
+const LARGE = 640;
+/** Closer than this a mark would lie over a screw. */
+const APART = 26;
 
 export function screwKind(f: Pick<Fastener, 'bit' | 'length' | 'role'>): string {
   return `${f.bit}${f.length ? `, ${f.length}` : ''}${f.role === 'OUT' ? '' : `, ${words[`role.${f.role}`]}`}`;
@@ -28,30 +31,41 @@ export function screwKind(f: Pick<Fastener, 'bit' | 'length' | 'role'>): string 
 export function OpeningPicture({
   step,
   onScrew,
+  onCatch,
   onPlace,
+  chosen,
+  large = false,
 }: {
   step: Step;
   onScrew?: (f: Fastener) => void;
   /** Where on the side somebody clicked, 0 to 1 across and down. */
   onPlace?: (x: number, y: number) => void;
+  onCatch?: (id: string) => void;
+  /** The screw or catch that is shown beside it. */
+  chosen?: string;
+  /** As wide as there is room, what it means beneath it. */
+  large?: boolean;
 }) {
   const { outline, fasteners, catches } = step;
+  const width = large ? LARGE : WIDTH;
+  const most = large ? 430 : 300;
   const height = outline
-    ? Math.min(300, Math.max(90, (WIDTH * outline.depthMillimetres) / outline.widthMillimetres))
-    : 200;
+    ? Math.min(most, Math.max(90, (width * outline.depthMillimetres) / outline.widthMillimetres))
+    : (width * 5) / 9;
   const groups = [...new Set(fasteners.map(screwKind))];
-  const at = (p: { x: number; y: number }) => ({ x: 16 + p.x * (WIDTH - 32), y: 16 + p.y * (height - 32) });
+  const at = (p: { x: number; y: number }) => ({ x: 16 + p.x * (width - 32), y: 16 + p.y * (height - 32) });
+  const screws = fasteners.map(at);
   return (
     <Box
       display="grid"
-      gridTemplateColumns={{ base: '1fr', sm: 'minmax(0, 22rem) minmax(10rem, 1fr)' }}
+      gridTemplateColumns={{ base: '1fr', sm: large ? '1fr' : 'minmax(0, 22rem) minmax(10rem, 1fr)' }}
       gap="3"
       alignItems="start"
       mt="2"
     >
       {/* biome-ignore lint/a11y/useKeyWithClickEvents: beside it stands a button that puts one, and fields for its place */}
       <svg
-        viewBox={`0 0 ${WIDTH} ${height}`}
+        viewBox={`0 0 ${width} ${height}`}
         width="100%"
         role={onScrew ? 'group' : 'img'}
         aria-label={`${step.text}: ${fasteners.length} screws, ${catches.length} catches`}
@@ -61,53 +75,46 @@ export function OpeningPicture({
           ((e) => {
             const box = e.currentTarget.getBoundingClientRect();
             const at = {
-              x: ((e.clientX - box.left) / box.width) * WIDTH,
+              x: ((e.clientX - box.left) / box.width) * width,
               y: ((e.clientY - box.top) / box.height) * height,
             };
-            onPlace((at.x - 16) / (WIDTH - 32), (at.y - 16) / (height - 32));
+            onPlace((at.x - 16) / (width - 32), (at.y - 16) / (height - 32));
           })
         }
       >
-        <Shell form={outline?.form} height={height} />
-        {catches.map((c) => {
-          const { x, y } = at(c);
-          return (
-            <g key={c.id}>
-              <title>{`${c.start ? 'Start here' : 'Catch'}: ${c.direction || 'way not noted'}; ${c.tool || 'tool not noted'}`}</title>
-              <path
-                d={`M${x - 7} ${y + 6}h14l-7-12z`}
-                fill={c.start ? 'currentColor' : 'none'}
-                stroke="currentColor"
-                strokeWidth="1.8"
-              />
-              {c.start && (
-                <text
-                  // Beneath its mark: beside it the screws are.
-                  x={Math.min(Math.max(x, 20), WIDTH - 20)}
-                  y={y + 20 > height - 4 ? y - 12 : y + 20}
-                  textAnchor="middle"
-                  fill="currentColor"
-                  style={{ fontSize: 13, fontWeight: 700 }}
-                >
-                  start
-                </text>
-              )}
-            </g>
-          );
-        })}
+        <Shell form={outline?.form} width={width} height={height} />
+        {catches.map((c) => (
+          <CatchMark
+            key={c.id}
+            c={c}
+            at={markAt(at(c), screws, width, height)}
+            screws={screws}
+            width={width}
+            height={height}
+            chosen={chosen === c.id}
+            onCatch={onCatch}
+          />
+        ))}
         {fasteners.map((f) => (
           <Screw
             key={f.id}
             f={f}
             {...at(f)}
             number={groups.indexOf(screwKind(f)) + 1}
+            chosen={chosen === f.id}
             onScrew={onPlace || (f.role !== 'LEAVE_ALONE' && f.role !== 'SHARED') ? onScrew : undefined}
           />
         ))}
       </svg>
       <Box fontSize="sm">
         {groups.length > 0 && (
-          <Box as="ul" listStyleType="none">
+          <Box
+            as="ul"
+            listStyleType="none"
+            display={large ? 'flex' : undefined}
+            flexWrap="wrap"
+            columnGap="6"
+          >
             {groups.map((g, i) => (
               <li key={g}>
                 <b>{i + 1}</b>: {fasteners.filter((f) => screwKind(f) === g).length} × {g}
@@ -143,17 +150,119 @@ export function OpeningPicture({
   );
 }
 
+type Point = { x: number; y: number };
+
+const near = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y) < APART;
+
+/** Where the mark of a catch is drawn: at its place, or beside it where a screw is there, the nearer edge first. */
+export function markAt(place: Point, screws: Point[], width: number, height: number): Point {
+  const toEdge = place.y > height / 2 ? APART : -APART;
+  const tried: [number, number][] = [
+    [0, 0],
+    [0, toEdge],
+    [0, -toEdge],
+    [APART, 0],
+    [-APART, 0],
+  ];
+  const within = (p: Point) => ({
+    x: Math.max(9, Math.min(width - 9, p.x)),
+    y: Math.max(9, Math.min(height - 8, p.y)),
+  });
+  const places = tried.map(([x, y]) => within({ x: place.x + x, y: place.y + y }));
+  return places.find((p) => !screws.some((s) => near(s, p))) ?? places[0];
+}
+
+function CatchMark({
+  c,
+  at,
+  screws,
+  width,
+  height,
+  chosen,
+  onCatch,
+}: {
+  c: Step['catches'][number];
+  at: Point;
+  screws: Point[];
+  width: number;
+  height: number;
+  chosen: boolean;
+  onCatch?: (id: string) => void;
+}) {
+  const { x, y } = at;
+  // The word stands where neither a screw nor the edge is.
+  const words: [number, number][] = [
+    [24, 5],
+    [-24, 5],
+    [0, 22],
+    [0, -14],
+  ];
+  const free = ([dx, dy]: [number, number]) =>
+    x + dx > 20 &&
+    x + dx < width - 20 &&
+    y + dy < height - 4 &&
+    !screws.some((s) => near(s, { x: x + dx, y: y + dy - 4 }));
+  const [dx, dy] = words.find(free) ?? words[0];
+  const name = `${c.start ? 'Start here' : 'Catch'} ${c.id}: ${c.direction || 'way not noted'}; ${c.tool || 'tool not noted'}`;
+  const drawn = (
+    <>
+      <title>{name}</title>
+      <path
+        d={`M${x - 7} ${y + 6}h14l-7-12z`}
+        fill={c.start ? 'currentColor' : 'none'}
+        stroke={chosen ? 'var(--chakra-colors-accent)' : 'currentColor'}
+        strokeWidth={chosen ? 3.5 : 1.8}
+      />
+      {c.start && (
+        <text
+          x={x + dx}
+          y={y + dy}
+          textAnchor="middle"
+          fill="currentColor"
+          style={{ fontSize: 13, fontWeight: 700 }}
+        >
+          start
+        </text>
+      )}
+    </>
+  );
+  if (!onCatch) return <g>{drawn}</g>;
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside a drawing
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={name}
+      data-catch={c.id}
+      style={{ cursor: 'pointer' }}
+      onClick={(e) => (e.stopPropagation(), onCatch(c.id))}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          e.stopPropagation();
+          onCatch(c.id);
+        }
+      }}
+    >
+      <rect x={x - 14} y={y - 14} width="28" height="28" fill="transparent" />
+      {drawn}
+    </g>
+  );
+}
+
 function Screw({
   f,
   x,
   y,
   number,
+  chosen,
   onScrew,
 }: {
   f: Fastener;
   x: number;
   y: number;
   number: number;
+  chosen: boolean;
   onScrew?: (f: Fastener) => void;
 }) {
   const out = f.state === 'OUT' || f.state === 'MISSING' || f.state === 'LEFT';
@@ -162,8 +271,8 @@ function Screw({
   const name = `Screw ${f.id}, ${screwKind(f)}${f.hiddenUnder ? `, under ${f.hiddenUnder}` : ''}: ${f.state ? STATE[f.state] : 'in its hole'}`;
   const shape = {
     fill: out ? 'none' : 'var(--chakra-colors-panel)',
-    stroke: stuck ? 'var(--chakra-colors-stop)' : 'currentColor',
-    strokeWidth: stuck ? 3.5 : 2,
+    stroke: stuck ? 'var(--chakra-colors-stop)' : chosen ? 'var(--chakra-colors-accent)' : 'currentColor',
+    strokeWidth: stuck || chosen ? 3.5 : 2,
     strokeDasharray: out ? '3 3' : undefined,
   };
   const drawn = (
@@ -222,9 +331,8 @@ function Screw({
 }
 
 /** The outline of a side, told apart by what it has: a hinge, keys, a foot, slots. */
-function Shell({ form, height }: { form: Form | undefined; height: number }) {
+function Shell({ form, width: w, height }: { form: Form | undefined; width: number; height: number }) {
   const line = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.5, opacity: 0.55 };
-  const w = WIDTH;
   return (
     <g>
       <rect

@@ -1,7 +1,6 @@
 import { Box, Button, Flex, Grid, Input, NativeSelect, Text, Textarea } from '@chakra-ui/react';
 import type { Schemas } from '../../../api/client';
 import { Small } from '../../../parts/Labelled';
-import { DrawSide } from './DrawSide';
 import * as d from './draft';
 
 type Cable = Schemas['Connector'];
@@ -56,7 +55,7 @@ const CHECKS: [d.Part['checks'][number], string][] = [
   ['DRIVE_SEEN', 'drive seen'],
 ];
 
-/** One part: what lies over it, how it comes off and goes back, its screws, catches and cables. */
+/** One part: what lies over it, how it comes off and goes back, its cables. */
 export function PartForm({
   record,
   part,
@@ -69,8 +68,8 @@ export function PartForm({
   const change = (next: Partial<d.Part>) => onChange(d.changePart(record, part.id, next));
   const others = record.access.parts.filter((p) => p.id !== part.id);
   return (
-    <Box as="section" aria-label={`Part ${part.name}`}>
-      <Flex gap="3" wrap="wrap" align="center" mb="2">
+    <Box>
+      <Flex gap="2" wrap="wrap" align="center" mb="2">
         <Small label="Name" width="14rem" value={part.name} onCommit={(name) => change({ name })} />
         <Select label="kind" value={part.kind} options={KINDS} onChange={(kind) => change({ kind })} />
         <Select
@@ -108,8 +107,7 @@ export function PartForm({
         value={part.raises}
         onToggle={(id) => change({ raises: d.toggle(part.raises, id) })}
       />
-      <DrawSide record={record} part={part} onChange={onChange} />
-      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="3" mt="2">
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr', xl: '1fr' }} gap="3" mt="2">
         <Words label="How it comes off" value={part.how} onCommit={(how) => change({ how })} />
         <Words label="How it goes back" value={part.howOn} onCommit={(howOn) => change({ howOn })} />
       </Grid>

@@ -8,7 +8,8 @@ import { Bays } from './Bays';
 import { Controllers } from './Controllers';
 import * as d from './draft';
 import { Closing, Limits, Sides, StartForm, Ways } from './Others';
-import { KINDS, NewOne, PartForm, Select, SIDES } from './PartForm';
+import { KINDS, NewOne, Select, SIDES } from './PartForm';
+import { PartRoom } from './PartRoom';
 
 const kept = (id: string) => `ridge-record:${id}`;
 
@@ -101,7 +102,6 @@ function Editor({
   const part = draft.record.access.parts.find((p) => p.id === chosen) ?? draft.record.access.parts[0];
   const faults = look.data?.faults ?? [];
   const sections = {
-    PARTS: 'Parts',
     WAYS: 'Ways in',
     BAYS: 'Other places',
     CLOSING: 'Closing',
@@ -110,6 +110,47 @@ function Editor({
     LIMITS: 'Limits',
     CONTROLLERS: 'Controllers and rates',
   };
+  const yields = (
+    <Box
+      as="section"
+      aria-label="What it yields"
+      aria-live="polite"
+      bg="panel"
+      borderRadius="md"
+      px="4"
+      py="2"
+      mt="3"
+    >
+      {look.error && <Text color="stop">{look.error.message}</Text>}
+      {faults.length > 0 ? (
+        <Box color="stop">
+          <Text fontWeight="700">⬣ It does not hold together yet</Text>
+          <Box as="ul" ps="5" listStyleType="disc">
+            {faults.map((f) => (
+              <li key={f.path + f.fault + f.value}>
+                <b>{f.path}</b> {f.fault} {f.value && `(${f.value})`}
+              </li>
+            ))}
+          </Box>
+        </Box>
+      ) : (
+        look.data && <Text fontWeight="700">Checked as you draw: nothing contradicts.</Text>
+      )}
+      {(look.data?.ways ?? []).map((w) => (
+        <Text key={w.position} data-way={w.position}>
+          <b>
+            {w.label}: {w.minutes} min{w.turns > 0 && `, ${w.turns} ${w.turns === 1 ? 'turn' : 'turns'}`}.
+          </b>{' '}
+          {w.off.length > 0 ? `Off: ${w.off.join(', ')}. ` : 'Open to the hand. '}
+          {w.off.length > 0 && (
+            <Text as="span" color="quiet">
+              Back: {w.back.join(', ')}.
+            </Text>
+          )}
+        </Text>
+      ))}
+    </Box>
+  );
   return (
     <Box as="main" p={{ base: '3', md: '4' }} width="full">
       <Keys map={keys} />
@@ -153,66 +194,92 @@ function Editor({
         </Button>
       </Flex>
       <Faults problem={send.error} />
-      <Flex gap="2" wrap="wrap" mb="3" role="tablist" aria-label="What of the record">
-        {(Object.keys(sections) as (keyof typeof sections)[]).map((s) => (
-          <Button
-            key={s}
-            size="sm"
-            role="tab"
-            aria-selected={section === s}
-            variant={section === s ? 'solid' : 'outline'}
-            color={section === s ? undefined : 'ink'}
-            onClick={() => setSection(s)}
-          >
-            {sections[s]}
-          </Button>
-        ))}
-      </Flex>
       <Grid
-        templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 19rem' }}
+        templateColumns={{ base: 'minmax(0, 1fr)', lg: '15rem minmax(0, 1fr)' }}
         gap="4"
         alignItems="start"
       >
+        <Box>
+          <Text color="quiet" fontSize="sm">
+            In the order of coming off
+          </Text>
+          <Stack gap="0.5" as="nav" aria-label="Parts">
+            {d.inOrder(draft.record.access.parts).map(({ part: p, depth }) => {
+              const on = section === 'PARTS' && p.id === part?.id;
+              return (
+                <Button
+                  key={p.id}
+                  size="sm"
+                  height="auto"
+                  py="1.5"
+                  ps={`${0.75 + 0.75 * Math.min(depth, 4)}rem`}
+                  justifyContent="space-between"
+                  textAlign="start"
+                  whiteSpace="normal"
+                  variant="ghost"
+                  bg={on ? 'accentSoft' : undefined}
+                  color="ink"
+                  aria-current={on || undefined}
+                  onClick={() => {
+                    setSection('PARTS');
+                    setChosen(p.id);
+                  }}
+                >
+                  {p.name}
+                  <Text as="span" color="quiet" fontWeight="400" fontSize="xs" textAlign="right">
+                    {p.fasteners.length > 0 && `${p.fasteners.length} screws, `}
+                    {p.secondsOff < 60 ? `${p.secondsOff} s` : `${Math.round(p.secondsOff / 60)} min`}
+                  </Text>
+                </Button>
+              );
+            })}
+          </Stack>
+          <details>
+            <Box as="summary" cursor="pointer" fontWeight="600" my="2">
+              Add a part
+            </Box>
+            <Stack gap="2">
+              <Select label="a" value={kind} options={KINDS} onChange={setKind} />
+              <Select label="on" value={side} options={SIDES} onChange={setSide} />
+              <NewOne
+                label="name of a new part"
+                onAdd={(n) => {
+                  const next = d.addPart(draft.record, n, kind, side);
+                  change(next);
+                  setSection('PARTS');
+                  setChosen(next.access.parts.at(-1)?.id ?? '');
+                }}
+              />
+            </Stack>
+          </details>
+          <Stack gap="0.5" mt="2" role="tablist" aria-orientation="vertical" aria-label="What of the record">
+            {(Object.keys(sections) as (keyof typeof sections)[]).map((s) => (
+              <Button
+                key={s}
+                size="sm"
+                role="tab"
+                aria-selected={section === s}
+                justifyContent="start"
+                variant="ghost"
+                bg={section === s ? 'accentSoft' : undefined}
+                color="ink"
+                onClick={() => setSection(s)}
+              >
+                {sections[s]}
+              </Button>
+            ))}
+          </Stack>
+        </Box>
         <Box minW="0">
-          {section === 'PARTS' && (
-            <Grid templateColumns={{ base: 'minmax(0, 1fr)', md: '13rem minmax(0, 1fr)' }} gap="4">
-              <Stack gap="1" as="nav" aria-label="Parts">
-                {draft.record.access.parts.map((p) => (
-                  <Button
-                    key={p.id}
-                    size="sm"
-                    justifyContent="start"
-                    variant={p.id === part?.id ? 'solid' : 'ghost'}
-                    color={p.id === part?.id ? undefined : 'ink'}
-                    onClick={() => setChosen(p.id)}
-                  >
-                    {p.name}
-                    {p.fasteners.length > 0 && ` · ${p.fasteners.length}`}
-                  </Button>
-                ))}
-                <Box mt="2">
-                  <Select label="a" value={kind} options={KINDS} onChange={setKind} />
-                  <Select label="on" value={side} options={SIDES} onChange={setSide} />
-                  <NewOne
-                    label="name of a new part"
-                    onAdd={(n) => {
-                      const next = d.addPart(draft.record, n, kind, side);
-                      change(next);
-                      setChosen(next.access.parts.at(-1)?.id ?? '');
-                    }}
-                  />
-                </Box>
-              </Stack>
-              {part ? (
-                <PartForm key={part.id} record={draft.record} part={part} onChange={change} />
-              ) : (
-                <Text color="quiet">
-                  A part is whatever has to come off: the base, a hatch, the battery's plug, a plate. Name the
-                  first one at the left.
-                </Text>
-              )}
-            </Grid>
-          )}
+          {section === 'PARTS' &&
+            (part ? (
+              <PartRoom key={part.id} record={draft.record} part={part} onChange={change} yields={yields} />
+            ) : (
+              <Text color="quiet">
+                A part is whatever has to come off: the base, a hatch, the battery's plug, a plate. Name the
+                first one at the left.
+              </Text>
+            ))}
           {section === 'WAYS' && <Ways record={draft.record} onChange={change} />}
           {section === 'BAYS' && <Bays record={draft.record} onChange={change} />}
           {section === 'CLOSING' && <Closing record={draft.record} onChange={change} />}
@@ -220,30 +287,7 @@ function Editor({
           {section === 'START' && <StartForm record={draft.record} onChange={change} />}
           {section === 'CONTROLLERS' && <Controllers record={draft.record} onChange={change} />}
           {section === 'LIMITS' && <Limits record={draft.record} onChange={change} />}
-        </Box>
-        <Box as="aside" aria-label="What it yields" aria-live="polite">
-          {look.error && <Text color="stop">{look.error.message}</Text>}
-          {faults.length > 0 && (
-            <Box color="stop">
-              <Text fontWeight="700">⬣ It does not hold together yet</Text>
-              <Box as="ul" ps="5" listStyleType="disc">
-                {faults.map((f) => (
-                  <li key={f.path + f.fault + f.value}>
-                    <b>{f.path}</b> {f.fault} {f.value && `(${f.value})`}
-                  </li>
-                ))}
-              </Box>
-            </Box>
-          )}
-          {(look.data?.ways ?? []).map((w) => (
-            <Box key={w.position} mb="3" data-way={w.position}>
-              <Text fontWeight="700">
-                {w.label}: {w.minutes} min{w.turns > 0 && `, ${w.turns} ${w.turns === 1 ? 'turn' : 'turns'}`}
-              </Text>
-              <Text>{w.off.length > 0 ? `Off: ${w.off.join(', ')}` : 'Open to the hand'}</Text>
-              {w.off.length > 0 && <Text color="quiet">Back: {w.back.join(', ')}</Text>}
-            </Box>
-          ))}
+          {section !== 'PARTS' && yields}
         </Box>
       </Grid>
     </Box>

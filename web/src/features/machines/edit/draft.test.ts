@@ -50,4 +50,18 @@ describe('a record on its way', () => {
     const r = d.placeCatch(d.placeCatch(drawn(), 'base', 0, 0), 'base', 1, 1);
     expect(r.access.parts[0].catches.map((c) => c.start)).toEqual([true, false]);
   });
+
+  it('lists its parts as they come off, what lies under others below them', () => {
+    const part = (id: string, needsOff: string[]) => ({ id, needsOff }) as d.Part;
+    const order = d.inOrder([
+      part('plate', ['plug', 'base']),
+      part('plug', ['base']),
+      part('base', []),
+      // A record on its way may contradict itself.
+      part('a', ['b']),
+      part('b', ['a']),
+    ]);
+    expect(order.map((o) => o.part.id)).toEqual(['base', 'plug', 'plate', 'a', 'b']);
+    expect(order.map((o) => o.depth).slice(0, 3)).toEqual([0, 1, 2]);
+  });
 });

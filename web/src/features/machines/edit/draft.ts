@@ -164,3 +164,19 @@ export function inList<T extends { id: string }>(list: T[], id: string, change: 
 export function toggle<T>(list: T[], item: T): T[] {
   return list.includes(item) ? list.filter((x) => x !== item) : [...list, item];
 }
+
+/** Parts in the order in which they come off, each with how many lie over one another above it. */
+export function inOrder(parts: Part[]): { part: Part; depth: number }[] {
+  const byId = new Map(parts.map((p) => [p.id, p]));
+  const depth = (p: Part, above: string[]): number =>
+    above.includes(p.id)
+      ? 0
+      : Math.max(
+          0,
+          ...p.needsOff.flatMap((id) => {
+            const over = byId.get(id);
+            return over ? [1 + depth(over, [...above, p.id])] : [];
+          }),
+        );
+  return parts.map((part) => ({ part, depth: depth(part, []) })).sort((a, b) => a.depth - b.depth);
+}

@@ -253,6 +253,7 @@ class OpeningJourneyTest {
         t.page.keyboard().press("Control+z");
         assertThat(t.page.locator("main [data-screw]")).hasCount(2);
         t.page.keyboard().press("Control+Shift+Z");
+        t.page.getByText("Add a part").click();
         t.page.getByLabel("name of a new part").fill("Heat plate");
         t.page.keyboard().press("Enter");
         sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Part Heat plate")));
