@@ -166,7 +166,7 @@ export function markAt(place: Point, screws: Point[], width: number, height: num
   ];
   const within = (p: Point) => ({
     x: Math.max(9, Math.min(width - 9, p.x)),
-    y: Math.max(9, Math.min(height - 8, p.y)),
+    y: Math.max(14, Math.min(height - 12, p.y)),
   });
   const places = tried.map(([x, y]) => within({ x: place.x + x, y: place.y + y }));
   return places.find((p) => !screws.some((s) => near(s, p))) ?? places[0];
@@ -192,8 +192,8 @@ function CatchMark({
   const { x, y } = at;
   // The word stands where neither a screw nor the edge is.
   const words: [number, number][] = [
-    [24, 5],
-    [-24, 5],
+    [28, 4],
+    [-28, 4],
     [0, 22],
     [0, -14],
   ];

@@ -48,7 +48,15 @@ export function PartRoom({
         />
         {yields}
       </Box>
-      <Box as="aside" aria-label="What is chosen" bg="panel" borderRadius="md" p="4" minW="0">
+      <Box
+        as="aside"
+        aria-label="What is chosen"
+        bg="panel"
+        borderRadius="md"
+        p="4"
+        minW="0"
+        css={{ '& label > span:first-of-type': { minWidth: '6rem' } }}
+      >
         {(screw || mark) && (
           <Button size="xs" variant="outline" color="ink" mb="3" onClick={() => setChosen(undefined)}>
             To the part: {part.name}

@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Grid, Heading, Link, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
+import { Press } from '../../../parts/Hand';
 import { type KeyMap, Keys } from '../../../parts/keys';
 import { useChangeRecord, useCheckedRecord, useMachine, useWholeRecord } from '../api';
 import { Faults } from '../Faults';
@@ -180,8 +181,14 @@ function Editor({
         <Link asChild color="accent" textDecoration="underline">
           <RouterLink to={`/machines/${id}`}>To the record</RouterLink>
         </Link>
-        <Button
-          disabled={!changed || faults.length > 0 || look.isFetching}
+        <Press
+          lacks={
+            !changed
+              ? 'Nothing is changed yet.'
+              : faults.length > 0
+                ? 'It does not hold together yet: what contradicts stands under the drawing.'
+                : look.isFetching && 'One moment: it is being checked.'
+          }
           loading={send.isPending}
           onClick={() =>
             send.mutate(
@@ -191,7 +198,7 @@ function Editor({
           }
         >
           Keep as version {version + 1}
-        </Button>
+        </Press>
       </Flex>
       <Faults problem={send.error} />
       <Grid
