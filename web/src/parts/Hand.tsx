@@ -29,14 +29,17 @@ function beside(): Place {
 
 /** The one place of a page from which refusals are said where the hand is, and to who hears the page. */
 export function AtHand() {
-  const [said, setSaid] = useState<Said & Place>();
+  // What was refused stays until it is read; once something else is pressed it lies in a corner, out of the way.
+  const [said, setSaid] = useState<Said & Place & { aside: boolean }>();
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const presses = (e: Event) => {
       const t = e.target instanceof Element ? e.target : undefined;
-      if (t && !t.closest('[data-at-hand]')) hand = t.closest('button, a, label, [role]') ?? t;
+      if (!t || t.closest('[data-at-hand]')) return;
+      hand = t.closest('button, a, label, [role]') ?? t;
+      if (e.type !== 'pointerup') setSaid((s) => (s?.onRead ? { ...s, aside: true } : undefined));
     };
-    listener = (next) => setSaid({ ...next, ...beside() });
+    listener = (next) => setSaid({ ...next, ...beside(), aside: false });
     window.addEventListener('click', presses, true);
     window.addEventListener('drop', presses, true);
     window.addEventListener('pointerup', presses, true);
@@ -60,7 +63,7 @@ export function AtHand() {
     return () => window.removeEventListener('keydown', closes);
   });
   useLayoutEffect(() => {
-    if (said) box.current?.scrollIntoView({ block: 'nearest' });
+    if (said && !said.aside) box.current?.scrollIntoView({ block: 'nearest' });
   }, [said]);
   return (
     <Portal>
@@ -68,9 +71,10 @@ export function AtHand() {
         ref={box}
         role="alert"
         data-at-hand
-        position="absolute"
+        position={said?.aside ? 'fixed' : 'absolute'}
         zIndex="popover"
-        style={said && { left: said.left, top: said.top }}
+        pointerEvents="none"
+        style={said && (said.aside ? { right: GAP, bottom: GAP } : { left: said.left, top: said.top })}
         width={said ? `min(${WIDTH}px, calc(100vw - ${2 * GAP}px))` : undefined}
         scrollMarginTop="64px"
         scrollMarginBottom="12px"
@@ -90,7 +94,7 @@ export function AtHand() {
             align="start"
           >
             <Text flex="1">{said.message}</Text>
-            <Button size="xs" minH="2rem" variant="outline" color="ink" onClick={read}>
+            <Button size="xs" minH="2rem" variant="outline" color="ink" pointerEvents="auto" onClick={read}>
               Understood
             </Button>
           </Flex>

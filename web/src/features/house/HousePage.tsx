@@ -36,6 +36,7 @@ export function HousePage({ account }: { account: Account }) {
             <One key={q.id} question={q} house={house.data} writes={writes} />
           ))}
           <TermsForm house={house.data} writes={writes} />
+          <LetterheadForm house={house.data} writes={writes} />
           <WorkForm house={house.data} writes={writes} />
           <History name="Changes of the rules" changes={house.data.rulesHistory} />
           <History name="Changes of the terms" changes={house.data.termsHistory} />
@@ -159,6 +160,48 @@ function TermsForm({ house, writes }: { house: House; writes: boolean }) {
           path="/api/house/terms"
           what={{ expectedVersion: begun, terms }}
           button="Keep these terms"
+          onKept={show}
+          onLeave={() => show(house)}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** What stands at the head of report, slip and return slip: typed once. */
+function LetterheadForm({ house, writes }: { house: House; writes: boolean }) {
+  const [head, setHead] = useState(house.letterhead);
+  const [begun, setBegun] = useState(house.letterheadVersion);
+  const show = (now: House) => {
+    setHead(now.letterhead);
+    setBegun(now.letterheadVersion);
+  };
+  const changed = JSON.stringify(head) !== JSON.stringify(house.letterhead);
+  const field = (label: string, key: keyof typeof head, most: number) => (
+    <Field.Root disabled={!writes}>
+      <Field.Label fontWeight="600">{label}</Field.Label>
+      <Input
+        value={head[key]}
+        maxLength={most}
+        onChange={(e) => setHead({ ...head, [key]: e.target.value })}
+      />
+    </Field.Root>
+  );
+  return (
+    <Box as="section" aria-label="Head of the papers">
+      <Heading as="h2" size="lg" mb="2">
+        Head of the papers
+      </Heading>
+      <Grid templateColumns={{ base: '1fr', md: '2fr 7rem 3fr' }} gap="3">
+        {field("The shop's name", 'name', 80)}
+        {field('Mark, letters', 'mark', 4)}
+        {field('Where it is, how it is reached', 'address', 160)}
+      </Grid>
+      {writes && changed && (
+        <Keep
+          path="/api/house/letterhead"
+          what={{ expectedVersion: begun, letterhead: head }}
+          button="Keep this head"
           onKept={show}
           onLeave={() => show(house)}
         />

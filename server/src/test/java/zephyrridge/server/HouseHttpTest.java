@@ -179,4 +179,38 @@ class HouseHttpTest {
         terms.put("labourPerHour", "48.00");
         ok(lead.put("/api/house/terms", Map.of("expectedVersion", 1, "terms", terms, "reason", "back to what was")));
     }
+
+    /** The shop's name and mark are typed once and stand at the head of each paper, as text. */
+    @Test
+    void papersHaveTheShopsHead(TestServer.Running server) {
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        long version = ok(lead.get("/api/house")).get("letterheadVersion").asLong();
+        Map<String, Object> body = Map.of(
+                "expectedVersion",
+                version,
+                "reason",
+                "moved",
+                "letterhead",
+                Map.of("name", "Mill & <b>Moss</b>", "mark", "MM", "address", "Behind the mill"));
+        assertThat(ApiClient.signedIn(server, "ilka")
+                        .put("/api/house/letterhead", body)
+                        .status())
+                .isEqualTo(403);
+        ok(lead.put("/api/house/letterhead", body));
+        assertThat(lead.put("/api/house/letterhead", body).status()).isEqualTo(409);
+        assertThat(lead.get("/api/jobs/1/report.html").body())
+                .contains("Mill &amp; &lt;b&gt;Moss&lt;/b&gt;")
+                .contains("<span class=\"mark\">MM</span>")
+                .contains("Behind the mill");
+        ok(lead.put(
+                "/api/house/letterhead",
+                Map.of(
+                        "expectedVersion",
+                        version + 1,
+                        "reason",
+                        "plain paper",
+                        "letterhead",
+                        Map.of("name", "", "mark", "MM", "address", "Behind the mill"))));
+        assertThat(lead.get("/api/jobs/1/report.html").body()).doesNotContain("Behind the mill");
+    }
 }

@@ -206,7 +206,7 @@ function Trials({
       )}
       <Stack as="ul" listStyleType="none" gap="1">
         {trials.map((t) => (
-          <Flex as="li" key={t.id} gap="3" align="baseline" opacity={t.retracted ? 0.6 : 1}>
+          <Flex as="li" key={t.id} gap="3" align="baseline" color={t.retracted ? 'quiet' : undefined}>
             <Text
               as="span"
               width="5.5rem"

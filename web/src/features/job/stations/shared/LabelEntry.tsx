@@ -24,15 +24,21 @@ export function LabelEntry({
   const reading = useLabel(asked);
   const shown = line.trim() === '' ? undefined : reading.data;
   const complete = shown?.complete === true && shown.line === line;
-  // A scanner ends with Enter before the line is decoded: it is kept until then, and presses the first button.
+  const decoded =
+    line.trim() === '' ||
+    (asked === line && !reading.isFetching && (reading.isError || reading.data?.line === line));
+  // Scanners and fast hands press before the line is decoded: that is kept until then. Enter means the first button.
   const [entered, setEntered] = useState<string>();
   const buttons = useRef<HTMLDivElement>(null);
+  const pressed = useRef<HTMLButtonElement>(undefined);
   useEffect(() => {
-    if (complete && entered === line) {
+    if (decoded && entered === line) {
       setEntered(undefined);
-      buttons.current?.querySelector<HTMLButtonElement>('button:not(:disabled)')?.click();
+      const first = buttons.current?.querySelector<HTMLButtonElement>('button:not(:disabled)');
+      (pressed.current ?? first)?.click();
+      pressed.current = undefined;
     }
-  }, [complete, entered, line]);
+  }, [decoded, entered, line]);
   return (
     <Box bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
       <Flex gap="2" align="end" wrap="wrap">
@@ -51,7 +57,18 @@ export function LabelEntry({
           />
         </Field.Root>
         {/* What was typed in the meantime stays. */}
-        <Flex ref={buttons} gap="2" wrap="wrap" align="end">
+        <Flex
+          ref={buttons}
+          gap="2"
+          wrap="wrap"
+          align="end"
+          onClickCapture={(e) => {
+            if (decoded) return;
+            e.stopPropagation();
+            pressed.current = (e.target as Element).closest('button') ?? undefined;
+            setEntered(line);
+          }}
+        >
           {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
         </Flex>
       </Flex>

@@ -22,6 +22,8 @@ import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.server.account.Accounts;
 import zephyrridge.server.account.DemoAccounts;
 import zephyrridge.server.drawer.Drawer;
+import zephyrridge.server.house.House;
+import zephyrridge.server.house.Letterhead;
 import zephyrridge.server.limit.Limits;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.maker.Makers;
@@ -42,6 +44,7 @@ class DemoLoader implements SmartLifecycle {
     private final Suppliers suppliers;
     private final Sheets sheets;
     private final Limits limits;
+    private final House house;
     private final Clock clock;
 
     DemoLoader(
@@ -55,10 +58,12 @@ class DemoLoader implements SmartLifecycle {
             Suppliers suppliers,
             Sheets sheets,
             Limits limits,
+            House house,
             Clock clock) {
         this.suppliers = suppliers;
         this.sheets = sheets;
         this.limits = limits;
+        this.house = house;
         this.clock = clock;
         this.accounts = accounts;
         this.machines = machines;
@@ -135,6 +140,12 @@ class DemoLoader implements SmartLifecycle {
         makers.name(new Jep106(104, 0x61), "Corvane");
         makers.name(new Jep106(109, 0x2F), "Marlstone");
         makers.name(new Jep106(112, 0x3B), "Heathline");
+        house.change(
+                House.Setting.LETTERHEAD,
+                0,
+                new Letterhead("Gorse Bank Workshop", "GB", "Two benches in the valley, Tuesday to Saturday"),
+                "as on the door",
+                DemoAccounts.ALL.get(0).login());
         sheets();
         trials();
         jobs.load();

@@ -21,7 +21,8 @@ public class House {
     public enum Setting {
         RULES,
         TERMS,
-        WORK
+        WORK,
+        LETTERHEAD
     }
 
     /** A setting as it is, with the version that a change has to name; 0 as shipped. */
@@ -51,6 +52,10 @@ public class House {
 
     public Current<List<WorkProfile>> work() {
         return read(Setting.WORK, new TypeReference<List<WorkProfile>>() {}, WorkProfile.shipped());
+    }
+
+    public Current<Letterhead> letterhead() {
+        return read(Setting.LETTERHEAD, new TypeReference<Letterhead>() {}, Letterhead.NONE);
     }
 
     public List<Change> history(Setting setting) {

@@ -38,7 +38,9 @@ class HouseController {
             List<ChangeView> termsHistory,
             long workVersion,
             List<WorkProfile> work,
-            List<ChangeView> workHistory) {}
+            List<ChangeView> workHistory,
+            long letterheadVersion,
+            Letterhead letterhead) {}
 
     record ChooseSchool(
             long expectedVersion, @NotBlank @Size(max = 40) String school, @NotBlank @Size(max = 500) String reason) {}
@@ -49,6 +51,9 @@ class HouseController {
             long expectedVersion,
             @NotNull @Size(min = 1, max = 40) List<WorkProfile> work,
             @NotBlank @Size(max = 500) String reason) {}
+
+    record ChangeLetterhead(
+            long expectedVersion, @NotNull @Valid Letterhead letterhead, @NotBlank @Size(max = 500) String reason) {}
 
     private final House house;
     private final Texts texts;
@@ -63,6 +68,7 @@ class HouseController {
         House.Current<HouseRules> rules = house.rules();
         House.Current<Terms> terms = house.terms();
         House.Current<List<WorkProfile>> work = house.work();
+        House.Current<Letterhead> letterhead = house.letterhead();
         return new HouseView(
                 rules.version(),
                 questions(rules.value()),
@@ -72,7 +78,9 @@ class HouseController {
                 history(House.Setting.TERMS),
                 work.version(),
                 work.value(),
-                history(House.Setting.WORK));
+                history(House.Setting.WORK),
+                letterhead.version(),
+                letterhead.value());
     }
 
     @PutMapping("/api/house/rules")
@@ -87,6 +95,12 @@ class HouseController {
     @PutMapping("/api/house/terms")
     HouseView terms(@Valid @RequestBody ChangeTerms body, Principal who) {
         house.change(House.Setting.TERMS, body.expectedVersion(), body.terms(), body.reason(), who.getName());
+        return house();
+    }
+
+    @PutMapping("/api/house/letterhead")
+    HouseView letterhead(@Valid @RequestBody ChangeLetterhead body, Principal who) {
+        house.change(House.Setting.LETTERHEAD, body.expectedVersion(), body.letterhead(), body.reason(), who.getName());
         return house();
     }
 

@@ -20,6 +20,8 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
 import zephyrridge.core.change.Characters;
+import zephyrridge.server.house.House;
+import zephyrridge.server.house.Letterhead;
 
 /** Turns a page of XHTML into an A4 PDF. Nothing is fetched while it is drawn: type comes from the application. */
 @Component
@@ -38,6 +40,8 @@ public class Paper {
             .caution { font-weight: bold; } .drawing { width: 70mm; } .large { font-size: 18pt; font-weight: bold; }
             th { border-bottom: 0.3mm solid #000; } .sign { margin-top: 14mm; border-spacing: 6mm 0; border-collapse: separate; }
             .sign td { border-top: 0.3mm solid #000; font-size: 8pt; }
+            .head { border-bottom: 0.6mm solid #000; margin-bottom: 5mm; padding-bottom: 1.5mm; font-size: 8pt; }
+            .shop { font-size: 13pt; font-weight: bold; } .mark { border: 0.5mm solid #000; padding: 0.4mm 1.6mm; margin-right: 2mm; }
             """;
 
     /** For {@link #page}: nothing but this very style may apply, and nothing is loaded. */
@@ -52,6 +56,12 @@ public class Paper {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java has SHA-256", e);
         }
+    }
+
+    private final House house;
+
+    Paper(House house) {
+        this.house = house;
     }
 
     static {
@@ -78,7 +88,7 @@ public class Paper {
             builder.useUriResolver((base, uri) -> null);
             builder.withHtmlContent(
                     "<html xmlns=\"http://www.w3.org/1999/xhtml\" lang=\"en\"><head><title>" + text(title)
-                            + "</title><style>" + STYLE + "</style></head><body>" + body + "</body></html>",
+                            + "</title><style>" + STYLE + "</style></head><body>" + head() + body + "</body></html>",
                     null);
             builder.toStream(out);
             builder.run();
@@ -99,7 +109,18 @@ public class Paper {
     /** The same as a page of its own, for a browser to print. */
     public String page(String title, String body) {
         return "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"/><title>" + text(title)
-                + "</title><style>" + STYLE + "</style></head><body>" + body + "</body></html>";
+                + "</title><style>" + STYLE + "</style></head><body>" + head() + body + "</body></html>";
+    }
+
+    /** The shop's name and mark, as the house has them; nothing where it has no name. */
+    private String head() {
+        Letterhead shop = house.letterhead().value();
+        if (shop.name().isBlank()) {
+            return "";
+        }
+        String mark = shop.mark().isBlank() ? "" : "<span class=\"mark\">" + text(shop.mark()) + "</span>";
+        return "<div class=\"head\"><span class=\"shop\">" + mark + text(shop.name()) + "</span><br/>"
+                + text(shop.address()) + "</div>";
     }
 
     private static InputStream type(String weight) {
