@@ -94,11 +94,11 @@ export function ChosenCatch({
         </Button>
         <Small
           label="gives"
-          width="14rem"
+          width="11rem"
           value={mark.direction}
           onCommit={(direction) => onChange({ direction })}
         />
-        <Small label="tool" width="14rem" value={mark.tool} onCommit={(tool) => onChange({ tool })} />
+        <Small label="tool" width="11rem" value={mark.tool} onCommit={(tool) => onChange({ tool })} />
         <Button size="sm" variant="outline" color="stop" onClick={() => onChange(undefined)}>
           Take catch {mark.id} out
         </Button>

@@ -70,7 +70,7 @@ export function PartForm({
   return (
     <Box>
       <Flex gap="2" wrap="wrap" align="center" mb="2">
-        <Small label="Name" width="14rem" value={part.name} onCommit={(name) => change({ name })} />
+        <Small label="Name" width="11rem" value={part.name} onCommit={(name) => change({ name })} />
         <Select label="kind" value={part.kind} options={KINDS} onChange={(kind) => change({ kind })} />
         <Select
           label="comes off on"
@@ -84,7 +84,7 @@ export function PartForm({
           onCommit={(v) => change({ secondsOff: Number.parseInt(v, 10) || 0 })}
         />
         <Small
-          label="on"
+          label="seconds on"
           value={String(part.secondsOn)}
           onCommit={(v) => change({ secondsOn: Number.parseInt(v, 10) || 0 })}
         />
@@ -161,7 +161,7 @@ export function PartForm({
         onToggle={(c) => change({ checks: d.toggle(part.checks, c) })}
       />
       <Flex gap="3" align="center" wrap="wrap" mt="2">
-        <Small label="Source" width="18rem" value={part.source} onCommit={(source) => change({ source })} />
+        <Small label="Source" width="11rem" value={part.source} onCommit={(source) => change({ source })} />
         <Button
           size="sm"
           variant="outline"
