@@ -352,6 +352,9 @@ class JobsHttpTest {
         waiting.forEach(h -> assertThat(h.get("state").asString()).startsWith("Waits for parts"));
         JsonNode late = ok(client.get("/api/find?text=late,+promised"));
         late.forEach(h -> assertThat(h.get("state").asString()).matches(".*late, promised \\d{4}-\\d\\d-\\d\\d.*"));
+        // What is late stands under that, as on the board, whatever else it waits for.
+        JsonNode third = ok(client.get("/api/find?text=%233")).get(0);
+        assertThat(third.get("state").asString()).startsWith("Blocked or late, late, promised ");
         // A module that is with nobody is shown in the drawer.
         JsonNode free = ok(client.get("/api/drawer?free=true")).at("/modules/0/tag");
         assertThat(ok(client.get("/api/find?text=" + free.asString())).at("/0/tag"))

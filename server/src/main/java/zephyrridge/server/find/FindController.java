@@ -149,9 +149,8 @@ class FindController {
         Optional<LocalDate> promised = job.order().promised();
         boolean late = waits != Waits.NOTHING
                 && promised.filter(d -> d.isBefore(today)).isPresent();
-        String group = waits == Waits.CAUSE || waits == Waits.TEST ? "FAILING" : waits.name();
         List<String> said = new ArrayList<>();
-        said.add(texts.get("board." + (group.equals("US") && job.blocked() ? "FIRST" : group)));
+        said.add(texts.get("board." + group(job, waits, late)));
         if (waits == Waits.NOTHING) {
             said.add(job.updatedAt().toLocalDate().toString());
         } else {
@@ -159,6 +158,15 @@ class FindController {
             job.partsOn().ifPresent(d -> said.add(texts.say("find.parts", "day", d)));
         }
         return String.join(", ", said);
+    }
+
+    /** The group of the board: what is late first, what is sought by itself, then what is blocked; timers are the board's own. */
+    private static String group(JobListRow job, Waits waits, boolean late) {
+        if (waits == Waits.NOTHING) {
+            return waits.name();
+        }
+        boolean sought = waits == Waits.CAUSE || waits == Waits.TEST;
+        return late || job.blocked() && !sought ? "FIRST" : sought ? "FAILING" : waits.name();
     }
 
     private static String named(String what, String value) {
