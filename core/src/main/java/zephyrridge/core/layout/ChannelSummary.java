@@ -1,5 +1,8 @@
 package zephyrridge.core.layout;
 
+import java.util.Arrays;
+import java.util.List;
+
 /**
  * What the rest of a layout can see of one group of channels that share modules (one channel, or those of a CAMM2 socket). Immutable
  * once made, of constant size for its group; unknown timings stay unknown.
@@ -42,7 +45,7 @@ public final class ChannelSummary {
 
     /** Whether each channel holds as much. */
     public boolean sameTotals(ChannelSummary o) {
-        return java.util.Arrays.equals(totals, o.totals);
+        return Arrays.equals(totals, o.totals);
     }
 
     /** Whether its change asks no more of a hand than another's: of parts, modules, and what is in it at the start. */
@@ -55,6 +58,15 @@ public final class ChannelSummary {
 
     public long installedMib() {
         return installedMib;
+    }
+
+    /** All that memory, minutes and the most bandwidth of a whole layout ask of a group: where it is equal, so are they. */
+    public record Outline(
+            List<Long> totals, int slowest, boolean changed, long changedClasses, int handled, int modules) {}
+
+    public Outline outline() {
+        return new Outline(
+                Arrays.stream(totals).boxed().toList(), clock.slowest, changed, changedClasses, handled, modules);
     }
 
     public boolean isChanged() {

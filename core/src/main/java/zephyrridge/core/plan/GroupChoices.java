@@ -2,7 +2,10 @@ package zephyrridge.core.plan;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.IntToLongFunction;
 import zephyrridge.core.layout.ChannelSummary;
 import zephyrridge.core.layout.LayoutFigures;
 import zephyrridge.core.machine.MachineRecord;
@@ -14,7 +17,21 @@ import zephyrridge.core.module.ModuleSpec;
  */
 final class GroupChoices {
     /** @param kindAt kind by the group's sockets, -1 for none */
-    record Choice(int[] kindAt, ChannelSummary summary) {}
+    record Choice(int[] kindAt, ChannelSummary summary, Reach reach) {}
+
+    /** What a whole layout sees of a choice but its money. */
+    private record Seen(ChannelSummary.Outline outline, Reach reach) {}
+
+    /**
+     * Choices that a whole layout can tell apart by their money only.
+     *
+     * @param any of them
+     * @param leastMinor what is bought for the cheapest of them, at least
+     */
+    record Alike(Choice any, long leastMinor) {}
+
+    /** The choices by what tells them apart, and for each choice the number of its like. */
+    record Likes(List<Alike> alike, int[] numberOf) {}
 
     final int[] sockets;
     final List<Choice> choices = new ArrayList<>();
@@ -61,6 +78,29 @@ final class GroupChoices {
                 .filter(k -> Arrays.stream(sockets).anyMatch(p -> figures.takes(p, kinds.spec(k))))
                 .toArray();
         multisets(goes, 0, new int[sockets.length], 0);
+    }
+
+    /** @param leastOfAPiece what one more piece of a kind costs, at least */
+    Likes likes(IntToLongFunction leastOfAPiece) {
+        Map<Seen, Integer> numbers = new HashMap<>();
+        List<Alike> alike = new ArrayList<>();
+        int[] numberOf = new int[choices.size()];
+        for (int i = 0; i < numberOf.length; i++) {
+            Choice c = choices.get(i);
+            // Kinds that the machine has may cost nothing: how many of them other groups use is not known here.
+            long money = Arrays.stream(c.kindAt)
+                    .filter(k -> k >= 0 && kinds.own.get(k).isEmpty())
+                    .mapToLong(leastOfAPiece::applyAsLong)
+                    .sum();
+            int n = numbers.computeIfAbsent(new Seen(c.summary.outline(), c.reach), seen -> alike.size());
+            if (n == alike.size()) {
+                alike.add(new Alike(c, money));
+            } else if (money < alike.get(n).leastMinor) {
+                alike.set(n, new Alike(c, money));
+            }
+            numberOf[i] = n;
+        }
+        return new Likes(alike, numberOf);
     }
 
     private void multisets(int[] goes, int from, int[] chosen, int count) {
@@ -121,7 +161,15 @@ final class GroupChoices {
     /** One content, each module in the socket that is named; empty where it stops or breaks the order. */
     java.util.Optional<Choice> one(int[] kindAt) {
         ChannelSummary s = summary(kindAt);
-        return s.stops() || s.breaksOrder() ? java.util.Optional.empty() : java.util.Optional.of(new Choice(kindAt, s));
+        return s.stops() || s.breaksOrder() ? java.util.Optional.empty() : java.util.Optional.of(choice(kindAt, s));
+    }
+
+    private Choice choice(int[] kindAt, ChannelSummary s) {
+        Reach reach = Reach.NONE;
+        for (int k : kindAt) {
+            reach = k < 0 ? reach : reach.with(kinds.spec(k));
+        }
+        return new Choice(kindAt, s, reach);
     }
 
     private ChannelSummary summary(int[] at) {
@@ -142,7 +190,7 @@ final class GroupChoices {
         }
         if (!task.limits().isPlain()) {
             // What was tried speaks of places: each counts.
-            found.add(new Choice(at.clone(), s));
+            found.add(choice(at.clone(), s));
             return;
         }
         for (Choice c : found) {
@@ -152,6 +200,6 @@ final class GroupChoices {
             }
         }
         found.removeIf(c -> s.asksNoMoreThan(c.summary) && s.sameTotals(c.summary));
-        found.add(new Choice(at.clone(), s));
+        found.add(choice(at.clone(), s));
     }
 }

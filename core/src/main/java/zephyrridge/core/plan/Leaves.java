@@ -2,16 +2,13 @@ package zephyrridge.core.plan;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
-import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.ChannelSummary;
 import zephyrridge.core.layout.Figures;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutFigures;
-import zephyrridge.core.limit.Judgement;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.Money;
 
@@ -20,22 +17,11 @@ final class Leaves {
     /** A whole layout with the day it is ready and where its pieces come from, by kind. */
     private record Leaf(int[] kindOf, Map<Integer, Sourcing.Supply> supplies, int day) {}
 
-    /** What chance follows from where nothing was tried. */
-    private record Reach(long installed, long largest, int density, int buffering) {}
-
-    private record Likelihood(int permille, boolean stops) {}
-
-    private static final Likelihood UNKNOWN = new Likelihood(1000, false);
-
     private final PlanTask task;
     private final Kinds kinds;
     private final LayoutFigures figures;
     private final List<GroupChoices> groups;
     private final Market market;
-    /** By kind, for the chance. */
-    private final long[] mebibytes;
-
-    private final int[] density;
     /** Of the layout that is considered. */
     private final int[] newKind;
 
@@ -43,13 +29,13 @@ final class Leaves {
     private final long[] pulledValue;
     private final long allPulled;
     private final boolean acceptable;
-    private final boolean plain;
-    private final Map<Reach, Likelihood> chances = new HashMap<>();
+    private final Chances chances;
     private final Front<Leaf> front = new Front<>();
     private final Paying paying;
     private final OptionMaker maker;
     private final int[] ownKinds;
     private final Figures found;
+    private GroupChoices.Likes likesOfLast;
 
     /** @param acceptable whether only what the house recommends is kept */
     Leaves(PlanTask task, Kinds kinds, LayoutFigures figures, List<GroupChoices> groups, boolean acceptable) {
@@ -58,7 +44,7 @@ final class Leaves {
         this.kinds = kinds;
         this.figures = figures;
         this.groups = groups;
-        plain = task.limits().isPlain();
+        chances = new Chances(task);
         found = figures.figures(figures.summarise(seen(task)));
         paying = new Paying(task);
         maker = new OptionMaker(task, kinds, figures, found, paying);
@@ -81,12 +67,6 @@ final class Leaves {
             front.add(asFound(), null);
         }
         newKind = new int[kinds.size()];
-        mebibytes = new long[kinds.size()];
-        density = new int[kinds.size()];
-        for (int k = 0; k < kinds.size(); k++) {
-            mebibytes[k] = kinds.spec(k).capacity().mebibytes();
-            density[k] = kinds.spec(k).organisation().density().mebibits();
-        }
         ownKinds = java.util.stream.IntStream.range(0, kinds.size())
                 .filter(k -> !kinds.own.get(k).isEmpty())
                 .toArray();
@@ -130,35 +110,92 @@ final class Leaves {
 
     /** Whether nothing that is still to be put in can make this beat what was found. */
     boolean isHopeless(long mostMib, long changedClasses, int[] used) {
+        int minutes = changedClasses == 0 ? 0 : figures.leastMinutes(changedClasses);
+        return front.hasNoWorse(new Criteria(
+                (int) figures.mostUsableMib(mostMib),
+                (int) mostMeanTenths(),
+                bought(used) + task.terms().labour(minutes).minor() - allPulled,
+                1000,
+                minutes,
+                0));
+    }
+
+    /** Of the last group's choices, by what is alike: whether one of them may be worth it; nothing of it asked yet. */
+    Boolean[] noneAsked() {
+        return new Boolean[likesOfLast().alike().size()];
+    }
+
+    /**
+     * Whether a choice of the last group may make a layout that nothing found yet beats, or one that is alike may.
+     *
+     * @param path with {@code at}, of which the groups before are set and the last is written over
+     * @param used by the groups before
+     * @param asked what was asked with just these groups before, from {@link #noneAsked}
+     */
+    boolean mayBeWorthwhile(int choice, GroupChoices.Choice[] path, ChannelSummary[] at, int[] used, Boolean[] asked) {
+        int n = likesOfLast().numberOf()[choice];
+        if (asked[n] == null) {
+            GroupChoices.Alike alike = likesOfLast().alike().get(n);
+            path[path.length - 1] = alike.any();
+            at[at.length - 1] = alike.any().summary();
+            asked[n] = !isBeaten(path, at, bought(used) + alike.leastMinor(), pulled(used));
+        }
+        return asked[n];
+    }
+
+    /** @param money least that is paid for all of it; {@code pulled} most that what comes out is worth */
+    private boolean isBeaten(GroupChoices.Choice[] path, ChannelSummary[] at, long money, long pulled) {
+        long mib = installed(at);
+        Chances.Chance known = chances.known(path, mib);
+        int minutes = figures.minutes(at);
+        long labour = task.terms().labour(minutes).minor();
+        return known.stops()
+                || front.hasNoWorse(new Criteria(
+                        (int) figures.mostUsableMib(mib),
+                        (int) tenths(figures.mostMeanThirds(at)),
+                        Paying.expectedCost(money, 0, labour, pulled, known.permille()),
+                        known.permille(),
+                        minutes,
+                        0));
+    }
+
+    private GroupChoices.Likes likesOfLast() {
+        if (likesOfLast == null) {
+            likesOfLast = groups.get(groups.size() - 1).likes(market::leastOfAPiece);
+        }
+        return likesOfLast;
+    }
+
+    private static long installed(ChannelSummary[] at) {
+        long mib = 0;
+        for (ChannelSummary s : at) {
+            mib += s.installedMib();
+        }
+        return mib;
+    }
+
+    /** What is bought costs this at least, on any day. */
+    private long bought(int[] used) {
         long money = 0;
         for (int k = 0; k < used.length; k++) {
             if (used[k] > 0) {
                 money += Math.max(0, used[k] - kinds.own.get(k).size()) * market.leastOfAPiece(k);
             }
         }
-        int minutes = changedClasses == 0 ? 0 : figures.leastMinutes(changedClasses);
-        return front.hasNoWorse(new Criteria(
-                (int) figures.mostUsableMib(mostMib),
-                (int) mostMeanTenths(),
-                money + task.terms().labour(minutes).minor() - allPulled,
-                1000,
-                minutes,
-                0));
+        return money;
     }
 
     void consider(GroupChoices.Choice[] path, ChannelSummary[] at, int[] used) {
         boolean changed = false;
-        long mib = 0;
         for (ChannelSummary s : at) {
             changed |= s.isChanged();
-            mib += s.installedMib();
         }
+        long mib = installed(at);
         if (!changed || mib < task.target().atLeast().mebibytes()) {
             return;
         }
-        Reach reach = plain ? reach(path, mib) : null;
-        Likelihood known = plain ? chances.getOrDefault(reach, UNKNOWN) : UNKNOWN;
-        if (known.stops) {
+        Chances.Chance known = chances.known(path, mib);
+        if (known.stops()) {
             return;
         }
         newKinds(path, used);
@@ -168,7 +205,7 @@ final class Leaves {
         if (!isWorthwhile(
                 (int) figures.mostUsableMib(mib),
                 (int) tenths(figures.mostMeanThirds(at)),
-                known.permille,
+                known.permille(),
                 minutes,
                 labour,
                 pulled,
@@ -179,17 +216,17 @@ final class Leaves {
         if (f.stop() || f.orderBroken()) {
             return;
         }
-        Likelihood likely = plain ? chances.computeIfAbsent(reach, r -> judged(path, f)) : judged(path, f);
-        if (likely.stops) {
+        Chances.Chance likely = chances.of(path, mib, () -> maker.layout(kindOf(path)), f);
+        if (likely.stops()) {
             return;
         }
         for (int d = 0; d < market.days(); d++) {
-            long cost = leastCost(d, used, labour, pulled, likely.permille);
+            long cost = leastCost(d, used, labour, pulled, likely.permille());
             Criteria c = new Criteria(
                     (int) f.usableMib(),
                     (int) tenths(f.allMeanThirds()),
                     cost,
-                    likely.permille,
+                    likely.permille(),
                     minutes,
                     market.day(d));
             if (cost < Market.CANNOT && !front.hasNoWorse(c)) {
@@ -254,28 +291,6 @@ final class Leaves {
             pulled += Math.max(0, kinds.own.get(k).size() - used[k]) * pulledValue[k];
         }
         return pulled;
-    }
-
-    private Reach reach(GroupChoices.Choice[] path, long mib) {
-        long largest = 0;
-        int densest = 0;
-        int buffering = 0;
-        for (GroupChoices.Choice c : path) {
-            for (int k : c.kindAt()) {
-                if (k >= 0) {
-                    largest = Math.max(largest, mebibytes[k]);
-                    densest = Math.max(densest, density[k]);
-                    buffering |= 1 << kinds.spec(k).buffering().ordinal();
-                }
-            }
-        }
-        return new Reach(mib, largest, densest, buffering);
-    }
-
-    private Likelihood judged(GroupChoices.Choice[] path, Figures f) {
-        Judgement j = task.limits().judge(maker.layout(kindOf(path)), f, task.firmware(), task.processor());
-        return new Likelihood(
-                j.chance().permille(), j.findings().stream().anyMatch(x -> x.severity() == Severity.STOP));
     }
 
     private int[] kindOf(GroupChoices.Choice[] path) {

@@ -286,9 +286,13 @@ public final class Planner {
                 && groups.get(g - 1).likeness.equals(group.likeness)) {
             from = chosen[g - 1];
         }
+        Boolean[] asked = g == groups.size() - 1 ? leaves.noneAsked() : null;
         for (int i = from; i < group.choices.size(); i++) {
             if (ends()) {
                 return;
+            }
+            if (asked != null && !leaves.mayBeWorthwhile(i, path, at, used, asked)) {
+                continue;
             }
             GroupChoices.Choice c = group.choices.get(i);
             boolean there = true;
