@@ -67,9 +67,12 @@ public final class Recogniser {
         return text.isPresent() ? text(text.get(), trees) : binary(Bytes.copyOf(content));
     }
 
-    /** Everything in one paste: what a system says, and beside it each line that is a module's label. */
-    public static List<Recognised> all(byte[] content, Trees trees) {
-        Recognised whole = recognise(content, trees);
+    /**
+     * Everything in one paste: what a system says, and beside it each line that is a module's label.
+     *
+     * @param whole what {@link #recognise} found the content to be
+     */
+    public static List<Recognised> all(Recognised whole, byte[] content) {
         List<Recognised> all = new ArrayList<>(List.of(whole));
         boolean text = whole instanceof Recognised.Dialog
                 || whole instanceof Recognised.Unknown u && u.why() == Recognised.Why.TEXT;

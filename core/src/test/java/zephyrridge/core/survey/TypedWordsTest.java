@@ -33,7 +33,8 @@ class TypedWordsTest {
     };
 
     private static List<Recognised> read(String text) {
-        return Recogniser.all(text.getBytes(StandardCharsets.UTF_8), NONE);
+        byte[] content = text.getBytes(StandardCharsets.UTF_8);
+        return Recogniser.all(Recogniser.recognise(content, NONE), content);
     }
 
     private static Glance glance(String text) {

@@ -29,12 +29,12 @@ import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.reading.Recognised;
-import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.label.LabelLine;
 import zephyrridge.core.reading.spd.SpdKey;
 import zephyrridge.core.reading.spd.SpdReading;
 import zephyrridge.server.house.House;
 import zephyrridge.server.maker.Makers;
+import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -69,7 +69,7 @@ class DrawerController {
     private final House house;
     private final Texts texts;
     private final Makers makers;
-    private final Recogniser.Trees trees;
+    private final Recognition recognition;
 
     DrawerController(
             Drawer drawer,
@@ -78,9 +78,9 @@ class DrawerController {
             House house,
             Texts texts,
             Makers makers,
-            Recogniser.Trees trees) {
+            Recognition recognition) {
         this.makers = makers;
-        this.trees = trees;
+        this.recognition = recognition;
         this.drawer = drawer;
         this.changes = changes;
         this.lists = lists;
@@ -269,7 +269,7 @@ class DrawerController {
     /** What a module's SPD image says of it, for the form that puts it in; nothing is kept. */
     @PostMapping(value = "/api/drawer/chip", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     ChipView chip(@RequestBody byte[] image) {
-        if (!(Recogniser.recognise(image, trees) instanceof Recognised.Chip chip)) {
+        if (!(recognition.of(image) instanceof Recognised.Chip chip)) {
             throw Problem.invalid("image", "NO_SPD_IMAGE");
         }
         SpdReading r = chip.reading();

@@ -11,10 +11,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.reading.Recognised;
-import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.survey.Glancer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.GlanceView;
+import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.text.Texts;
 
 /** The half-minute look: what a system says in, an answer out; nothing is kept. */
@@ -24,29 +24,27 @@ class GlanceController {
     record Told(@NotNull @Size(max = 100_000) String text, Optional<@Size(max = 64) String> machineId) {}
 
     private final Machines machines;
-    private final Recogniser.Trees trees;
+    private final Recognition recognition;
     private final Texts texts;
 
-    GlanceController(Machines machines, Recogniser.Trees trees, Texts texts) {
+    GlanceController(Machines machines, Recognition recognition, Texts texts) {
         this.machines = machines;
-        this.trees = trees;
+        this.recognition = recognition;
         this.texts = texts;
     }
 
     @PostMapping("/api/glance")
     GlanceView glance(@Valid @RequestBody Told body) {
         return look(
-                Recogniser.all(body.text().getBytes(StandardCharsets.UTF_8), trees),
+                recognition.all(body.text().getBytes(StandardCharsets.UTF_8)),
                 body.machineId().filter(id -> !id.isBlank()).map(machines::get));
     }
 
     /** The same of a file, whatever is in it: a firmware table, a chip's image, a listing, a window's text. */
     @PostMapping(path = "/api/glance/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     GlanceView file(@RequestBody byte[] content) {
-        Recognised whole = Recogniser.recognise(content, trees);
-        return look(
-                whole instanceof Recognised.Unknown ? Recogniser.all(content, trees) : List.of(whole),
-                Optional.empty());
+        Recognised whole = recognition.of(content);
+        return look(whole instanceof Recognised.Unknown ? recognition.all(content) : List.of(whole), Optional.empty());
     }
 
     private GlanceView look(List<Recognised> read, Optional<Machines.Ready> machine) {

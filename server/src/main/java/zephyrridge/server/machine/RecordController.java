@@ -33,10 +33,10 @@ import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.machine.RecordEdit;
-import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.survey.QuickDraft;
 import zephyrridge.server.document.Sealed;
 import zephyrridge.server.machine.MachineController.MachineSummary;
+import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.web.Problem;
 
 /** Records made, changed, copied and retired. Each change is a new version; what jobs hold stays. */
@@ -75,10 +75,10 @@ class RecordController {
     private final Machines machines;
     private final MachineController views;
     private final Sealed sealed;
-    private final Recogniser.Trees trees;
+    private final Recognition recognition;
 
-    RecordController(Machines machines, MachineController views, Sealed sealed, Recogniser.Trees trees) {
-        this.trees = trees;
+    RecordController(Machines machines, MachineController views, Sealed sealed, Recognition recognition) {
+        this.recognition = recognition;
         this.machines = machines;
         this.views = views;
         this.sealed = sealed;
@@ -163,7 +163,7 @@ class RecordController {
     /** Facts of a quick record out of a firmware table or a listing of it; nothing is kept. */
     @PostMapping(path = "/api/machines/draft", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     QuickMachine draft(@RequestBody byte[] content) {
-        return QuickDraft.of(Recogniser.recognise(content, trees))
+        return QuickDraft.of(recognition.of(content))
                 .map(QuickMachine::of)
                 .orElseThrow(() -> Problem.invalid("content", "NO_DEVICES"));
     }

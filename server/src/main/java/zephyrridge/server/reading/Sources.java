@@ -18,7 +18,6 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.reading.Recognised;
-import zephyrridge.core.reading.Recogniser;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -32,7 +31,7 @@ public class Sources {
     private record Decoded(long jobId, Recognised content, int bytes) {}
 
     private final SourceStore store;
-    private final TextTrees trees;
+    private final Recognition recognition;
     private final Clock clock;
     private final Texts texts;
     /** Decoded, by id: what is kept under one never changes, so that not even its bytes are fetched again. */
@@ -41,9 +40,9 @@ public class Sources {
             .weigher((String id, Decoded d) -> d.bytes())
             .build();
 
-    Sources(SourceStore store, TextTrees trees, Clock clock, Texts texts) {
+    Sources(SourceStore store, Recognition recognition, Clock clock, Texts texts) {
         this.store = store;
-        this.trees = trees;
+        this.recognition = recognition;
         this.clock = clock;
         this.texts = texts;
     }
@@ -93,7 +92,7 @@ public class Sources {
     /** The same under an id that nothing has yet. */
     @Transactional
     public Kept keepAs(String id, long jobId, String name, byte[] content, String by) {
-        Recognised what = Recogniser.recognise(content, trees);
+        Recognised what = recognition.of(content);
         if (what instanceof Recognised.Unknown unknown) {
             throw Problem.said(
                     HttpStatus.UNPROCESSABLE_CONTENT,
@@ -136,7 +135,7 @@ public class Sources {
         }
         if (!missing.isEmpty()) {
             store.contents(jobId, missing).forEach((id, content) -> {
-                Recognised what = Recogniser.recognise(content, trees);
+                Recognised what = recognition.of(content);
                 decoded.put(id, new Decoded(jobId, what, content.length));
                 found.put(id, what);
             });
