@@ -12,12 +12,17 @@ type Props = {
   empty?: string;
   /** Notes are folded into one line. */
   foldNotes?: boolean;
-  /** On narrow screens stops stand above the work and are not said twice. */
-  stopsElsewhere?: boolean;
+  /** On narrow screens what is grave stands above the work and is not said twice. */
+  graveElsewhere?: boolean;
 };
 
+/** Whether it is known before the work, not after it. */
+export function isGrave(f: FindingView): boolean {
+  return f.severity === 'STOP' || f.severity === 'RISK';
+}
+
 /** Findings in order of severity: a headline, one quiet line, opened for what to do and why. */
-export function Findings({ findings, empty, foldNotes, stopsElsewhere }: Props) {
+export function Findings({ findings, empty, foldNotes, graveElsewhere }: Props) {
   if (findings.length === 0) {
     return empty ? <Text color="quiet">{empty}</Text> : null;
   }
@@ -29,7 +34,7 @@ export function Findings({ findings, empty, foldNotes, stopsElsewhere }: Props) 
         <Finding
           key={same.map((f) => `${f.code}-${f.subject}`).join()}
           same={same}
-          wideOnly={stopsElsewhere === true && same[0].severity === 'STOP'}
+          wideOnly={graveElsewhere === true && isGrave(same[0])}
         />
       ))}
     </Stack>

@@ -1,6 +1,7 @@
-import { Box, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { Schemas } from '../api/client';
+import { SlotsPicture, slotWords } from '../pictures/SlotsPicture';
 import { ComboBox } from './ComboBox';
 
 type Machine = Schemas['MachineSummary'];
@@ -66,13 +67,15 @@ export function MachinePicker({
       hits={hits}
       keyOf={(m) => m.id}
       show={(m) => (
-        <>
-          <Text fontWeight="700">{m.name}</Text>
-          <Text fontSize="sm" color="quiet">
-            {m.generation}, {m.sockets} {m.sockets === 1 ? 'socket' : 'sockets'}
-            {m.soldered > 0 && `, ${m.soldered} soldered`}
-          </Text>
-        </>
+        <Flex align="center" gap="3">
+          <Box flex="1" minW="0">
+            <Text fontWeight="700">{m.name}</Text>
+            <Text fontSize="sm" color="quiet">
+              {slotWords(m)}
+            </Text>
+          </Box>
+          <SlotsPicture slots={m.slots} />
+        </Flex>
       )}
       onType={(next) => {
         setTyped(next);

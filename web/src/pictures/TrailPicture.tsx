@@ -95,7 +95,11 @@ export function TrailPicture({
                 asChild
                 width="full"
                 minH="2rem"
-                px="1"
+                px={{ base: '0', md: '1' }}
+                py={{ base: '0.5', md: '0' }}
+                display="flex"
+                alignItems={{ base: 'flex-start', md: 'center' }}
+                justifyContent="center"
                 bg={here ? 'accentSoft' : undefined}
                 fontWeight={here ? '700' : '400'}
                 cursor="pointer"
@@ -115,6 +119,17 @@ export function TrailPicture({
                       {station.name}
                     </Box>
                     {l.status === 'DONE' ? ' ✓' : l.status === 'BLOCKED' ? ' ⬣' : ''}
+                    <Box
+                      as="span"
+                      hideFrom="md"
+                      display="block"
+                      fontSize="0.6875rem"
+                      lineHeight="1.1"
+                      letterSpacing="-0.01em"
+                      whiteSpace="normal"
+                    >
+                      {station.name}
+                    </Box>
                   </Box>
                   <Box as="span" hideBelow="xl" color="quiet" fontWeight="400" ms="1">
                     {time(l)}

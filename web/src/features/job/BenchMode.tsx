@@ -305,6 +305,7 @@ function Fit({
       <Text color="quiet">Fit</Text>
       <Heading as="h1" size={{ base: '2xl', md: '4xl' }}>
         {l.label}
+        {l.colour && `, the ${l.colour} one`}
       </Heading>
       {l.out && <Text>Out: {l.out}</Text>}
       <Text fontWeight="700" fontSize="2xl">

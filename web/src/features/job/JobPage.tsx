@@ -1,7 +1,7 @@
 import { Box, Button, Grid, Heading, Text } from '@chakra-ui/react';
 import { useEffect, useMemo, useRef } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { Findings } from '../../parts/Findings';
+import { Findings, isGrave } from '../../parts/Findings';
 import { sayAtHand } from '../../parts/Hand';
 import { type KeyMap, Keys, onControl } from '../../parts/keys';
 import { STATIONS } from '../../parts/stations';
@@ -153,7 +153,7 @@ export function JobPage({ account }: { account: Account }) {
     readOnly || !shown.opening.canReopen
       ? () => {}
       : () => void change({ type: 'Reopen' }).then((done) => done && navigate(`/jobs/${id}/open`));
-  const stops = ofStation(shown, station.id).filter((f) => f.severity === 'STOP');
+  const grave = ofStation(shown, station.id, evidence.data).filter(isGrave);
   return (
     <>
       <Keys map={keys} />
@@ -181,12 +181,13 @@ export function JobPage({ account }: { account: Account }) {
         templateColumns={{ base: 'minmax(0, 1fr)', xl: 'minmax(0, 1fr) 18rem' }}
         templateRows={{ base: 'auto', xl: '1fr' }}
         alignItems="start"
+        alignContent="start"
       >
         <Box as="main" ref={main} tabIndex={-1} outline="none" p={{ base: '3', md: '4' }} minW="0">
-          {/* Where there is no room for a margin, what stops comes before the work. */}
-          {stops.length > 0 && (
+          {/* Where there is no room for a margin, what stops or is a risk comes before the work. */}
+          {grave.length > 0 && (
             <Box hideFrom="xl" mb="3">
-              <Findings findings={stops} />
+              <Findings findings={grave} />
             </Box>
           )}
           {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}

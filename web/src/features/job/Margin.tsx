@@ -1,4 +1,5 @@
 import { Box, Heading, HStack, Stack, Text } from '@chakra-ui/react';
+import { WayPicture } from '../../pictures/WayPicture';
 import { Findings } from '../../parts/Findings';
 import type { EvidenceView } from './stations/read/api';
 import type { JobView } from './api';
@@ -19,12 +20,16 @@ const CONCERNS: Partial<Record<StationId, RegExp>> = {
 };
 
 /** What is to be said at a station, gravest first. */
-export function ofStation(job: JobView, station: StationId): JobView['findings'] {
+export function ofStation(
+  job: JobView,
+  station: StationId,
+  evidence: EvidenceView | undefined,
+): JobView['findings'] {
   switch (station) {
     case 'TAKE_IN':
       return [];
     case 'READ':
-      return job.foundFindings;
+      return [...(evidence?.findings ?? []), ...job.foundFindings];
     case 'PROVE':
       return [...job.proof.missing, ...job.comparison.flatMap((l) => l.findings)];
     case 'HAND_BACK':
@@ -51,22 +56,39 @@ export function Margin({
   station: StationId;
   evidence: EvidenceView | undefined;
 }) {
-  const findings = [...(station === 'READ' ? (evidence?.findings ?? []) : []), ...ofStation(job, station)];
+  const findings = ofStation(job, station, evidence);
+  const nothing = findings.length === 0 && (station === 'OPEN' || station === 'FIT');
   const judges = station === 'PLAN' || station === 'LIMITS';
   return (
     <Stack gap="3">
-      <Heading as="h2" size="lg" lineHeight="1.2">
+      <Heading as="h2" size="lg" lineHeight="1.2" hideBelow={nothing ? 'xl' : undefined}>
         {station === 'READ' && evidence
           ? evidence.verdict
-          : findings.length === 0 && (station === 'OPEN' || station === 'FIT')
+          : nothing
             ? 'Nothing more to say here.'
             : verdict(job, station)}
       </Heading>
       {station === 'TAKE_IN' && job.quirks.map((q) => <Text key={q}>{q}</Text>)}
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}
-      <Findings findings={findings} foldNotes={station !== 'PROVE'} stopsElsewhere />
+      {station === 'OPEN' && <WayIn job={job} />}
+      <Findings findings={findings} foldNotes={station !== 'PROVE'} graveElsewhere />
       {judges && <Checked job={job} />}
     </Stack>
+  );
+}
+
+/** What comes off for this round, drawn. */
+function WayIn({ job }: { job: JobView }) {
+  const round = job.opening.rounds.find((r) => r.current);
+  if (!round) return null;
+  return (
+    <Box as="section" aria-label="The way in, drawn" hideBelow="sm">
+      <WayPicture
+        steps={job.opening.steps}
+        names={new Map(job.opening.parts.map((p) => [p.id, p.name]))}
+        target={round.positions || round.name}
+      />
+    </Box>
   );
 }
 

@@ -8,6 +8,7 @@ import type { Account } from '../session';
 import { useDraft, useQuick, useRecordFile } from './api';
 import { Faults } from './Faults';
 import { QuickForm } from './QuickForm';
+import { SlotsPicture, slotWords } from '../../pictures/SlotsPicture';
 import { EMPTY } from './shapes';
 
 /** All machine records, and the two ways to a new one: half a minute's facts, or a whole record from a file. */
@@ -96,7 +97,16 @@ export function MachinesPage({ account }: { account: Account }) {
 function Row({ machine: m }: { machine: Machine }) {
   return (
     <RouterLink to={`/machines/${encodeURIComponent(m.id)}`}>
-      <Flex bg="panel" borderRadius="md" px="4" py="2" gap="4" wrap="wrap" _hover={{ bg: 'accentSoft' }}>
+      <Flex
+        bg="panel"
+        borderRadius="md"
+        px="4"
+        py="2"
+        gap="4"
+        align="center"
+        wrap="wrap"
+        _hover={{ bg: 'accentSoft' }}
+      >
         <Box flex="1" minW="14rem">
           <Text fontWeight="700" overflowWrap="anywhere">
             {m.name}
@@ -108,10 +118,12 @@ function Row({ machine: m }: { machine: Machine }) {
             </Text>
           )}
         </Box>
-        <Text color="quiet">
-          {m.generation}, {m.sockets} {m.sockets === 1 ? 'socket' : 'sockets'}
-          {m.soldered > 0 && `, ${m.soldered} soldered`}
-        </Text>
+        <Flex align="center" gap="3">
+          <Text color="quiet">{slotWords(m)}</Text>
+          <Flex width={{ md: '9rem' }} justify="flex-end">
+            <SlotsPicture slots={m.slots} />
+          </Flex>
+        </Flex>
       </Flex>
     </RouterLink>
   );

@@ -4,7 +4,7 @@ import { ApiProblem } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { type QuickMachine, useRates, useShapes } from './api';
 import { ofKind, settled, withShape } from './shapes';
-import { Shapes, Banks, Positions } from './QuickShapes';
+import { Banks, Counts, Positions, Shapes } from './QuickShapes';
 import { Press } from '../../parts/Hand';
 
 const KINDS: [QuickMachine['kind'], string][] = [
@@ -115,7 +115,10 @@ export function QuickForm({
               onChange={(kind) => set(ofKind(m, kind as QuickMachine['kind']))}
             />
           </Grid>
-          <Shapes m={m} shapes={shapes.data ?? []} onChoose={(s) => setM((now) => withShape(now, s))} />
+          {m.kind !== 'SERVER' && (
+            <Shapes m={m} shapes={shapes.data ?? []} onChoose={(s) => setM((now) => withShape(now, s))} />
+          )}
+          {m.kind === 'SERVER' && <Counts m={m} onChange={setM} />}
           <Banks m={m} onChange={setM} refused={refused === 'channels' ? problem?.message : undefined} />
           <details>
             <Box as="summary" cursor="pointer" color="accent" width="fit-content">

@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client';
 import { SelectField } from '../../parts/Labelled';
 import { ShapePicture } from '../../pictures/ShapePicture';
 import type { QuickMachine, Spot } from './api';
-import { bankSize, isShape, settled, spots, withSpot } from './shapes';
+import { bankSize, channelName, isShape, ofProcessors, settled, spots, withSpot } from './shapes';
 
 /** The drawn shapes; one press chooses. */
 export function Shapes({
@@ -95,6 +95,39 @@ export function Banks({
   );
 }
 
+const PROCESSORS = [1, 2, 4, 8];
+
+/** A server by its counts: processors, channels of each, sockets of a channel. */
+export function Counts({ m, onChange }: { m: QuickMachine; onChange: (m: QuickMachine) => void }) {
+  const processors = m.processors ?? 1;
+  const each = m.channels.length / processors;
+  const sockets = m.channels[0]?.length ?? 1;
+  const count = (label: string, value: number, of: number[], set: (n: number) => QuickMachine) => (
+    <Box width="10rem">
+      <SelectField
+        label={label}
+        value={String(value)}
+        options={[...new Set([...of, value])].sort((a, b) => a - b).map((n) => [String(n), String(n)])}
+        onChange={(n) => onChange(set(Number(n)))}
+      />
+    </Box>
+  );
+  return (
+    <Flex gap="3" wrap="wrap" role="group" aria-label="Processors and channels">
+      {count('Processors', processors, PROCESSORS, (n) =>
+        ofProcessors(m, n, Math.min(each, MOST_CHANNELS / n), sockets),
+      )}
+      {count(
+        'Channels of each',
+        each,
+        [1, 2, 3, 4, 6, 8, 12, 16].filter((n) => n * processors <= MOST_CHANNELS),
+        (n) => ofProcessors(m, processors, n, sockets),
+      )}
+      {count('Sockets of a channel', sockets, [1, 2, 3, 4], (n) => ofProcessors(m, processors, each, n))}
+    </Flex>
+  );
+}
+
 const SPOTS: [string, string][] = [
   ['SOCKET', 'Socket'],
   ['UPPER_SOCKET', 'Socket above another'],
@@ -104,7 +137,8 @@ const SPOTS: [string, string][] = [
 ];
 
 const MOST_POSITIONS = 4;
-const MOST_CHANNELS = 12;
+const MOST_OF_A_PROCESSOR = 16;
+const MOST_CHANNELS = 64;
 
 /** Every channel and position by itself, for what no shape says. */
 export function Positions({ m, onChange }: { m: QuickMachine; onChange: (m: QuickMachine) => void }) {
@@ -117,7 +151,7 @@ export function Positions({ m, onChange }: { m: QuickMachine; onChange: (m: Quic
   return (
     <Stack gap="2" role="group" aria-label="Channels and positions">
       {m.channels.map((spots, c) => {
-        const name = String.fromCharCode(65 + c);
+        const name = channelName(m, c);
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a channel is its number
           <Flex key={c} gap="2" align="end" wrap="wrap">
@@ -164,7 +198,7 @@ export function Positions({ m, onChange }: { m: QuickMachine; onChange: (m: Quic
         );
       })}
       <Flex gap="2">
-        {m.channels.length < MOST_CHANNELS && (
+        {(m.processors ?? 1) === 1 && m.channels.length < MOST_OF_A_PROCESSOR && (
           <Button
             size="sm"
             variant="outline"
@@ -176,7 +210,7 @@ export function Positions({ m, onChange }: { m: QuickMachine; onChange: (m: Quic
             + channel
           </Button>
         )}
-        {m.channels.length > 1 && (
+        {(m.processors ?? 1) === 1 && m.channels.length > 1 && (
           <Button
             size="sm"
             variant="outline"

@@ -82,14 +82,35 @@ const USUAL_WAY: Record<QuickMachine['kind'], QuickMachine['main']> = {
 /** What another kind changes; a way in that somebody gave stays. */
 export function ofKind(m: QuickMachine, kind: QuickMachine['kind']): Partial<QuickMachine> {
   const straight = kind === 'DESKTOP' || kind === 'SERVER';
+  const several = (m.processors ?? 1) > 1;
   const was = USUAL_WAY[m.kind];
   const untouched = m.main.wayIn === was.wayIn && m.main.minutes === was.minutes;
   return {
     kind,
+    // What several processors had is no shape of another kind.
+    ...(several && kind !== 'SERVER' ? { processors: 1, channels: EMPTY.channels } : {}),
     formFactor: straight ? 'DIMM' : m.formFactor === 'DIMM' ? 'SO_DIMM' : m.formFactor,
     plug: kind === 'LAPTOP' ? 'NOT_KNOWN' : 'NO_BATTERY',
     main: untouched ? USUAL_WAY[kind] : m.main,
   };
+}
+
+/** A server of like channels. */
+export function ofProcessors(
+  m: QuickMachine,
+  processors: number,
+  each: number,
+  sockets: number,
+): QuickMachine {
+  const channel = (): Spot[] => Array.from({ length: sockets }, () => ({ kind: 'SOCKET', second: false }));
+  return settled({ ...m, processors, channels: Array.from({ length: processors * each }, channel) });
+}
+
+/** What a channel is called before it has another name: its letter, of several processors with theirs. */
+export function channelName(m: QuickMachine, channel: number): string {
+  const each = m.channels.length / (m.processors ?? 1);
+  const letter = String.fromCharCode(65 + (channel % each));
+  return (m.processors ?? 1) > 1 ? `P${Math.floor(channel / each) + 1} ${letter}` : letter;
 }
 
 export const EMPTY: QuickMachine = {

@@ -10,6 +10,7 @@ import { Controllers } from './Controllers';
 import * as d from './draft';
 import { Closing, Limits, Sides, StartForm, Ways } from './Others';
 import { KINDS, NewOne, Select, SIDES } from './PartForm';
+import { Slots } from './Slots';
 import { PartRoom } from './PartRoom';
 
 const kept = (id: string) => `ridge-record:${id}`;
@@ -70,7 +71,7 @@ function Editor({
   const [kind, setKind] = useState<d.Part['kind']>('COVER');
   const [side, setSide] = useState<d.Side>('BOTTOM');
   const [section, setSection] = useState<
-    'PARTS' | 'WAYS' | 'BAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS' | 'CONTROLLERS'
+    'PARTS' | 'SLOTS' | 'WAYS' | 'BAYS' | 'CLOSING' | 'SIDES' | 'START' | 'LIMITS' | 'CONTROLLERS'
   >('PARTS');
   const look = useCheckedRecord(draft.record);
   const send = useChangeRecord(id);
@@ -103,6 +104,7 @@ function Editor({
   const part = draft.record.access.parts.find((p) => p.id === chosen) ?? draft.record.access.parts[0];
   const faults = look.data?.faults ?? [];
   const sections = {
+    SLOTS: 'Slots and channels',
     WAYS: 'Ways in',
     BAYS: 'Other places',
     CLOSING: 'Closing',
@@ -287,6 +289,7 @@ function Editor({
                 first one at the left.
               </Text>
             ))}
+          {section === 'SLOTS' && <Slots record={draft.record} onChange={change} />}
           {section === 'WAYS' && <Ways record={draft.record} onChange={change} />}
           {section === 'BAYS' && <Bays record={draft.record} onChange={change} />}
           {section === 'CLOSING' && <Closing record={draft.record} onChange={change} />}

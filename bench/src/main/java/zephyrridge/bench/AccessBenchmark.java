@@ -70,7 +70,8 @@ public class AccessBenchmark {
                     List.of(i % 2 == 0 ? "A" : "B"),
                     FormFactor.SO_DIMM,
                     Optional.empty(),
-                    Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of())),
+                    Optional.of(new Socket(
+                            "left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of(), Optional.empty())),
                     1 + i / 2,
                     Optional.empty(),
                     new ArrayList<>(List.of(Set.of("lid" + i), Set.of("back" + i))),

@@ -96,7 +96,8 @@ public final class Machines {
                 List.of(channel),
                 form,
                 Optional.empty(),
-                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of())),
+                Optional.of(new Socket(
+                        "left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of(), Optional.empty())),
                 fillOrder,
                 carrier,
                 access,

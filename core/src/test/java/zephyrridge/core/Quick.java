@@ -45,6 +45,7 @@ public final class Quick {
                 generation,
                 form,
                 channels,
+                1,
                 top(generation),
                 new QuickRecord.Way(QuickRecord.WayIn.HATCH, 4),
                 second ? Optional.of(new QuickRecord.Way(QuickRecord.WayIn.KEYBOARD, 18)) : Optional.empty(),

@@ -245,6 +245,7 @@ function Line({
         <Box flex="1" minW="16rem">
           <Text fontWeight="700" fontSize="lg">
             {number}. {l.label}
+            {l.colour && `, the ${l.colour} one`}
           </Text>
           {l.out && (
             <Text>

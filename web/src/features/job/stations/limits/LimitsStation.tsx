@@ -120,11 +120,11 @@ function Judged({
       {j.conditions.length > 0 && (
         <Stack as="ul" listStyleType="none" gap="2" mt="3">
           {j.conditions.map((c) => (
-            <Flex as="li" key={c.kind} gap="3" align="baseline">
+            <Flex as="li" key={c.kind} columnGap="3" rowGap="1" align="baseline" wrap="wrap">
               <Text as="span" fontWeight="700" color={c.met ? 'good' : 'risk'} width="4rem" flexShrink="0">
                 {c.met ? '✓ Done' : '▲ Open'}
               </Text>
-              <Text as="span" flex="1">
+              <Text as="span" flex="1 1 12rem">
                 {c.text}
               </Text>
               {c.kind === 'CONSENT' && !c.met && !readOnly && (

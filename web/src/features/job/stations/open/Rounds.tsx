@@ -17,7 +17,8 @@ export function Rounds({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             as="li"
             key={`${r.purpose} ${r.name}`}
             data-round={r.name}
-            gap="3"
+            columnGap="2.5"
+            rowGap="1"
             align="center"
             wrap="wrap"
             bg={r.current ? 'accentSoft' : 'panel'}
@@ -25,7 +26,7 @@ export function Rounds({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
             px="3"
             py="1"
           >
-            <Text fontWeight={r.current ? '700' : '400'} flex="1" minW="12rem">
+            <Text fontWeight={r.current ? '700' : '400'} flex="1" minW="7rem">
               {r.done ? '✓ ' : r.current ? '▶ ' : ''}
               {r.name}
               <Text as="span" color="quiet">

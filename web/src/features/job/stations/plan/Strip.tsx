@@ -30,9 +30,14 @@ export function Strip({
   return (
     <Box as="section" aria-label="Modules to place">
       <Flex gap="3" align="center" mb="1" wrap="wrap">
-        <Heading as="h2" size="sm" flex="1">
-          Modules to place: drag one up, or Enter to take it in hand
-        </Heading>
+        <Box flex="1" minW="14rem">
+          <Heading as="h2" size="sm" display="inline">
+            Modules to place
+          </Heading>{' '}
+          <Text as="span" color="quiet" fontSize="sm">
+            drag one up, or press it to take it in hand
+          </Text>
+        </Box>
         {all.length > 6 && (
           <Input
             size="sm"
@@ -97,6 +102,9 @@ function Chip({
       bg={held ? 'accentSoft' : 'panel'}
       borderRadius="sm"
       align="stretch"
+      // Two in a row where there is little room.
+      flex={{ base: '1 1 40%', md: '0 0 auto' }}
+      minW="0"
     >
       <Box
         asChild
@@ -106,7 +114,8 @@ function Chip({
         cursor="grab"
         minH="2.5rem"
         opacity={drag.isDragging ? 0.4 : 1}
-        style={{ touchAction: 'none' }}
+        // A finger that goes up or down scrolls: on a phone the list fills the screen.
+        style={{ touchAction: 'pan-y' }}
       >
         <button
           type="button"
@@ -117,7 +126,7 @@ function Chip({
           <Box as="span" display="block" fontWeight="700">
             {what.text}
           </Box>
-          <Badge bg="transparent" color="quiet" px="0" fontWeight="400">
+          <Badge bg="transparent" color="quiet" px="0" fontWeight="400" whiteSpace="normal">
             {note}
           </Badge>
         </button>

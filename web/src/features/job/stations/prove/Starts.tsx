@@ -33,6 +33,7 @@ export function Starts({
   readOnly: boolean;
 }) {
   if (job.starts.length === 0) return null;
+  const most = Math.max(job.totalMibBefore ?? 0, ...job.starts.map((s) => s.totalMib ?? 0));
   const next = trouble?.any ? (trouble.chosen ?? trouble.next[0]) : undefined;
   return (
     <Box as="section" aria-label="Starts">
@@ -52,6 +53,7 @@ export function Starts({
           <Text fontSize="sm" color="quiet">
             {job.before.firmwareTotal ?? job.before.systemTotal ?? 'total not read'}
           </Text>
+          <TotalBar mib={job.totalMibBefore} most={most} />
         </Card>
         {job.starts.map((s, i) => (
           <Card
@@ -72,6 +74,7 @@ export function Starts({
               {s.readout.firmwareTotal && `, ${s.readout.firmwareTotal}`}
               {s.minutes !== undefined && `, ${s.minutes} min`}
             </Badge>
+            <TotalBar mib={s.totalMib} most={most} />
             <Lines of={changes(s, job.starts[i - 1])} />
             {s.actions.length > 0 && (
               <Text fontSize="sm" overflowWrap="anywhere">
@@ -97,6 +100,16 @@ export function Starts({
         )}
       </Flex>
       <Looked job={job} start={job.starts.find((s) => s.no === chosen)} change={change} readOnly={readOnly} />
+    </Box>
+  );
+}
+
+/** What it showed of memory, on one axis with the others; the figure stands beside it in words. */
+function TotalBar({ mib, most }: { mib?: number; most: number }) {
+  if (!mib || most === 0) return null;
+  return (
+    <Box my="1" height="0.5rem" bg="line" borderRadius="sm" overflow="hidden" aria-hidden="true">
+      <Box height="full" bg="accent" width={`${(100 * mib) / most}%`} />
     </Box>
   );
 }

@@ -26,7 +26,8 @@ import zephyrridge.core.quantity.DataRate;
  *
  * <p>In one file: the facts, what they may be, and the record that follows from them.
  *
- * @param channels each with its positions, in the order in which they are filled
+ * @param channels each with its positions, in the order in which they are filled; those of the first processor first
+ * @param processors that share the channels evenly, 1 to {@link #MOST_PROCESSORS}
  * @param topRate the highest rate the machine is known to run
  * @param main what must come off to reach the sockets; {@code second} the way to those on the other side
  * @param makersMaximum the maker's published total; {@code controllersMaximum} what the processor's maker says it addresses
@@ -40,6 +41,7 @@ public record QuickRecord(
         MemoryGeneration generation,
         FormFactor formFactor,
         List<List<Spot>> channels,
+        int processors,
         DataRate topRate,
         Way main,
         Optional<Way> second,
@@ -89,13 +91,21 @@ public record QuickRecord(
     /** @param minutes to open it, and to close it again, together */
     public record Way(WayIn wayIn, int minutes) {}
 
-    public static final int MOST_CHANNELS = 12;
+    public static final int MOST_CHANNELS = RecordBounds.MOST_CHANNELS;
+    public static final int MOST_PROCESSORS = RecordBounds.MOST_PROCESSORS;
+    /** So that a letter names a channel of a processor. */
+    private static final int MOST_OF_A_PROCESSOR = 16;
+
     public static final int MOST_POSITIONS = 4;
     private static final int MOST_MINUTES = 600;
     /** What firmware and devices keep: common practice, no source; the record can be corrected when it was read. */
     private static final ByteSize DEVICE_HOLE = ByteSize.ofMebibytes(1024);
 
     private static final ByteSize RESERVE = ByteSize.ofMebibytes(128);
+    /** Chip selects of a channel of three registered modules. */
+    private static final int RANKS_OF_SERVER = 8;
+
+    private static final String ONE = "CPU";
     private static final int PLUG_SECONDS = 20;
     private static final String SOURCE = "own first look";
 
@@ -103,6 +113,12 @@ public record QuickRecord(
     public QuickRecord {
         channels = channels.stream().map(List::copyOf).toList();
         require(!channels.isEmpty() && channels.size() <= MOST_CHANNELS, "channels are 1 to " + MOST_CHANNELS);
+        require(
+                processors >= 1 && processors <= MOST_PROCESSORS && channels.size() % processors == 0,
+                "channels are shared evenly by 1 to " + MOST_PROCESSORS + " processors");
+        require(
+                channels.size() / processors <= MOST_OF_A_PROCESSOR,
+                "a processor has " + MOST_OF_A_PROCESSOR + " channels at most");
         List<Spot> all = channels.stream().flatMap(List::stream).toList();
         require(!all.isEmpty(), "a machine has a socket or a soldered bank");
         require(
@@ -119,7 +135,8 @@ public record QuickRecord(
                 all.stream().anyMatch(s -> s.kind() != SpotKind.BANK) ? formFactor != FormFactor.SOLDERED : true,
                 "sockets need a form factor");
         require(
-                formFactor != FormFactor.CAMM2 || all.size() == 1 && all.get(0).kind() == SpotKind.SOCKET,
+                formFactor != FormFactor.CAMM2
+                        || processors == 1 && all.size() == 1 && all.get(0).kind() == SpotKind.SOCKET,
                 "a compression module is the only position and carries all channels");
         require(
                 !generation.isLowPower()
@@ -159,30 +176,30 @@ public record QuickRecord(
     }
 
     public MachineRecord toRecord() {
-        String cpu = "CPU";
         boolean compression = formFactor == FormFactor.CAMM2;
+        boolean server = kind == MachineKind.SERVER;
         // A compression module feeds two channels from one socket.
         int lanesCount = compression ? 2 : channels.size();
         List<Channel> lanes = IntStream.range(0, lanesCount)
-                .mapToObj(i -> new Channel(name(i), cpu))
+                .mapToObj(i -> new Channel(name(i), processor(i)))
                 .toList();
         List<DataRate> steps = Rates.all().stream()
                 .filter(r -> r.generation() == generation && r.rate().compareTo(topRate) <= 0)
                 .map(Rates.Row::rate)
                 .toList();
-        Set<Integer> ways =
-                new TreeSet<>(IntStream.rangeClosed(1, lanesCount).boxed().toList());
+        Set<Integer> ways = new TreeSet<>(
+                IntStream.rangeClosed(1, lanesCount / processors).boxed().toList());
         Controller controller = new Controller(
                 "not known",
                 generation,
-                Set.of(Buffering.UNBUFFERED),
+                server ? Set.of(Buffering.UNBUFFERED, Buffering.REGISTERED) : Set.of(Buffering.UNBUFFERED),
                 Optional.empty(),
-                false,
+                server,
                 List.of(generation.nominalMillivolts()),
                 steps,
                 List.of(),
-                false,
-                4,
+                processors > 1,
+                server ? RANKS_OF_SERVER : 4,
                 Optional.empty(),
                 ways,
                 true,
@@ -199,7 +216,9 @@ public record QuickRecord(
                 model,
                 variant,
                 kind,
-                List.of(cpu),
+                IntStream.range(0, processors)
+                        .mapToObj(p -> processors == 1 ? ONE : "P" + (p + 1))
+                        .toList(),
                 controller,
                 List.of(),
                 lanes,
@@ -323,7 +342,9 @@ public record QuickRecord(
                 boolean bank = spot.kind() == SpotKind.BANK;
                 int no = bank ? ++bankNo : ++socketNo;
                 String suffix = (bank ? banks : sockets) > 1 ? String.valueOf(no) : "";
-                String at = (bank ? "bank-" : "socket-") + lane.toLowerCase(Locale.ROOT) + suffix;
+                String at = (bank ? "bank-" : "socket-")
+                        + lane.toLowerCase(Locale.ROOT).replace(' ', '-')
+                        + suffix;
                 boolean upper = spot.kind() == SpotKind.UPPER_SOCKET;
                 positions.add(new Position(
                         at,
@@ -353,7 +374,8 @@ public record QuickRecord(
                 false,
                 flat ? 0 : 2,
                 Optional.empty(),
-                List.of());
+                List.of(),
+                Optional.empty());
     }
 
     private ModuleSpec bank(ByteSize size) {
@@ -387,8 +409,13 @@ public record QuickRecord(
         return Optional.empty();
     }
 
-    private static String name(int channel) {
-        return String.valueOf((char) ('A' + channel));
+    private String processor(int channel) {
+        return processors == 1 ? ONE : "P" + (1 + channel / (channels.size() / processors));
+    }
+
+    private String name(int channel) {
+        String letter = String.valueOf((char) ('A' + channel % Math.max(2, channels.size() / processors)));
+        return processors == 1 ? letter : processor(channel) + " " + letter;
     }
 
     private static void require(boolean holds, String what) {

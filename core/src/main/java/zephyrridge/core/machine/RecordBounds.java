@@ -152,6 +152,7 @@ final class RecordBounds {
             within(path + ".socket.latches", s.latches(), 0, 8);
             within(path + ".socket.screws", s.screws().size(), 0, 12);
             s.screws().forEach(w -> within(path + ".socket.screws", w.strip().length(), 1, 60));
+            s.colour().ifPresent(c -> within(path + ".socket.colour", c.strip().length(), 1, 40));
             s.clearanceMillimetres().ifPresent(mm -> within(path + ".socket.clearanceMillimetres", mm, 1, 500));
         });
         p.soldered().ifPresent(m -> size(path + ".soldered", m.capacity(), LARGEST));

@@ -15,6 +15,7 @@ import java.util.Optional;
  * @param screws that hold a compression module, in the order in which they are tightened, each by where it is; empty where there are none
  *     or nobody noted them
  * @param clearanceMillimetres room for a module's height; empty where nobody measured
+ * @param colour by which the board's sockets are told apart, as a word; empty where it has none or nobody noted it
  */
 public record Socket(
         String keySide,
@@ -24,7 +25,8 @@ public record Socket(
         boolean turned,
         int latches,
         Optional<Integer> clearanceMillimetres,
-        @JsonSetter(nulls = Nulls.AS_EMPTY) List<String> screws) {
+        @JsonSetter(nulls = Nulls.AS_EMPTY) List<String> screws,
+        Optional<String> colour) {
     public Socket {
         screws = List.copyOf(screws);
     }

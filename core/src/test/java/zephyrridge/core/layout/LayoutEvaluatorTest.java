@@ -107,8 +107,16 @@ class LayoutEvaluatorTest {
                         List.of("A"),
                         FormFactor.DIMM,
                         Optional.empty(),
-                        Optional.of(
-                                new Socket("left", 90, 90, Optional.empty(), false, 2, Optional.empty(), List.of())),
+                        Optional.of(new Socket(
+                                "left",
+                                90,
+                                90,
+                                Optional.empty(),
+                                false,
+                                2,
+                                Optional.empty(),
+                                List.of(),
+                                Optional.empty())),
                         1,
                         Optional.of("R1"),
                         List.of(),

@@ -65,7 +65,8 @@ class LayoutTotalsTest {
                 List.of("A", "B"),
                 FormFactor.CAMM2,
                 Optional.empty(),
-                Optional.of(new Socket("front", 0, 0, Optional.empty(), false, 0, Optional.empty(), List.of())),
+                Optional.of(new Socket(
+                        "front", 0, 0, Optional.empty(), false, 0, Optional.empty(), List.of(), Optional.empty())),
                 1,
                 Optional.empty(),
                 List.of(),

@@ -230,7 +230,8 @@ class AdversarialRecordsTest {
                 List.of(channel),
                 FormFactor.SO_DIMM,
                 Optional.empty(),
-                Optional.of(new Socket("left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of())),
+                Optional.of(new Socket(
+                        "left", 30, 30, Optional.empty(), false, 2, Optional.empty(), List.of(), Optional.empty())),
                 fillOrder,
                 carrier,
                 ways,

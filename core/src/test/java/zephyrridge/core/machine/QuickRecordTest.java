@@ -112,6 +112,7 @@ class QuickRecordTest {
                 List.of(
                         List.of(Spot.bank(ByteSize.ofGibibytes(4)), Spot.socket()),
                         List.of(Spot.socket(), new Spot(SpotKind.UPPER_SOCKET, Optional.empty(), false))),
+                1,
                 DataRate.ofName(2666),
                 new Way(WayIn.WHOLE_BASE, 9),
                 Optional.empty(),
@@ -148,8 +149,10 @@ class QuickRecordTest {
 
     @Test
     void saysWhatIsOutOfRange() {
-        assertThatThrownBy(() -> Quick.alike(MemoryGeneration.DDR4, 13, 1, Optional.empty()))
-                .hasMessageContaining("channels are 1 to 12");
+        assertThatThrownBy(() -> Quick.alike(MemoryGeneration.DDR4, 65, 1, Optional.empty()))
+                .hasMessageContaining("channels are 1 to 64");
+        assertThatThrownBy(() -> Quick.alike(MemoryGeneration.DDR4, 17, 1, Optional.empty()))
+                .hasMessageContaining("16 channels at most");
         assertThatThrownBy(() -> Quick.alike(MemoryGeneration.DDR4, 2, 0, Optional.empty()))
                 .hasMessageContaining("a socket or a soldered bank");
         assertThatThrownBy(() -> Quick.alike(MemoryGeneration.DDR4, 2, 1, Optional.of(ByteSize.ofMebibytes(3000))))
@@ -163,7 +166,7 @@ class QuickRecordTest {
     void nothingInBetween() {
         Random random = new Random(23);
         int made = 0;
-        for (int round = 0; round < 3000; round++) {
+        for (int round = 0; round < 6000; round++) {
             List<List<Spot>> channels = new ArrayList<>();
             for (int c = random.nextInt(5); c >= 0; c--) {
                 List<Spot> spots = new ArrayList<>();
@@ -189,6 +192,7 @@ class QuickRecordTest {
                                 generation,
                                 FormFactor.values()[random.nextInt(4)],
                                 channels,
+                                random.nextInt(6) > 0 ? 1 : 2 + random.nextInt(2),
                                 DataRate.ofName(2666),
                                 new Way(WayIn.values()[random.nextInt(5)], random.nextInt(5)),
                                 random.nextBoolean()

@@ -139,6 +139,7 @@ class GlancerTest {
                             q.generation(),
                             q.formFactor(),
                             q.channels(),
+                            q.processors(),
                             q.topRate(),
                             q.main(),
                             q.second(),

@@ -11,6 +11,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.access.Part;
+import zephyrridge.core.machine.Channel;
 import zephyrridge.core.machine.LimitClaim;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
@@ -32,6 +33,13 @@ class MachineController {
      * @param version of the record that is told of
      * @param quirks what to know of this model before it is touched
      */
+    /**
+     * One position of the small picture.
+     *
+     * @param channels it feeds, counted from 0; {@code far} whether more has to come off for it than for the nearest socket
+     */
+    record SlotView(List<Integer> channels, boolean soldered, boolean far) {}
+
     record MachineSummary(
             String id,
             String name,
@@ -39,6 +47,7 @@ class MachineController {
             MemoryGeneration generation,
             int sockets,
             int soldered,
+            List<SlotView> slots,
             long version,
             boolean retired,
             List<String> quirks) {}
@@ -111,9 +120,26 @@ class MachineController {
                 r.controller().generation(),
                 r.positions().size() - soldered,
                 soldered,
+                slots(listed.ready()),
                 listed.ready().version(),
                 listed.retired(),
                 quirks.of(r));
+    }
+
+    private static List<SlotView> slots(Machines.Ready ready) {
+        MachineRecord r = ready.record();
+        List<String> channels = r.channels().stream().map(Channel::id).toList();
+        int nearest = r.positions().stream()
+                .filter(p -> !p.isSoldered())
+                .mapToInt(p -> ready.reach().get(p.id()).minutes())
+                .min()
+                .orElse(0);
+        return r.positions().stream()
+                .map(p -> new SlotView(
+                        p.channels().stream().map(channels::indexOf).toList(),
+                        p.isSoldered(),
+                        !p.isSoldered() && ready.reach().get(p.id()).minutes() > nearest))
+                .toList();
     }
 
     @GetMapping("/api/machines/{id}")

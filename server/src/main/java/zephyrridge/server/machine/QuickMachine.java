@@ -31,6 +31,7 @@ record QuickMachine(
         @NotNull FormFactor formFactor,
         @NotEmpty @Size(max = QuickRecord.MOST_CHANNELS)
                 List<@NotNull @Size(max = QuickRecord.MOST_POSITIONS) List<@Valid @NotNull SpotForm>> channels,
+        Optional<@Min(1) @Max(QuickRecord.MOST_PROCESSORS) Integer> processors,
         @Min(100) @Max(20_000) int topRate,
         @NotNull @Valid WayForm main,
         Optional<@Valid WayForm> second,
@@ -53,7 +54,7 @@ record QuickMachine(
                 cut(d.maker()),
                 cut(d.model()),
                 "",
-                board ? MachineKind.DESKTOP : MachineKind.LAPTOP,
+                d.processors() > 1 ? MachineKind.SERVER : board ? MachineKind.DESKTOP : MachineKind.LAPTOP,
                 generation,
                 d.formFactor(),
                 d.channels().stream()
@@ -61,6 +62,7 @@ record QuickMachine(
                                 .map(s -> new SpotForm(s.kind(), s.size().map(Texts::size), s.second()))
                                 .toList())
                         .toList(),
+                Optional.of(d.processors()),
                 d.topRate().map(DataRate::name).orElseGet(() -> Rates.all().stream()
                         .filter(r -> r.generation() == generation && r.sold())
                         .mapToInt(r -> r.rate().name())
@@ -102,6 +104,7 @@ record QuickMachine(
                                     .map(s -> new QuickRecord.Spot(s.kind, size("channels", s.size), s.second))
                                     .toList())
                             .toList(),
+                    processors.orElse(1),
                     rate(),
                     main.toCore(),
                     second.map(WayForm::toCore),

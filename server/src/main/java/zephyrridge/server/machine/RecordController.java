@@ -218,6 +218,7 @@ class RecordController {
                         q.generation(),
                         q.formFactor(),
                         q.channels(),
+                        q.processors(),
                         q.topRate(),
                         q.main(),
                         q.second(),

@@ -19,6 +19,7 @@ import zephyrridge.core.machine.Socket;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
 import zephyrridge.core.opening.WorkStep;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Gap;
@@ -176,6 +177,7 @@ public class JobViews {
                 c.machine().published().controllerNames(),
                 log.log(c),
                 ReadoutForm.of(u.before()),
+                u.before().total().map(ByteSize::mebibytes),
                 proofs.measured(c),
                 u.photos(),
                 u.closing().map(x -> proofs.closing(x, c.row().said())),
@@ -353,6 +355,7 @@ public class JobViews {
                 l.out().map(modules::name),
                 l.in().map(modules::name),
                 l.in().flatMap(JobModule::tag),
+                socket.colour(),
                 socket.keySide(),
                 angle,
                 socket.latches(),

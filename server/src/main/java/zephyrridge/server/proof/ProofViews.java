@@ -17,6 +17,7 @@ import zephyrridge.core.proof.Measured;
 import zephyrridge.core.proof.ProofFinding;
 import zephyrridge.core.proof.Readout;
 import zephyrridge.core.proof.ReadoutComparison;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.account.Accounts;
@@ -100,6 +101,7 @@ public class ProofViews {
                     accepted,
                     s.minutes(),
                     ReadoutForm.of(s.readout()),
+                    s.readout().total().map(ByteSize::mebibytes),
                     t.comparison().rateOfClock().map(texts::show),
                     lines(t.comparison(), t),
                     BeforeAfter.of(c.unit().before().measured(), s.readout().measured()).stream()

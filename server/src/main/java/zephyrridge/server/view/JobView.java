@@ -82,6 +82,7 @@ public record JobView(
         List<String> controllers,
         List<LogView> log,
         ReadoutForm before,
+        Optional<Long> totalMibBefore,
         List<ComparedView> measured,
         List<Unit.Photo> photos,
         Optional<ClosingView> handedBack,
@@ -101,6 +102,7 @@ public record JobView(
      * @param no of the log's entry; {@code nth} of the starts, as people count
      * @param arrangement what was in the machine, in words; {@code actions} what was done since the start before
      * @param counts whether it speaks of what is in the machine now
+     * @param totalMib what it showed of memory, firmware's figure first, in MiB: for a bar beside the others
      * @param rateOfClock the data rate where the number that was read is its real clock
      */
     public record StartView(
@@ -116,6 +118,7 @@ public record JobView(
             boolean failureAccepted,
             Optional<Integer> minutes,
             ReadoutForm readout,
+            Optional<Long> totalMib,
             Optional<String> rateOfClock,
             List<ComparisonLineView> comparison,
             List<ComparedView> measured) {}
@@ -283,6 +286,7 @@ public record JobView(
             Optional<String> out,
             Optional<String> in,
             Optional<String> inTag,
+            Optional<String> colour,
             String keySide,
             String angle,
             int latches,
