@@ -3,8 +3,8 @@ import type { Schemas } from '../api/client';
 
 type Slot = Schemas['SlotView'];
 
-const WIDE = 9;
-const HIGH = 8;
+const WIDE = 13;
+const HIGH = 9;
 /** A column per channel up to here; beyond it there is no room in a list. */
 const MOST = 32;
 
@@ -26,8 +26,8 @@ export function SlotsPicture({ slots }: { slots: Slot[] }) {
   const width = channels * (WIDE + 3) + 1;
   const height = rows * (HIGH + 4) + 2;
   return (
-    <Box color="accent" aria-hidden="true" flexShrink="0">
-      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`}>
+    <Box color="accent" aria-hidden="true">
+      <svg width={width} viewBox={`0 0 ${width} ${height}`} style={{ maxWidth: '9rem' }}>
         {drawn.map((s) => {
           const x = s.x * (WIDE + 3) + 1;
           const y = height - (s.level + 1) * (HIGH + 4) + 1;

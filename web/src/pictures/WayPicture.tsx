@@ -3,11 +3,11 @@ import type { Schemas } from '../api/client';
 
 type Step = Schemas['StepView'];
 
-const WIDE = 132;
-const SKEW = 26;
-const DEEP = 18;
-const EACH = 34;
-const OFF = 14;
+const WIDE = 84;
+const SKEW = 20;
+const DEEP = 20;
+const EACH = 38;
+const OFF = 12;
 
 /**
  * The way in as the parts lie over one another: the first to come off on top, what it leads to at the bottom. What is off is set aside and
@@ -28,7 +28,7 @@ export function WayPicture({
   if (parts.length === 0) return null;
   const next = parts.findIndex((s) => !s.done);
   const height = (parts.length + 1) * EACH + DEEP;
-  const width = WIDE + SKEW + OFF + 196;
+  const width = WIDE + SKEW + OFF + 164;
   const turns = parts.map((s, i) => (i > 0 && s.side !== parts[i - 1].side ? s.side : undefined));
   return (
     <Box
@@ -71,7 +71,7 @@ function screwsOf(s: Step): string | undefined {
   return n > 0 ? `${n} ${n === 1 ? 'screw' : 'screws'}` : undefined;
 }
 
-const MOST_DOTS = 12;
+const MOST_DOTS = 10;
 
 /** One part seen from above at an angle, its screws along its edge. */
 function Plate({
@@ -147,5 +147,5 @@ function Words({
 
 /** A drawing has no second line to go on with; the list of steps has the whole name. */
 function cut(text: string): string {
-  return text.length > 27 ? `${text.slice(0, 26)}…` : text;
+  return text.length > 23 ? `${text.slice(0, 22)}…` : text;
 }

@@ -61,13 +61,11 @@ export function Margin({
   const judges = station === 'PLAN' || station === 'LIMITS';
   return (
     <Stack gap="3">
-      <Heading as="h2" size="lg" lineHeight="1.2" hideBelow={nothing ? 'xl' : undefined}>
-        {station === 'READ' && evidence
-          ? evidence.verdict
-          : nothing
-            ? 'Nothing more to say here.'
-            : verdict(job, station)}
-      </Heading>
+      {!nothing && (
+        <Heading as="h2" size="lg" lineHeight="1.2">
+          {station === 'READ' && evidence ? evidence.verdict : verdict(job, station)}
+        </Heading>
+      )}
       {station === 'TAKE_IN' && job.quirks.map((q) => <Text key={q}>{q}</Text>)}
       {station === 'READ' && evidence && <NextLook looks={evidence.looks} />}
       {station === 'OPEN' && <WayIn job={job} />}
@@ -83,6 +81,9 @@ function WayIn({ job }: { job: JobView }) {
   if (!round) return null;
   return (
     <Box as="section" aria-label="The way in, drawn" hideBelow="sm">
+      <Heading as="h2" size="lg" mb="2">
+        The way in
+      </Heading>
       <WayPicture
         steps={job.opening.steps}
         names={new Map(job.opening.parts.map((p) => [p.id, p.name]))}

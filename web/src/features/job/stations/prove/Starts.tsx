@@ -33,7 +33,9 @@ export function Starts({
   readOnly: boolean;
 }) {
   if (job.starts.length === 0) return null;
-  const most = Math.max(job.totalMibBefore ?? 0, ...job.starts.map((s) => s.totalMib ?? 0));
+  const totals = [job.totalMibBefore, ...job.starts.map((s) => s.totalMib)].filter((t) => t !== undefined);
+  // One bar says nothing.
+  const most = totals.length > 1 ? Math.max(...totals) : 0;
   const next = trouble?.any ? (trouble.chosen ?? trouble.next[0]) : undefined;
   return (
     <Box as="section" aria-label="Starts">
