@@ -268,7 +268,7 @@ function Screw({
   const out = f.state === 'OUT' || f.state === 'MISSING' || f.state === 'LEFT';
   const stuck = f.state === 'TIGHT' || f.state === 'STRIPPED';
   const stays = f.role !== 'OUT';
-  const name = `Screw ${f.id}, ${screwKind(f)}${f.hiddenUnder ? `, under ${f.hiddenUnder}` : ''}: ${f.state ? STATE[f.state] : 'in its hole'}`;
+  const name = `Screw ${f.letter ?? f.id}, ${screwKind(f)}${f.hiddenUnder ? `, under ${f.hiddenUnder}` : ''}: ${f.state ? STATE[f.state] : 'in its hole'}`;
   const shape = {
     fill: out ? 'none' : 'var(--chakra-colors-panel)',
     stroke: stuck ? 'var(--chakra-colors-stop)' : chosen ? 'var(--chakra-colors-accent)' : 'currentColor',
@@ -299,6 +299,17 @@ function Screw({
           style={{ fontSize: 14, fontWeight: 700 }}
         >
           {stuck ? '!' : number}
+        </text>
+      )}
+      {f.letter && (
+        <text
+          x={x + 17}
+          y={y - 7}
+          textAnchor="middle"
+          fill="currentColor"
+          style={{ fontSize: 14, fontWeight: 700, fontStyle: 'italic' }}
+        >
+          {f.letter}
         </text>
       )}
       {f.hiddenUnder && <path d={`M${x - 14} ${y - 14}h28`} stroke="currentColor" strokeWidth="2" />}

@@ -57,8 +57,13 @@ export function ListIn() {
   });
   const look = (list: File, known = mapping) => {
     setFile(list);
+    out.reset();
     send.mutate({ list, known, counts: false });
   };
+  const out = useMutation({
+    mutationFn: (tags: string[]) => api.put('/api/drawer/out', { tags, reason: 'the list was taken back' }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['drawer'] }),
+  });
   const headings = unknownHeadings(send.error);
   const l = send.data;
   const counted = send.variables?.counts === true;
@@ -111,12 +116,25 @@ export function ListIn() {
         <Box role="status" mt="2">
           <Flex gap="3" align="center" wrap="wrap">
             <Text fontWeight="600" flex="1" minW="14rem" color={l.into === 0 ? 'risk' : undefined}>
-              {counted
-                ? `${l.into} of ${l.lines} lines are in the drawer.`
-                : l.into === 0
-                  ? 'No line of it is a module, so nothing can be put in.'
-                  : `${l.into} of ${l.lines} lines can go in. Nothing has been put in yet.`}
+              {out.isSuccess
+                ? 'All of it is out again.'
+                : counted
+                  ? `${l.into} of ${l.lines} lines are in the drawer.`
+                  : l.into === 0
+                    ? 'No line of it is a module, so nothing can be put in.'
+                    : `${l.into} of ${l.lines} lines can go in. Nothing has been put in yet.`}
             </Text>
+            {counted && !out.isSuccess && (
+              <Button
+                size="sm"
+                variant="outline"
+                color="ink"
+                loading={out.isPending}
+                onClick={() => out.mutate(l.tags)}
+              >
+                Take {l.tags.length === 1 ? 'it' : 'them all'} out again
+              </Button>
+            )}
             {!counted && (
               <>
                 {l.into > 0 && (
@@ -142,6 +160,11 @@ export function ListIn() {
               </>
             )}
           </Flex>
+          {out.isError && (
+            <Text role="alert" color="stop">
+              {out.error.message}
+            </Text>
+          )}
           <Lines name="What goes in" lines={l.goes} all={l.into} />
           <Lines name="Lines that do not go in" lines={l.bad} all={l.badLines} colour="stop" />
         </Box>

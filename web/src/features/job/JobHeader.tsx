@@ -75,13 +75,13 @@ function Taker({
       minH="2rem"
       hideBelow={name === 'Redo' ? 'md' : undefined}
       disabled={!does}
-      maxW="20rem"
+      maxW={{ base: '11rem', '2xl': '20rem' }}
       title={does && `${at ? `At ${at}: ` : ''}${does} (${keys})`}
       onClick={onClick}
     >
       {name}
       {does && (
-        <Box as="span" hideBelow={at ? undefined : '2xl'} fontWeight="400" minW="0" truncate>
+        <Box as="span" hideBelow={at ? undefined : 'lg'} fontWeight="400" minW="0" truncate>
           {at ? `at ${at}` : does}
         </Box>
       )}

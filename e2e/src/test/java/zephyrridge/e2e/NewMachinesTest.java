@@ -23,6 +23,7 @@ class NewMachinesTest {
     private static final int KNOWN = 14;
     private static final int UNKNOWN = 18;
     private static final int BY_KEYBOARD = 25;
+    private static final int CLOSED = 36;
 
     /** One person who counts what they do. */
     private static final class Counting {
@@ -58,6 +59,16 @@ class NewMachinesTest {
             return this;
         }
 
+        /** Ctrl+V, wherever on the page. */
+        Counting paste(String text) {
+            actions++;
+            t.page.evaluate(
+                    "text => { const data = new DataTransfer(); data.setData('text/plain', text);"
+                            + " document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true })); }",
+                    text);
+            return this;
+        }
+
         /** The one button of the line that leads. */
         Counting lead(String text) {
             return click(t.lead(text));
@@ -69,8 +80,24 @@ class NewMachinesTest {
             return this;
         }
 
+        /** Enter, as long as the line that leads has something done; then what it names. */
+        Counting doneUpTo(String last) {
+            Locator line = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What comes next"));
+            Locator next = line.getByRole(AriaRole.BUTTON);
+            while (true) {
+                t.kept();
+                assertThat(next).hasText(Pattern.compile("^(Done|" + last + ").*"));
+                String text = next.textContent();
+                press("Enter");
+                assertThat(line).not().containsText(text);
+                if (text.startsWith(last)) {
+                    return this;
+                }
+            }
+        }
+
         void within(String what, int most) {
-            System.out.printf("Actions from the bench to a readable plan, %s: %d (aim %d)%n", what, actions, most);
+            System.out.printf("Actions from the bench, %s: %d (aim %d)%n", what, actions, most);
             assertThat(actions).as(what).isLessThanOrEqualTo(most);
             assertThat(t.complaints).isEmpty();
         }
@@ -106,7 +133,53 @@ class NewMachinesTest {
         c.click(t.position("socket-b"));
         assertThat(t.position("socket-b")).hasAttribute("aria-label", Pattern.compile(".*DDR5.*changed"));
         assertThat(planned(t)).containsText("2 wide");
-        c.within("known model, by mouse", KNOWN);
+        c.within("known model to a plan, by mouse", KNOWN);
+    }
+
+    /** From the bench to the report: what is recommended is taken, each step said as it is done, what it shows is read off. */
+    @Test
+    void aKnownModelToTheClosedJob(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        Counting c = new Counting(t).press("n");
+        assertThat(picker(t)).isFocused();
+        c.type("tern 16").press("Enter");
+        sees(t.page.getByText("To know of it:"));
+        c.fill("Whose it is", "Slate quarry").fill("What they want, in their words", "Two programs at once");
+        c.press("Enter");
+        c.lead("As usual");
+        t.kept();
+        c.lead("On to Read");
+        c.fill("Label line of the module", "8GB 1Rx16 PC5-4800B-SC0-1010-XT");
+        c.click(t.button("It was in this position"));
+        t.kept();
+        c.press("4");
+        c.click(t.button("Choose").first());
+        c.doneUpTo("On to Open").doneUpTo("On to Fit");
+        c.click(t.page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Seated: latches flush"))));
+        c.doneUpTo("On to Prove");
+        // What its window says is pasted: that it came up is said by it.
+        Locator expected = t.page.getByRole(
+                        AriaRole.ROW,
+                        new Page.GetByRoleOptions().setName(Pattern.compile("^(Total in the system|Rate)")))
+                .locator("td:nth-of-type(2)");
+        assertThat(expected).hasCount(2);
+        c.paste("Installed RAM " + expected.nth(0).textContent() + "\nSpeed: "
+                + expected.nth(1).textContent() + "\nSlots used: 2 of 2");
+        c.click(t.button("It came up, and shows this"));
+        t.kept();
+        c.click(t.page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^All \\d+ work"))));
+        t.kept();
+        c.doneUpTo("On to Hand back");
+        c.click(t.button("Hand back and close"));
+        sees(t.page.getByText("Handed back."));
+        c.actions++;
+        Page report =
+                t.page.waitForPopup(() -> t.page.getByText("Report to print").click());
+        sees(report.getByText("Slate quarry").first());
+        report.close();
+        c.within("known model to the closed job with its report", CLOSED);
     }
 
     /** A bank and a socket, the commonest unknown one; what the system's own dialog says is enough to read it. */
@@ -140,7 +213,7 @@ class NewMachinesTest {
         c.click(t.position("socket-b"));
         assertThat(t.position("socket-b")).hasAttribute("aria-label", Pattern.compile(".*DDR4.*changed"));
         assertThat(planned(t)).containsText("2 wide");
-        c.within("bank and socket, by mouse", UNKNOWN);
+        c.within("bank and socket to a plan, by mouse", UNKNOWN);
     }
 
     /** From half a minute at the desk over a record that is made on the way: what was told is what Read begins with. */
@@ -207,7 +280,7 @@ class NewMachinesTest {
         c.tabTo("Put 8 GB 1Rx8 DDR4-2666 into Socket A1").press("Enter");
         assertThat(t.position("socket-a1"))
                 .hasAttribute("aria-label", Pattern.compile(".*8 GB 1Rx8 DDR4-2666.*changed"));
-        c.within("four slots, by keyboard (each way by Tab is one)", BY_KEYBOARD);
+        c.within("four slots to a plan, by keyboard (each way by Tab is one)", BY_KEYBOARD);
     }
 
     /** Unlike channels on two sides, corrected afterwards: the record's next version is for the jobs to come. */

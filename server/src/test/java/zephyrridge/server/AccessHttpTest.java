@@ -259,6 +259,26 @@ class AccessHttpTest {
         }
     }
 
+    /** Four short holes under one plate are one warning, and the drawing has the letters that it names. */
+    @Test
+    void whatIsTheSameOfSeveralScrewsIsSaidOnce(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = planned(client, "skerrow-tern-16", "socket-a", "16GB 1Rx8 PC5-4800B-SA0-1010-XT");
+        open(client, id);
+        ok(client.change(id, "ConfirmFit", Map.of("position", "socket-a", "done", true)));
+        for (JsonNode step : client.get("/api/jobs/" + id).json().at("/opening/closing")) {
+            if (step.get("part").asString().equals("plate")) {
+                assertThat(step.get("warnings")).hasSize(1);
+                assertThat(step.at("/warnings/0").asString()).startsWith("Holes a, b, c, d take 3.2 mm at most");
+                List<String> letters = new ArrayList<>();
+                step.get("fasteners").forEach(f -> letters.add(f.path("letter").asString("")));
+                assertThat(letters).startsWith("a", "b", "c", "d");
+                return;
+            }
+        }
+        throw new AssertionError("the plate goes back");
+    }
+
     /** What hands learned goes into the record, and nothing that stood there goes. */
     @Test
     void lessonsGoIntoTheRecord(TestServer.Running server) {

@@ -128,6 +128,18 @@ class ShelfHttpTest {
         assertThat(ok(client.get("/api/drawer?text=L-300")).get("total").asInt())
                 .isEqualTo(1);
 
+        // All of it comes out again at once, as long as nothing was said of it since.
+        byte[] two = "tag,label\nL-310,8GB 1Rx8 PC4-2666V-SA1-11\nL-311,8GB 1Rx8 PC4-2666V-SA1-11\n"
+                .getBytes(StandardCharsets.UTF_8);
+        JsonNode went = ok(client.upload("/api/drawer/csv?counts=true", "text/csv", two));
+        assertThat(went.get("tags")).hasSize(2);
+        Map<String, Object> out = Map.of("tags", went.get("tags"), "reason", "the wrong list");
+        ok(client.put("/api/drawer/out", out));
+        assertThat(ok(client.get("/api/drawer?text=L-31")).get("total").asInt()).isZero();
+        ApiClient.Answer again = client.put("/api/drawer/out", out);
+        assertThat(again.status()).isEqualTo(409);
+        assertThat(again.json().get("detail").asString()).contains("L-31", "Nothing was taken out");
+
         // Headings of another language and order are said once; without a column of tags the next numbers are given.
         byte[] other = "Platz;Was es ist\nC2;8GB 1Rx8 PC4-2666V-SA1-11\nC3;8GB 1Rx8 PC4-2666V-SA1-11\n"
                 .getBytes(StandardCharsets.UTF_8);

@@ -43,7 +43,8 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           <PasteReadout
             id={`paste-${job.id}-${start.no}`}
             open={!hasReadings(start)}
-            anywhere
+            // While it is to be switched on, what is pasted is of that start.
+            anywhere={inNow}
             onTake={take(start.no)}
           />
         </Box>

@@ -6,6 +6,7 @@ import { useKeptText } from '../../../../parts/drafts';
 import { StartTimer } from '../../../timers';
 import type { Change, JobView } from '../../api';
 import { GateAnswers } from '../open/GateAnswers';
+import { PasteReadout } from '../shared/PasteReadout';
 import { totalNow } from './differences';
 
 type Test = Schemas['TestView'];
@@ -30,18 +31,17 @@ export function SwitchOn({ job, test, change }: { job: JobView; test: Test | und
       }
       return after;
     });
-  /** Up, with the total that this very arrangement is expected to show. */
-  const whole = () =>
+  const upShowing = (shown: (card: JobView['starts'][number]) => Record<string, string> | undefined) =>
     void log('STARTED').then((after) => {
       const card = after?.starts.at(-1);
-      const total = card?.comparison.find((l) => l.field === 'FIRMWARE_TOTAL')?.expected;
-      if (card && total)
-        void change({
-          type: 'EnterReadout',
-          phase: 'AFTER',
-          start: card.no,
-          readings: { firmwareTotal: total },
-        });
+      const readings = card && shown(card);
+      if (card && readings) void change({ type: 'EnterReadout', phase: 'AFTER', start: card.no, readings });
+    });
+  /** Up, with the total that this very arrangement is expected to show. */
+  const whole = () =>
+    upShowing((card) => {
+      const total = card.comparison.find((l) => l.field === 'FIRMWARE_TOTAL')?.expected;
+      return total ? { firmwareTotal: total } : undefined;
     });
   const act = (action: 'FIRMWARE_UPDATED') => void change({ type: 'LogAction', action, note: '' });
   return (
@@ -71,6 +71,14 @@ export function SwitchOn({ job, test, change }: { job: JobView; test: Test | und
           onPress={() => void log('SIGNAL')}
         />
       </Grid>
+      <Box mt="2">
+        <PasteReadout
+          id={`paste-${job.id}-switched-on`}
+          anywhere
+          action="It came up, and shows this"
+          onTake={(readings) => upShowing(() => readings)}
+        />
+      </Box>
       {e.signals.length > 0 && (
         <Flex gap="2" mt="2" wrap="wrap" align="center">
           <Text fontSize="sm" color="quiet">

@@ -18,6 +18,7 @@ export function PasteReadout({
   id,
   open = false,
   anywhere = false,
+  action = 'Take these readings',
   onTake,
 }: {
   id: string;
@@ -25,6 +26,8 @@ export function PasteReadout({
   open?: boolean;
   /** Several lines that are pasted anywhere on the page land here, and so does a file. */
   anywhere?: boolean;
+  /** What the button says that takes them. */
+  action?: string;
   onTake: (readings: Record<string, string>) => void;
 }) {
   const [text, setText] = useState('');
@@ -126,7 +129,7 @@ export function PasteReadout({
               setFile(undefined);
             }}
           >
-            Take these readings
+            {action}
           </Button>
           {file && (
             <Button variant="ghost" color="ink" onClick={() => setFile(undefined)}>

@@ -162,9 +162,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                                 ? back.map(s -> new Next(Do.TICK, s.id()))
                                         .orElseGet(() -> ticks(unit, left, a.now(), false))
                                 : over && back.isPresent()
-                                        ? new Next(
-                                                Do.TICK,
-                                                dead(a.now()).orElse(back.get().id()))
+                                        ? handsIn(a.now(), back.get())
                                         : other.map(p -> after(p, unit, bench)).orElse(Next.to(Station.FIT)));
     }
 
@@ -245,9 +243,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                 gaps,
                 left.isEmpty()
                         ? workOpen(unit, bench)
-                                .or(() -> closeUp(a)
-                                        .map(s ->
-                                                new Next(Do.TICK, dead(a.now()).orElse(s.id()))))
+                                .or(() -> closeUp(a).map(s -> handsIn(a.now(), s)))
                                 .orElse(Next.to(Station.PROVE))
                         : barred
                                 // Only where Open has something to do: else what bars is answered here.
@@ -345,8 +341,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         return a.proof().proven()
                 ? a.now().isClosed() && count(a, ProofGap.PROOF_START_AFTER_OPENING) > 0
                         ? Next.NONE
-                        : step.<Next>map(s -> new Next(Do.TICK, dead(a.now()).orElse(s.id())))
-                                .orElse(Next.to(Station.HAND_BACK))
+                        : step.map(s -> handsIn(a.now(), s)).orElse(Next.to(Station.HAND_BACK))
                 // While it is sought what is wrong the next test leads, which may want it as it stands.
                 : failed && !moved
                         ? new Next(Do.CHOOSE_TEST, "")
@@ -377,11 +372,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
      */
     private static Next ticks(Unit unit, List<WorkStep> left, Now now, boolean dead) {
         List<String> ids = new ArrayList<>();
-        if (dead && !now.down()) {
-            ids.add("power-down");
-        }
-        if (dead && !(now.down() && now.power().unplugged())) {
-            ids.add("unplug");
+        if (dead) {
+            ids.addAll(dead(now));
         }
         left.forEach(s -> ids.add(s.id()));
         List<Entry.Stepped> before = unit.log().happened().stream()
@@ -397,7 +389,15 @@ public record Lead(Station station, List<Gap> missing, Next next) {
                                                 && WorkStep.did(id)
                                                         .filter(s.did()::equals)
                                                         .isPresent()));
-        return known && ids.size() > 1 ? new Next(Do.TICK_ALL, String.join(",", ids)) : new Next(Do.TICK, ids.get(0));
+        return known ? said(ids) : new Next(Do.TICK, ids.get(0));
+    }
+
+    private static Next handsIn(Now now, WorkStep step) {
+        return dead(now).isEmpty() ? new Next(Do.TICK, step.id()) : said(dead(now));
+    }
+
+    private static Next said(List<String> ids) {
+        return ids.size() > 1 ? new Next(Do.TICK_ALL, String.join(",", ids)) : new Next(Do.TICK, ids.get(0));
     }
 
     /** A start is logged with what it showed; everything before it is a step of closing. */
@@ -412,11 +412,9 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         return gaps.stream().anyMatch(g -> g.kind() == kind);
     }
 
-    /** Hands go in again only after a start has been made undone: down, and every cord out. */
-    private static Optional<String> dead(Now now) {
-        return now.down()
-                ? now.power().unplugged() ? Optional.empty() : Optional.of("unplug")
-                : Optional.of("power-down");
+    /** Hands go in again only after a start has been made undone: down, and every cord out. Both were done before it was opened. */
+    private static List<String> dead(Now now) {
+        return now.down() ? now.power().unplugged() ? List.of() : List.of("unplug") : List.of("power-down", "unplug");
     }
 
     private static long count(Assessment a, ProofGap gap) {

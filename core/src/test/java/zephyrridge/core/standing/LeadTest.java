@@ -28,6 +28,7 @@ import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.opening.Round;
 import zephyrridge.core.opening.StepTimes;
+import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
@@ -244,6 +245,24 @@ class LeadTest {
         // How long each took nobody knows.
         assertThat(StepTimes.of(w.unit().log()).keySet())
                 .noneMatch(no -> w.unit().log().entry(no).orElseThrow() instanceof Entry.Stepped);
+    }
+
+    /** It ran with its cover off: down and cords out, as before it was opened, are one word before the hands go in again. */
+    @Test
+    void downAndCordsOutAreSaidTogetherOnTheWayBack() {
+        Walk w = new Walk().planned();
+        w.opened().does(Walk.fit("B1"));
+        for (WorkStep s : w.assess().closing()) {
+            if (s.kind() == WorkStep.Kind.TEST_START) {
+                break;
+            }
+            assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.TICK, s.id()));
+            w.does(Walk.tick(s.id()));
+        }
+        w.does(new StartChange.LogStart(Entry.Outcome.STARTED, "", Optional.empty()));
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.TICK_ALL, "power-down,unplug"));
+        w.does(Walk.tick("power-down"));
+        assertThat(lead(w, Station.FIT).next()).isEqualTo(new Lead.Next(Lead.Do.TICK, "unplug"));
     }
 
     /** Two sides are two rounds: what lies open is fitted first, whatever the record lists first. */

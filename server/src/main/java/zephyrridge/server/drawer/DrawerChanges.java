@@ -35,6 +35,9 @@ class DrawerChanges {
     /** @param was "" where there was nothing, as {@code became} where there is nothing now */
     record Changed(LocalDateTime at, String by, Field field, String was, String became) {}
 
+    /** The version of a module that nothing was said of since it was put in. */
+    private static final long UNTOUCHED = 1;
+
     private static final int MOST_NOTE = 300;
     private static final int MOST_SHOWN = 200;
     private final DrawerStore store;
@@ -67,6 +70,23 @@ class DrawerChanges {
             throw held(m);
         }
         write(m, m.said(), true, reason, by);
+    }
+
+    /**
+     * A list that was put in comes out again: all of it or nothing.
+     *
+     * @throws Problem LIST_TOUCHED (409) naming the first that is held or was changed since
+     */
+    @Transactional
+    void takeListOut(List<String> tags, String reason, String by) {
+        for (String tag : tags) {
+            StockModule m =
+                    store.find(tag, true).map(Drawer::module).orElseThrow(() -> Problem.notFound("drawer module", tag));
+            if (m.version() != UNTOUCHED || m.jobId().isPresent()) {
+                throw Problem.of(HttpStatus.CONFLICT, "LIST_TOUCHED", Map.of("field", "tags"), "tag", tag);
+            }
+            write(m, m.said(), true, reason, by);
+        }
     }
 
     @Transactional

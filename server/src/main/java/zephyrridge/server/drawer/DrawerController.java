@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
@@ -122,6 +123,10 @@ class DrawerController {
 
     record OutRequest(@Min(1) long expectedVersion, @NotBlank @Size(max = 300) String reason) {}
 
+    record ListOutRequest(
+            @NotEmpty @Size(max = DrawerCsv.MOST_LINES) List<@NotBlank @Size(max = 32) String> tags,
+            @NotBlank @Size(max = 300) String reason) {}
+
     record BackRequest(@Min(1) long expectedVersion) {}
 
     record NextTag(String tag) {}
@@ -191,6 +196,12 @@ class DrawerController {
     @PutMapping("/api/drawer/{tag}/out")
     void takeOut(@PathVariable String tag, @Valid @RequestBody OutRequest body, Principal who) {
         changes.takeOut(tag, body.expectedVersion(), body.reason().strip(), who.getName());
+    }
+
+    /** A list that was put in comes out again, all of it or nothing. */
+    @PutMapping("/api/drawer/out")
+    void takeListOut(@Valid @RequestBody ListOutRequest body, Principal who) {
+        changes.takeListOut(body.tags(), body.reason().strip(), who.getName());
     }
 
     @PutMapping("/api/drawer/{tag}/back")

@@ -41,8 +41,9 @@ class DrawerCsv {
      * @param into how many go in, or would
      * @param bad what does not, with why, {@value #MOST_TOLD} at most
      * @param badLines how many do not
+     * @param tags all that went in, so that they can come out again together; empty where it was looked over only
      */
-    record Looked(int lines, int into, List<String> goes, int badLines, List<String> bad) {}
+    record Looked(int lines, int into, List<String> goes, int badLines, List<String> bad, List<String> tags) {}
 
     private static final Map<Column, String> SPEAKING = Map.of(
             Column.TAG, "tag|number|no|inventory|inventar|nummer",
@@ -55,7 +56,7 @@ class DrawerCsv {
             Column.ORIGIN, "origin|came as|herkunft",
             Column.BIN, "bin|box|place|shelf|fach",
             Column.BOOK, "book|book value|value|wert");
-    private static final int MOST_LINES = 20_000;
+    static final int MOST_LINES = 20_000;
     private static final int MOST_TOLD = 200;
     private final Drawer drawer;
     private final Texts texts;
@@ -81,6 +82,7 @@ class DrawerCsv {
             List<String> goes = new ArrayList<>();
             List<String> bad = new ArrayList<>();
             Set<String> tags = new HashSet<>();
+            List<String> in = new ArrayList<>();
             int into = 0;
             for (CSVRecord line : lines.subList(1, lines.size())) {
                 try {
@@ -91,6 +93,7 @@ class DrawerCsv {
                     ModuleSpec spec = drawer.check(m);
                     if (counts) {
                         drawer.put(m, spec);
+                        in.add(m.tag());
                     }
                     into++;
                     told(goes, texts.say("drawerCsv.goes", "tag", m.tag(), "line", m.labelLine()));
@@ -99,7 +102,7 @@ class DrawerCsv {
                     told(bad, texts.say("drawerCsv.line", "line", line.getRecordNumber(), "why", why));
                 }
             }
-            return new Looked(lines.size() - 1, into, goes, lines.size() - 1 - into, bad);
+            return new Looked(lines.size() - 1, into, goes, lines.size() - 1 - into, bad, in);
         });
     }
 

@@ -1,10 +1,14 @@
 package zephyrridge.server.opening;
 
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.access.Connector;
 import zephyrridge.core.access.Fastener;
@@ -80,6 +84,8 @@ public class StepViews {
     private StepView step(WorkStep step, Bench bench, Unit unit, Now now, List<Screws.Lying> tray) {
         Optional<Part> part = step.part();
         boolean back = step.kind() == WorkStep.Kind.PUT_BACK;
+        List<Warned> warned = part.map(p -> warned(p, back, tray, now)).orElse(List.of());
+        Map<String, String> letters = part.map(p -> letters(p, warned)).orElse(Map.of());
         return new StepView(
                 step.id(),
                 step.kind(),
@@ -91,7 +97,7 @@ public class StepViews {
                 part.map(Part::side),
                 part.flatMap(p -> bench.record().access().outline(p.side())),
                 part.map(p -> p.fasteners().stream()
-                                .map(f -> fastener(p, f, bench, unit, now))
+                                .map(f -> fastener(p, f, letters.get(f.id()), bench, unit, now))
                                 .toList())
                         .orElse(List.of()),
                 part.map(Part::catches).orElse(List.of()),
@@ -100,13 +106,60 @@ public class StepViews {
                                 .toList())
                         .orElse(List.of()),
                 step.cautions().stream().map(k -> texts.get("caution." + k)).toList(),
-                part.map(p -> warnings(p, back, tray, now)).orElse(List.of()),
+                part.map(p -> warnings(p, back, warned, letters)).orElse(List.of()),
                 step.seconds(),
                 step.done());
     }
 
-    /** What this very part asks for beside its cautions. */
-    private List<String> warnings(Part part, boolean back, List<Screws.Lying> tray, Now now) {
+    /** Screws that the same is to be known of, and a letter for each: the drawing has it beside the hole. */
+    private record Warned(String key, Map<String, String> of, List<Fastener> screws) {}
+
+    private static List<Warned> warned(Part part, boolean back, List<Screws.Lying> tray, Now now) {
+        Map<List<Object>, Warned> alike = new LinkedHashMap<>();
+        if (back) {
+            Screws.shortHoles(part, tray)
+                    .forEach(h -> alike(
+                            alike,
+                            "screw.short",
+                            Map.of("takes", millimetres(h.takes()), "longest", millimetres(h.longest())),
+                            h.fastener()));
+        }
+        part.fasteners().forEach(f -> {
+            if (!back && f.threadLocked()) {
+                alike(alike, "screw.locked", Map.of(), f);
+            }
+            if (f.role() == Fastener.Role.LEAVE_ALONE) {
+                alike(alike, "screw.leave", Map.of(), f);
+            }
+            Screws.said(now, part, f)
+                    .filter(s -> s != Entry.Screw.OUT && s != Entry.Screw.BACK)
+                    .ifPresent(s -> alike(alike, "screw." + s, Map.of(), f));
+        });
+        return List.copyOf(alike.values());
+    }
+
+    private static void alike(Map<List<Object>, Warned> by, String key, Map<String, String> of, Fastener screw) {
+        by.computeIfAbsent(List.of(key, of), k -> new Warned(key, of, new ArrayList<>()))
+                .screws()
+                .add(screw);
+    }
+
+    /** By the id of each screw that something is to be known of: a, b, c in the order of the drawing's list. */
+    private static Map<String, String> letters(Part part, List<Warned> warned) {
+        Map<String, String> letters = new HashMap<>();
+        part.fasteners().stream()
+                .filter(f -> warned.stream().anyMatch(w -> w.screws().contains(f)))
+                .forEach(f -> letters.put(f.id(), letter(letters.size())));
+        return letters;
+    }
+
+    private static String letter(int n) {
+        String first = n < 26 ? "" : String.valueOf((char) ('a' + n / 26 - 1));
+        return first + (char) ('a' + n % 26);
+    }
+
+    /** What this very part asks for beside its cautions; what is the same of several screws is said once. */
+    private List<String> warnings(Part part, boolean back, List<Warned> warned, Map<String, String> letters) {
         List<String> said = new ArrayList<>();
         List<String> lengths = part.fasteners().stream()
                 .filter(f -> f.role().comesOut() && f.lengthTenths() > 0)
@@ -118,28 +171,17 @@ public class StepViews {
         if (!back && lengths.size() > 1) {
             said.add(texts.say("screw.mixed", "lengths", String.join(", ", lengths)));
         }
-        if (back) {
-            Screws.shortHoles(part, tray)
-                    .forEach(h -> said.add(texts.say(
-                            "screw.short",
-                            "id",
-                            h.fastener().id(),
-                            "takes",
-                            millimetres(h.takes()),
-                            "longest",
-                            millimetres(h.longest()))));
+        for (Warned w : warned) {
+            String screws = w.screws().stream().map(f -> letters.get(f.id())).collect(Collectors.joining(", "));
+            said.add(texts.say(
+                    w.key() + (w.screws().size() > 1 ? ".several" : ""),
+                    "id",
+                    screws,
+                    "takes",
+                    w.of().getOrDefault("takes", ""),
+                    "longest",
+                    w.of().getOrDefault("longest", "")));
         }
-        part.fasteners().forEach(f -> {
-            if (!back && f.threadLocked()) {
-                said.add(texts.say("screw.locked", "id", f.id()));
-            }
-            if (f.role() == Fastener.Role.LEAVE_ALONE) {
-                said.add(texts.say("screw.leave", "id", f.id()));
-            }
-            Screws.said(now, part, f)
-                    .filter(s -> s != Entry.Screw.OUT && s != Entry.Screw.BACK)
-                    .ifPresent(s -> said.add(texts.say("screw." + s, "id", f.id())));
-        });
         return said;
     }
 
@@ -168,10 +210,11 @@ public class StepViews {
         return String.join("; ", words);
     }
 
-    private static FastenerView fastener(Part part, Fastener f, Bench bench, Unit unit, Now now) {
+    private static FastenerView fastener(Part part, Fastener f, String letter, Bench bench, Unit unit, Now now) {
         Optional<Entry.Screw> said = Screws.said(now, part, f);
         return new FastenerView(
                 f.id(),
+                Optional.ofNullable(letter),
                 f.x(),
                 f.y(),
                 f.bit(),

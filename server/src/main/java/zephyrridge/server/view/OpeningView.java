@@ -62,9 +62,10 @@ public record OpeningView(
             String part, String name, Optional<Integer> off, Optional<Integer> on, int recordOff, int recordOn) {}
 
     /** @param state what was said of it; OUT also where its part is off; absent: in its hole */
-    /** @param drawn in this job, and not in the record */
+    /** @param letter by which warnings name it; {@code drawn} in this job, and not in the record */
     public record FastenerView(
             String id,
+            Optional<String> letter,
             double x,
             double y,
             String bit,
