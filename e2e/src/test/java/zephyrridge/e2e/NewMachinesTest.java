@@ -318,6 +318,8 @@ class NewMachinesTest {
     void halfAMinuteAtTheFieldDesk(TestServer.Running server, Browser.Running browser) {
         Technician t = browser.signedIn(server.address(), "bram");
         t.page.navigate("/desk");
+        // One paste is all that it takes: the field has the cursor.
+        assertThat(t.page.getByLabel("What the system says")).isFocused();
         // A size alone is asked about, and one press says which it is.
         t.page.getByLabel("What the system says").fill("24GB");
         sees(t.heading2("24GB: installed, or usable?"));

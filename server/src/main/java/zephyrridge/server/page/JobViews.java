@@ -355,7 +355,8 @@ public class JobViews {
                 l.out().map(modules::name),
                 l.in().map(modules::name),
                 l.in().flatMap(JobModule::tag),
-                socket.colour(),
+                // Some boards have it in the name.
+                socket.colour().filter(c -> !l.position().label().contains(c)),
                 socket.keySide(),
                 angle,
                 socket.latches(),
