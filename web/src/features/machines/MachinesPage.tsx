@@ -144,7 +144,7 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
   return (
     <>
       <QuickForm
-        key={draft.submittedAt}
+        key={draft.isSuccess ? draft.submittedAt : 0}
         start={
           draft.data
             ? { ...draft.data, maker: maker || draft.data.maker, model: model.join(' ') || draft.data.model }

@@ -4,9 +4,12 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 import static zephyrridge.e2e.Technician.sees;
 
+import com.microsoft.playwright.FileChooser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
@@ -281,6 +284,41 @@ class NewMachinesTest {
         assertThat(t.position("socket-a1"))
                 .hasAttribute("aria-label", Pattern.compile(".*8 GB 1Rx8 DDR4-2666.*changed"));
         c.within("four slots to a plan, by keyboard (each way by Tab is one)", BY_KEYBOARD);
+    }
+
+    /** Two processors that no record is of: what their firmware's listing names is the draft, and becomes the record. */
+    @Test
+    void aServerFromItsTable(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        StringBuilder listing = new StringBuilder("SMBIOS 3.3.0 present.\n");
+        for (int i = 0; i < 32; i++) {
+            listing.append("\nHandle 0x00")
+                    .append(Integer.toHexString(0x20 + i))
+                    .append(
+                            ", DMI type 17, 92 bytes\nMemory Device\n\tTotal Width: 72 bits\n\tData Width: 64 bits\n\tSize: ")
+                    .append(i % 2 == 0 ? "32 GB" : "No Module Installed")
+                    .append("\n\tForm Factor: DIMM\n\tLocator: P")
+                    .append(1 + i / 16)
+                    .append("-DIMM")
+                    .append((char) ('A' + i % 16 / 2))
+                    .append(1 + i % 2)
+                    .append("\n\tType: DDR4\n\tType Detail: Synchronous Registered (Buffered)\n\tSpeed: 3200 MT/s\n");
+        }
+        t.page.navigate("/machines?new");
+        FileChooser file = t.page.waitForFileChooser(
+                () -> t.button("Draft it from a firmware table").click());
+        file.setFiles(
+                new FilePayload("table.txt", "text/plain", listing.toString().getBytes(StandardCharsets.UTF_8)));
+        assertThat(t.page.getByLabel("Processors", new Page.GetByLabelOptions().setExact(true)))
+                .hasValue("2");
+        assertThat(t.page.getByLabel("Channels of each")).hasValue("8");
+        t.page.getByLabel("Maker", new Page.GetByLabelOptions().setExact(true)).fill("Brindlecombe");
+        t.page.getByLabel("Model", new Page.GetByLabelOptions().setExact(true)).fill("Scar R2");
+        t.button("Make the record").click();
+        sees(t.heading("Brindlecombe Scar R2"));
+        assertThat(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Positions")))
+                .containsText("Socket P2 H2");
+        assertThat(t.complaints).isEmpty();
     }
 
     /** Unlike channels on two sides, corrected afterwards: the record's next version is for the jobs to come. */
