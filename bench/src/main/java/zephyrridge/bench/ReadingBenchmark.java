@@ -20,6 +20,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.Bytes;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.reading.label.LabelDecoder;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosContents;
@@ -45,6 +46,12 @@ public class ReadingBenchmark {
     private final Bytes ddr5 = image("16GB 1Rx8 PC5-5600B-SA0-1010-XT");
     private final SpdReading reading = SpdDecoder.decode(ddr5).orElseThrow();
     private final Bytes table = table();
+
+    /** A line with three characters misread: its likeliest reading, others, and the margin of every field. */
+    @Benchmark
+    public Object misreadLabel() {
+        return LabelDecoder.decode("16G8 2Rx8 PC4-26b6V-SEl-11");
+    }
 
     private static Bytes image(String label) {
         ModuleSpec spec = LabelParser.parse(label).spec().orElseThrow();

@@ -378,6 +378,10 @@ class JobsHttpTest {
         JsonNode impossible = ok(client.post("/api/labels/decode", Map.of("line", "16GB 1Rx16 PC4-3200AA-SC0-11")));
         assertThat(impossible.get("complete").asBoolean()).isFalse();
         assertThat(impossible.at("/suggestions/0/line").asString()).isEqualTo("16GB 1Rx8 PC4-3200AA-SC0-11");
+        // What was typed off a worn sticker, with letters for digits.
+        JsonNode misread = ok(client.post("/api/labels/decode", Map.of("line", "16G8 2Rx8 PC4-26b6V-SEl-11")));
+        assertThat(misread.get("complete").asBoolean()).isFalse();
+        assertThat(misread.at("/suggestions/0/line").asString()).isEqualTo("16GB 2Rx8 PC4-2666V-SE1-11");
     }
 
     @Test

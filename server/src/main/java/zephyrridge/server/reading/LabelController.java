@@ -10,6 +10,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.reading.label.LabelField;
+import zephyrridge.core.reading.label.LabelMending;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.label.LabelReading;
 import zephyrridge.server.text.FindingView;
@@ -59,7 +60,7 @@ class LabelController {
                                 texts.evidence(v.evidence())))
                         .toList(),
                 FindingView.of(r.findings(), texts),
-                r.suggestions().stream()
+                LabelMending.of(r).stream()
                         .map(s -> new LabelSuggestionView(s.line(), s.organisation(), s.density()))
                         .toList());
     }

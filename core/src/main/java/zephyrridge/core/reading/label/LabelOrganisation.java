@@ -198,7 +198,7 @@ final class LabelOrganisation {
     }
 
     /** Characters put in, taken out or exchanged (Levenshtein). */
-    private static int distance(String from, String to) {
+    static int distance(String from, String to) {
         int[] row = new int[to.length() + 1];
         for (int j = 0; j <= to.length(); j++) {
             row[j] = j;

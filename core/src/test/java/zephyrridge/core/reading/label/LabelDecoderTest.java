@@ -178,6 +178,19 @@ class LabelDecoderTest {
         assertThat(d.claim(LabelField.CAPACITY).orElseThrow().isSure()).isFalse();
     }
 
+    @Test
+    void aTypedLineIsMendedWhereArithmeticHasNothingToSay() {
+        LabelReading read = LabelParser.parse("16G8 2Rx8 PC4-26b6V-SEl-11");
+        assertThat(read.spec()).isEmpty();
+        List<LabelReading.Suggestion> mended = LabelMending.of(read);
+        assertThat(mended.get(0).line()).isEqualTo("16GB 2Rx8 PC4-2666V-SE1-11");
+        assertThat(mended.get(0).charactersChanged()).isEqualTo(3);
+        assertThat(mended)
+                .allSatisfy(s -> assertThat(LabelParser.parse(s.line()).spec()).isPresent());
+        LabelReading right = LabelParser.parse("16GB 2Rx8 PC4-2666V-SE1-11");
+        assertThat(LabelMending.of(right)).isEmpty();
+    }
+
     @ParameterizedTest
     @ValueSource(
             strings = {
