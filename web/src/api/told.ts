@@ -7,7 +7,7 @@ export async function addTold(
   job: { id: number; version: number },
   told: string,
 ): Promise<Schemas['JobView']> {
-  const kept = await api.upload<Schemas['SourceKept']>(
+  const kept = await api.upload<Schemas['HandedIn']>(
     `/api/jobs/${job.id}/sources?name=${encodeURIComponent(NAME)}`,
     new Blob([told], { type: 'application/octet-stream' }),
   );

@@ -5,7 +5,14 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { system } from '../theme/system';
 import { MachinePicker } from './MachinePicker';
 
-const FELL = { id: 'fell', name: 'Quarrow Fell 13', generation: 'DDR4', sockets: 1, soldered: 1 } as never;
+const FELL = {
+  id: 'fell',
+  name: 'Quarrow Fell 13',
+  generation: 'DDR4',
+  sockets: 1,
+  soldered: 1,
+  slots: [],
+} as never;
 
 function picker(
   machines: never[] | undefined,

@@ -4,6 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { SelectField } from '../../parts/Labelled';
+import { AskTheMachine } from '../../parts/AskTheMachine';
 import { MachinePicker } from '../../parts/MachinePicker';
 import type { Account } from '../session';
 import { Reckonings } from './Reckonings';
@@ -64,6 +65,14 @@ export function FieldDeskPage({ account }: { account: Account }) {
               onChange={(e) => setText(e.target.value)}
             />
           </Box>
+          <details>
+            <Box as="summary" cursor="pointer" width="fit-content">
+              Let the machine tell it
+            </Box>
+            <Box mt="1">
+              <AskTheMachine where="paste here" />
+            </Box>
+          </details>
           <MachinePicker
             label="Model, if it is known"
             machines={machines.data}

@@ -29,13 +29,19 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       for (const { name, content } of items) {
         try {
           const kept = await handIn(job, name, content);
-          await change({
-            type: 'AddSource',
-            source: kept.id,
-            name,
-            ...(position && (kept.kind === 'CHIP' || kept.kind === 'LABEL') ? { position } : {}),
-          });
-          setOutcomes((now) => [...now, { name, text: kept.what, good: true }]);
+          // One file of a system is several sources; of a chip in it nobody said where it sits.
+          const alone = kept.all.length === 1 && kept.unread.length === 0;
+          for (const one of kept.all) {
+            await change({
+              type: 'AddSource',
+              source: one.id,
+              name: one.name,
+              ...(alone && position && (one.kind === 'CHIP' || one.kind === 'LABEL') ? { position } : {}),
+            });
+            setOutcomes((now) => [...now, { name: one.name, text: one.what, good: true }]);
+          }
+          if (kept.unread.length > 0)
+            setOutcomes((now) => [...now, { name, text: `Not read: ${kept.unread.join('; ')}`, good: true }]);
         } catch (e) {
           all = false;
           setOutcomes((now) => [

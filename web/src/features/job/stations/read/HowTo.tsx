@@ -1,5 +1,6 @@
 import { Box, Flex, Link, NativeSelect, Stack, Text } from '@chakra-ui/react';
 import { useState } from 'react';
+import { AskTheMachine } from '../../../../parts/AskTheMachine';
 import type { JobView } from '../../api';
 import { useDrawer } from './api';
 
@@ -34,6 +35,9 @@ export function HowTo({ job }: { job: JobView }) {
     <Box as="details" bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" px="3" py="2">
       <Box as="summary" cursor="pointer" fontWeight="600">
         How to get these files
+      </Box>
+      <Box mt="2">
+        <AskTheMachine where="drop on this page" />
       </Box>
       <Stack as="dl" gap="2" mt="2">
         {WAYS.map(([what, command, note]) => (

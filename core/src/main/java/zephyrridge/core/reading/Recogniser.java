@@ -200,7 +200,7 @@ public final class Recogniser {
     }
 
     /** The content as text, when it is: UTF-8, or UTF-16 with its mark as Windows shells write it; without control characters. */
-    private static Optional<String> text(byte[] content) {
+    public static Optional<String> text(byte[] content) {
         boolean little = content.length >= 2 && content[0] == (byte) 0xFF && content[1] == (byte) 0xFE;
         Charset charset = little ? StandardCharsets.UTF_16LE : StandardCharsets.UTF_8;
         try {

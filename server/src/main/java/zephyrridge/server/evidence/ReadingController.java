@@ -33,6 +33,7 @@ import zephyrridge.server.job.JobPorts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.maker.Makers;
+import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.view.EvidenceView;
 import zephyrridge.server.web.Problem;
@@ -41,7 +42,14 @@ import zephyrridge.server.web.Problem;
 @RestController
 class ReadingController {
     /** @param what it was recognised as, in words */
-    record SourceKept(String id, SourceKind kind, String what) {}
+    record SourceKept(String id, String name, SourceKind kind, String what) {}
+
+    /**
+     * What was handed in: one source, or of one file of a system each of its parts.
+     *
+     * @param id of the first, with its {@code kind} and {@code what}; {@code all} that were kept; {@code unread} what was not, and why
+     */
+    record HandedIn(String id, SourceKind kind, String what, List<SourceKept> all, List<String> unread) {}
 
     private final Jobs jobs;
     private final Sources sources;
@@ -49,9 +57,17 @@ class ReadingController {
     private final Machines machines;
     private final Drawer drawer;
     private final Makers makers;
+    private final Recognition recognition;
 
     ReadingController(
-            Jobs jobs, Sources sources, EvidenceViews views, Machines machines, Drawer drawer, Makers makers) {
+            Jobs jobs,
+            Sources sources,
+            EvidenceViews views,
+            Machines machines,
+            Drawer drawer,
+            Makers makers,
+            Recognition recognition) {
+        this.recognition = recognition;
         this.jobs = jobs;
         this.sources = sources;
         this.views = views;
@@ -63,17 +79,26 @@ class ReadingController {
     /** Takes a file's bytes, or a pasted text's; the change AddSource then makes it part of the job. What is not recognised is refused. */
     @PostMapping(path = "/api/jobs/{id}/sources", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    SourceKept keep(
+    HandedIn keep(
             @PathVariable long id,
             @RequestParam @NotBlank @Size(max = 200) String name,
             @RequestBody byte[] content,
             Principal who) {
         jobs.require(id);
-        Sources.Kept kept = sources.keep(id, name, content, who.getName());
-        return new SourceKept(
-                kept.id(),
-                new Source(kept.id(), name, Optional.empty(), kept.content()).kind(),
-                views.what(kept.content()));
+        Sources.Looked looked = recognition
+                .look(content)
+                .map(l -> sources.keepLook(id, name, l, who.getName()))
+                .orElseGet(() -> new Sources.Looked(
+                        List.of(new Sources.Named(name, sources.keep(id, name, content, who.getName()))), List.of()));
+        List<SourceKept> all = looked.kept().stream().map(this::kept).toList();
+        SourceKept first = all.get(0);
+        return new HandedIn(first.id(), first.kind(), first.what(), all, looked.unread());
+    }
+
+    private SourceKept kept(Sources.Named n) {
+        Source source =
+                new Source(n.kept().id(), n.name(), Optional.empty(), n.kept().content());
+        return new SourceKept(source.id(), source.name(), source.kind(), views.what(source.content()));
     }
 
     @GetMapping("/api/jobs/{id}/evidence")

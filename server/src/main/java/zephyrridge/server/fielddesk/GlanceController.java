@@ -43,8 +43,7 @@ class GlanceController {
     /** The same of a file, whatever is in it: a firmware table, a chip's image, a listing, a window's text. */
     @PostMapping(path = "/api/glance/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     GlanceView file(@RequestBody byte[] content) {
-        Recognised whole = recognition.of(content);
-        return look(whole instanceof Recognised.Unknown ? recognition.all(content) : List.of(whole), Optional.empty());
+        return look(recognition.all(content), Optional.empty());
     }
 
     private GlanceView look(List<Recognised> read, Optional<Machines.Ready> machine) {

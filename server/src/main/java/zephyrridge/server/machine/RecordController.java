@@ -163,7 +163,9 @@ class RecordController {
     /** Facts of a quick record out of a firmware table or a listing of it; nothing is kept. */
     @PostMapping(path = "/api/machines/draft", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     QuickMachine draft(@RequestBody byte[] content) {
-        return QuickDraft.of(recognition.of(content))
+        return recognition.all(content).stream()
+                .flatMap(r -> QuickDraft.of(r).stream())
+                .findFirst()
                 .map(QuickMachine::of)
                 .orElseThrow(() -> Problem.invalid("content", "NO_DEVICES"));
     }

@@ -6,9 +6,12 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
+import zephyrridge.core.reading.MachineLook;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
+import zephyrridge.server.web.Problem;
 
 /** What files and texts turn out to be, worked out once per content: a look, its source and its record are of one paste. */
 @Component
@@ -34,9 +37,31 @@ public class Recognition {
                 .what();
     }
 
-    /** Everything in one paste: what a system says, and beside it each line that is a module's label. */
+    /**
+     * What one file of a system has in it, each part to be read alone (docs/formats/look.schema.json); empty where it is no such file.
+     *
+     * @throws Problem LOOK_BROKEN where it is one and does not hold
+     */
+    public Optional<MachineLook> look(byte[] content) {
+        Optional<String> text = Recogniser.text(content)
+                .filter(t -> t.stripLeading().startsWith("{") && t.contains(MachineLook.FORMAT));
+        try {
+            return text.flatMap(t -> MachineLook.of(trees.json(t)));
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("content", "LOOK_BROKEN", "why", e.getMessage());
+        }
+    }
+
+    /** Everything in one paste or file: what a system says, and beside it each line that is a module's label. */
     public List<Recognised> all(byte[] content) {
-        return Recogniser.all(of(content), content);
+        return look(content)
+                .map(l -> l.parts().stream()
+                        .map(MachineLook.Part::content)
+                        .map(this::of)
+                        .filter(r -> !(r instanceof Recognised.Unknown))
+                        .toList())
+                .filter(l -> !l.isEmpty())
+                .orElseGet(() -> Recogniser.all(of(content), content));
     }
 
     private static String digest(byte[] content) {

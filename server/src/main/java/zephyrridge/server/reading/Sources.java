@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -17,6 +18,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.reading.MachineLook;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
@@ -25,6 +27,7 @@ import zephyrridge.server.web.Problem;
 @Service
 public class Sources {
     public static final int MOST_PER_JOB = 200;
+    private static final int MOST_NAME = 200;
     /** Bytes of contents whose decoded form is kept at hand. */
     private static final long MOST_DECODED_BYTES = 16_000_000;
 
@@ -72,6 +75,44 @@ public class Sources {
         return kept;
     }
 
+    /** @param name of what was handed in, with that of its part where it has several */
+    public record Named(String name, Kept kept) {}
+
+    /** @param unread what the system could not read, and what nobody here could */
+    public record Looked(List<Named> kept, List<String> unread) {}
+
+    /**
+     * Each part of one file of a system as a source of its own.
+     *
+     * @throws Problem NOT_RECOGNISED where nothing of it is known
+     */
+    @Transactional
+    public Looked keepLook(long jobId, String name, MachineLook look, String by) {
+        List<Named> kept = new ArrayList<>();
+        List<String> unread = new ArrayList<>(look.unread());
+        for (MachineLook.Part part : look.parts()) {
+            if (recognition.of(part.content()) instanceof Recognised.Unknown unknown) {
+                unread.add(part.name() + ": " + texts.get("unknown." + unknown.why()));
+                continue;
+            }
+            String whole = name + ": " + part.name();
+            String as = whole.substring(0, Math.min(MOST_NAME, whole.length()));
+            kept.add(new Named(as, keepAs(UUID.randomUUID().toString(), jobId, as, part.content(), by)));
+        }
+        if (kept.isEmpty()) {
+            throw notRecognised(Recognised.Why.JSON_OF_SOMETHING_ELSE);
+        }
+        return new Looked(kept, unread);
+    }
+
+    private Problem notRecognised(Recognised.Why why) {
+        return Problem.said(
+                HttpStatus.UNPROCESSABLE_CONTENT,
+                "NOT_RECOGNISED",
+                texts.get("unknown." + why),
+                Map.of("field", "content"));
+    }
+
     /** With the ways to answer, where a press can: each says the text that is read then. */
     private Problem askedFirst(List<Finding> asked) {
         return Problem.said(
@@ -94,11 +135,7 @@ public class Sources {
     public Kept keepAs(String id, long jobId, String name, byte[] content, String by) {
         Recognised what = recognition.of(content);
         if (what instanceof Recognised.Unknown unknown) {
-            throw Problem.said(
-                    HttpStatus.UNPROCESSABLE_CONTENT,
-                    "NOT_RECOGNISED",
-                    texts.get("unknown." + unknown.why()),
-                    Map.of("field", "content"));
+            throw notRecognised(unknown.why());
         }
         if (store.count(jobId) >= MOST_PER_JOB) {
             throw Problem.invalid("source", "SOURCES_FULL", "most", MOST_PER_JOB);
