@@ -8,6 +8,7 @@ export function Choice<T extends string>({
   onChange,
   disabled,
   labelWidth = '11rem',
+  above = false,
 }: {
   label: string;
   /** Undefined: nobody has said. */
@@ -16,6 +17,8 @@ export function Choice<T extends string>({
   onChange: (value: T) => void;
   disabled?: boolean;
   labelWidth?: string;
+  /** The label stands above, as that of a text beside it does. */
+  above?: boolean;
 }) {
   return (
     <RadioGroup.Root
@@ -24,13 +27,26 @@ export function Choice<T extends string>({
       disabled={disabled}
       colorPalette="heather"
     >
-      <Flex gap={{ base: '1', md: '3' }} align={{ md: 'center' }} direction={{ base: 'column', md: 'row' }}>
+      <Flex
+        gap={above ? '1.5' : { base: '1', md: '3' }}
+        align={above ? undefined : { md: 'center' }}
+        direction={above ? 'column' : { base: 'column', md: 'row' }}
+      >
         <RadioGroup.Label asChild>
-          <Text fontWeight="600" width={{ md: labelWidth }} flexShrink="0">
+          <Text fontWeight="600" width={above ? undefined : { md: labelWidth }} flexShrink="0">
             {label}
           </Text>
         </RadioGroup.Label>
-        <Flex wrap="wrap" bg="panel" borderRadius="md" p="0.5" gap="0.5" width="fit-content">
+        <Flex
+          wrap="wrap"
+          bg="panel"
+          borderWidth="1px"
+          borderColor="line"
+          borderRadius="md"
+          p="0.5"
+          gap="0.5"
+          width="fit-content"
+        >
           {options.map(([key, text]) => (
             <RadioGroup.Item
               key={key}

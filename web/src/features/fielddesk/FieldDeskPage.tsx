@@ -13,6 +13,9 @@ import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
 import { Press } from '../../parts/Hand';
 
+/** Characters that the field takes. */
+const MOST = 100_000;
+
 const EXAMPLE = 'Installed RAM  6.00 GB (5.71 GB usable)\nSpeed: 2400 MT/s\nSlots used: 1 of 2';
 
 /** Without a job: what the system says goes in, an answer comes out; one key makes it a job. */
@@ -60,9 +63,15 @@ export function FieldDeskPage({ account }: { account: Account }) {
               rows={9}
               value={text}
               placeholder={EXAMPLE}
-              maxLength={100_000}
+              maxLength={MOST}
               autoFocus
               onChange={(e) => setText(e.target.value)}
+              onDrop={(e) => {
+                const [dropped] = e.dataTransfer.files;
+                if (!dropped) return;
+                e.preventDefault();
+                void textOf(dropped).then((t) => setText(t.slice(0, MOST)));
+              }}
             />
           </Box>
           <details>
@@ -70,7 +79,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
               Let the machine tell it
             </Box>
             <Box mt="1">
-              <AskTheMachine where="paste here" />
+              <AskTheMachine where="drop or paste above" />
             </Box>
           </details>
           <MachinePicker
@@ -117,6 +126,13 @@ export function FieldDeskPage({ account }: { account: Account }) {
       <Reckonings />
     </Box>
   );
+}
+
+/** A file's text: shells of Windows write UTF-16, with its mark. */
+async function textOf(file: File): Promise<string> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  const wide = bytes[0] === 0xff && bytes[1] === 0xfe;
+  return new TextDecoder(wide ? 'utf-16le' : 'utf-8').decode(bytes);
 }
 
 /** The machine is on the bench already: what was told goes to its job. */

@@ -1,7 +1,8 @@
 import { Box, Button, Checkbox, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ChooseFile } from '../../parts/ChooseFile';
+import { keptGlance } from '../../parts/glance';
 import { type KeyMap, Keys } from '../../parts/keys';
 import { type Machine, useMachines } from '../../api/machines';
 import type { Account } from '../session';
@@ -10,6 +11,9 @@ import { Faults } from './Faults';
 import { QuickForm } from './QuickForm';
 import { SlotsPicture, slotWords } from '../../pictures/SlotsPicture';
 import { EMPTY } from './shapes';
+
+/** By this a file that a machine told of itself is known. */
+const LOOK = 'zephyr-ridge/look';
 
 /** All machine records, and the two ways to a new one: half a minute's facts, or a whole record from a file. */
 export function MachinesPage({ account }: { account: Account }) {
@@ -135,6 +139,12 @@ function NewRecord({ name, onClose }: { name: string; onClose?: () => void }) {
   const navigate = useNavigate();
   const [params] = useSearchParams();
   const draft = useDraft();
+  // What a machine told of itself at the field desk is a draft already.
+  const told = params.has('glance') ? keptGlance() : '';
+  const { mutate } = draft;
+  useEffect(() => {
+    if (told.includes(LOOK)) mutate(new Blob([told]));
+  }, [told, mutate]);
   const [maker, ...model] = name.trim().split(/\s+/);
   // Who came here to take a machine in goes on with that.
   const then = (id: string) =>

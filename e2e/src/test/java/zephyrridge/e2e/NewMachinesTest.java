@@ -10,6 +10,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
@@ -415,6 +416,38 @@ class NewMachinesTest {
         t.go("Read");
         sees(t.page.getByText("In half a minute: 6 GB DDR4 installed"));
         assertThat(t.complaints).isEmpty();
+    }
+
+    /** One file that a machine told of itself: answer, draft, and every part of it a source of the job. */
+    @Test
+    void whatAMachineTellsOfItselfIsNotTypedAgain(TestServer.Running server, Browser.Running browser) {
+        Technician t = browser.signedIn(server.address(), "ilka");
+        String table = "Memory Device\n\tSize: 8 GB\n\tForm Factor: SODIMM\n\tLocator: ChannelA-DIMM0\n\tType: DDR4\n"
+                + "\tSpeed: 3200 MT/s\n\tConfigured Memory Speed: 2667 MT/s\n\n"
+                + "Memory Device\n\tSize: No Module Installed\n\tForm Factor: SODIMM\n\tLocator: ChannelB-DIMM0\n\tType: DDR4\n";
+        t.page.navigate(server.address() + "/desk");
+        t.page.getByLabel("What the system says")
+                .fill("{\"format\":\"zephyr-ridge/look\",\"version\":1,\"system\":\"Linux\",\"parts\":["
+                        + part("firmware table", table) + "," + part("what the system sees", "MemTotal: 8000000 kB\n")
+                        + "],\"unread\":[\"modules' chips: this system shows none\"]}");
+        sees(t.heading2("8 GB DDR4 installed, runs at 2667 MT/s, 1 of 2 positions used"));
+        t.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Model, if it is known"))
+                .fill("Sedgewick Look 14");
+        t.press("Enter");
+        t.page.getByText("Change a channel or a position by itself").click();
+        sees(t.page.getByLabel("B1", new Page.GetByLabelOptions().setExact(true)));
+        t.button("Make the record").click();
+        t.page.getByLabel("Whose it is").fill("Ferry pier");
+        t.button("Take in").click();
+        sees(t.heading("Take in"));
+        t.go("Read");
+        assertThat(t.page.locator("[data-source]")).hasCount(2);
+        assertThat(t.complaints).isEmpty();
+    }
+
+    private static String part(String name, String text) {
+        return "{\"name\":\"" + name + "\",\"hex\":\"" + HexFormat.of().formatHex(text.getBytes(StandardCharsets.UTF_8))
+                + "\"}";
     }
 
     /** The machine is in, and the words that say nothing yet stand where they can be made to. */

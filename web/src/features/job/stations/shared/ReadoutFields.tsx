@@ -91,7 +91,7 @@ export function ReadoutFields({
         <TextField label="Usable in the system" {...field('usable')} help="with its unit, GB or MB" />
         <TextField label="Rate as shown" {...field('rate')} help="the bare number, MT/s or MHz" />
         <Choice
-          labelWidth="6.5rem"
+          above
           label="The rate's unit"
           value={value.rateUnit}
           options={[
