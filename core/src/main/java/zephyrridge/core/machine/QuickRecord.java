@@ -102,7 +102,7 @@ public record QuickRecord(
     private static final ByteSize DEVICE_HOLE = ByteSize.ofMebibytes(1024);
 
     private static final ByteSize RESERVE = ByteSize.ofMebibytes(128);
-    /** Chip selects of a channel of three registered modules. */
+    /** Chip selects of a channel of three registered modules; that servers take those, and correct errors: common practice, no source. */
     private static final int RANKS_OF_SERVER = 8;
 
     private static final String ONE = "CPU";
