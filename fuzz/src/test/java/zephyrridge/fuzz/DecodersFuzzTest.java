@@ -8,7 +8,9 @@ import zephyrridge.core.reading.Bytes;
 import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.dialog.DialogReader;
+import zephyrridge.core.reading.dialog.SeenText;
 import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.reading.label.LabelPhoto;
 import zephyrridge.core.reading.smbios.SmbiosDecoder;
 import zephyrridge.core.reading.spd.SpdDecoder;
 import zephyrridge.core.reading.spd.SpdRates;
@@ -65,5 +67,13 @@ class DecodersFuzzTest {
     @FuzzTest
     void dialog(byte[] data) {
         DialogReader.read(new String(data, StandardCharsets.UTF_8));
+    }
+
+    /** What a recogniser read: lines of one paper, or of one window. */
+    @FuzzTest
+    void seen(byte[] data) {
+        List<String> lines = new String(data, StandardCharsets.UTF_8).lines().toList();
+        SeenText.of(lines);
+        LabelPhoto.read(List.of(lines));
     }
 }

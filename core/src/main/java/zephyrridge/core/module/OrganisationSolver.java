@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
+import zephyrridge.core.table.Spelling;
 
 /**
  * From any part of {capacity, ranks, width, density, chip count} to every organisation that fits, the common first; and
@@ -108,9 +109,9 @@ public final class OrganisationSolver {
                                 : PER_CAPACITY / (1 + Math.abs(Math.log((double) c.bytes() / capacity.bytes()))))
                         * (o.packageRanks() == ranks ? 1 : PER_FIELD)
                         * (o.deviceWidth() == width ? 1 : PER_FIELD);
-                int changed = distance(String.valueOf(gib), String.valueOf(capacity.mebibytes() / 1024))
-                        + distance(String.valueOf(o.packageRanks()), String.valueOf(ranks))
-                        + distance(String.valueOf(o.deviceWidth()), String.valueOf(width));
+                int changed = Spelling.distance(String.valueOf(gib), String.valueOf(capacity.mebibytes() / 1024))
+                        + Spelling.distance(String.valueOf(o.packageRanks()), String.valueOf(ranks))
+                        + Spelling.distance(String.valueOf(o.deviceWidth()), String.valueOf(width));
                 found.add(new Misreading(c, o, changed, weight));
             }
         }
@@ -133,24 +134,5 @@ public final class OrganisationSolver {
             case 104 -> 0.05;
             default -> 0.02;
         };
-    }
-
-    /** Levenshtein distance of two short texts. */
-    private static int distance(String a, String b) {
-        int[] row = new int[b.length() + 1];
-        for (int j = 0; j <= b.length(); j++) {
-            row[j] = j;
-        }
-        for (int i = 1; i <= a.length(); i++) {
-            int diagonal = row[0];
-            row[0] = i;
-            for (int j = 1; j <= b.length(); j++) {
-                int above = row[j];
-                row[j] = Math.min(
-                        Math.min(row[j], row[j - 1]) + 1, diagonal + (a.charAt(i - 1) == b.charAt(j - 1) ? 0 : 1));
-                diagonal = above;
-            }
-        }
-        return row[b.length()];
     }
 }

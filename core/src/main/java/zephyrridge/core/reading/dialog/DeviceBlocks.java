@@ -32,7 +32,7 @@ final class DeviceBlocks {
     private static final Pattern WORD = Pattern.compile("\\S+");
     private static final Pattern WORDS = Pattern.compile("\\S+(?: \\S+){0,12}");
     private static final Pattern BITS = Pattern.compile("^(\\d{1,3}) bits?$");
-    private static final List<String> CIM = List.of(
+    static final List<String> CIM = List.of(
             "BankLabel",
             "Capacity",
             "ConfiguredClockSpeed",

@@ -1,6 +1,7 @@
 package zephyrridge.core.reading.dialog;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
@@ -15,6 +16,8 @@ final class DialogWords {
     /** @param length characters of the word, as they stand in a line */
     record Known(Meaning meaning, int length) {}
 
+    record Row(String word, Meaning meaning) {}
+
     private static final class Node {
         private final Map<Character, Node> next = new HashMap<>();
         private Optional<Known> word = Optional.empty();
@@ -23,24 +26,31 @@ final class DialogWords {
     private static final String ACCENTED =
             "\u00e4\u00f6\u00fc\u00e0\u00e2\u00e7\u00e9\u00e8\u00ea\u00eb\u00ee\u00ef\u00f4\u00f9\u00fb";
     private static final String PLAIN = "aouaaceeeeiiouu";
+    private static final List<Row> ROWS = CsvTable.read(DialogWords.class, "words.csv", 3).stream()
+            .map(c -> new Row(c[1], Meaning.valueOf(c[2])))
+            .toList();
     private static final Node TREE = tree();
 
     private DialogWords() {}
 
     private static Node tree() {
         Node root = new Node();
-        for (String[] row : CsvTable.read(DialogWords.class, "words.csv", 3)) {
-            spelt(row[1].toLowerCase(Locale.ROOT)).forEach(word -> {
+        for (Row row : ROWS) {
+            spelt(row.word.toLowerCase(Locale.ROOT)).forEach(word -> {
                 Node at = root;
                 for (int i = 0; i < word.length(); i++) {
                     at = at.next.computeIfAbsent(word.charAt(i), c -> new Node());
                 }
                 if (at.word.isEmpty()) {
-                    at.word = Optional.of(new Known(Meaning.valueOf(row[2]), word.length()));
+                    at.word = Optional.of(new Known(row.meaning, word.length()));
                 }
             });
         }
         return root;
+    }
+
+    static List<Row> all() {
+        return ROWS;
     }
 
     /** As systems write it, and as hands type it where the keyboard lacks the letter. */

@@ -218,7 +218,13 @@ final class TypedLine {
             figures++;
             left = left.replaceFirst("(?i)\\b(?:LP)?DDR[2-5]?(?:L|X|4X|5X)?\\b", " ");
         }
-        Optional<DialogReading.Rate> withUnit = Figures.rate(left);
+        boolean memory = type.isPresent()
+                || !devices.isEmpty()
+                || SIZES.matcher(left).find()
+                || MEMORY.matcher(left).find();
+        // Gigahertz alone are a processor's, in whatever language.
+        Optional<DialogReading.Rate> withUnit =
+                memory || Figures.RATE.matcher(left).find() ? Figures.rate(left) : Optional.empty();
         if (withUnit.isPresent()) {
             rate = withUnit;
             figures++;

@@ -17,12 +17,18 @@ final class LabelChannel {
 
     private static final int LOST_GAP = 25;
     private static final int CASE = 2;
-    private static final int LOST = 30;
-    private static final int LOST_DASH = 10;
+    private static final int LOST = 22;
+    /** The end of a line is seen, or it is none. */
+    private static final int NEVER = 1000;
+
+    private static final int LOST_DASH = 12;
     private static final int LOST_SPACE = 3;
     private static final int ADDED = 30;
     private static final int ADDED_POINT = 12;
     private static final int ADDED_SPACE = 4;
+    /** A label that is broken into two lines, at a space or behind a dash. */
+    private static final int BROKEN = 2;
+
     private static final int DOUBLED = 15;
     private static final int ASCII = 128;
 
@@ -52,11 +58,14 @@ final class LabelChannel {
     }
 
     private static int look(char printed, char read) {
-        if (printed == GAP) {
-            return read == ' ' ? 0 : OTHER;
-        }
         if (printed == read) {
             return 0;
+        }
+        if (read == '\n') {
+            return printed == GAP ? 0 : printed == ' ' ? BROKEN : OTHER;
+        }
+        if (printed == GAP) {
+            return read == ' ' ? 0 : OTHER;
         }
         if (Character.toUpperCase(printed) == Character.toUpperCase(read)) {
             return Math.min(CASE, ALIKE.getOrDefault(key(printed, read), CASE));
@@ -69,11 +78,17 @@ final class LabelChannel {
     }
 
     static int lost(char printed) {
-        return printed == ' ' ? LOST_SPACE : printed == '-' ? LOST_DASH : printed == GAP ? LOST_GAP : LOST;
+        return printed == '\n'
+                ? NEVER
+                : printed == ' ' ? LOST_SPACE : printed == '-' ? LOST_DASH : printed == GAP ? LOST_GAP : LOST;
     }
 
     /** @param before the character read before it, 0 for none */
     static int added(char read, char before) {
-        return read == ' ' ? ADDED_SPACE : read == before ? DOUBLED : ".,'`:;".indexOf(read) >= 0 ? ADDED_POINT : ADDED;
+        return read == '\n'
+                ? BROKEN
+                : read == ' '
+                        ? ADDED_SPACE
+                        : read == before ? DOUBLED : ".,'`:;".indexOf(read) >= 0 ? ADDED_POINT : ADDED;
     }
 }

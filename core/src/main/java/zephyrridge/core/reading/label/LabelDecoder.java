@@ -13,20 +13,24 @@ import java.util.Set;
 /**
  * What a label line that was misread most likely says: the cheapest way through {@link LabelGrammar} that {@link LabelChannel} turns into
  * the text, for the line as a whole and for each value that each of its fields can have. Exact, without a beam: forwards and backwards
- * over all nodes and all places of the text (the min-sum form of the forward-backward algorithm; Viterbi 1967, from memory).
+ * over all nodes and all places of the text (R-1.14; the min-sum form of the forward-backward algorithm; Viterbi 1967, from memory).
+ *
+ * <p>In one file: the costs both ways, what they say of each field and the lines traced through them share two tables.
  */
 public final class LabelDecoder {
     /** A field is said from this much between its best value and the next on, in tenths of a nat; below it, it is asked. */
-    public static final int SURE = 30;
+    public static final int SURE = 22;
     /** The size satisfies its arithmetic in several ways. */
-    public static final int SURE_OF_CAPACITY = 40;
+    public static final int SURE_OF_CAPACITY = 30;
 
-    /** More than this, and the text is taken for no label. */
-    private static final int MOST_COST = 160;
-    /** What stands before and after a label costs next to nothing, so that what can be part of it is; what touches it more. */
-    private static final int BESIDE = 2;
-
-    private static final int TOUCHING = 7;
+    /** In tenths of a nat for each printed character: more, and the text is taken for no label. */
+    private static final int MOST_BY_CHARACTER = 9;
+    /** A character that stands beside the label; what can be part of it is. */
+    private static final int BESIDE = 10;
+    /** The same between the two lines of a label: rather its first line alone than half a picture within it. */
+    private static final int WITHIN = 14;
+    /** The same without a space between: it may be a character of the label. */
+    private static final int TOUCHING = 30;
 
     private static final int MOST_LINES = 5;
     private static final int FAR = 1_000_000;
@@ -56,21 +60,33 @@ public final class LabelDecoder {
         }
     }
 
-    private final LabelGrammar g = LabelGrammar.all();
+    private final LabelGraph g = LabelGrammar.all();
     private final String text;
+    private final boolean covered;
     private final int n;
     /** By node and place: least cost from the start to there, and from there to the end. */
     private final int[][] before;
 
     private final int[][] after;
+    /** By tag: the least cost of a way that has it, and where that way goes over an edge with it. */
+    private final int[] least;
 
-    private LabelDecoder(String text) {
+    private final int[] edge;
+    private final int[] place;
+
+    /** @param covered whether what the printed form always has may be hidden, as it is on pictures */
+    LabelDecoder(String text, boolean covered) {
         this.text = text;
+        this.covered = covered;
         n = text.length();
         before = new int[g.nodes][n + 1];
         after = new int[g.nodes][n + 1];
+        least = new int[g.tagOf.size()];
+        edge = new int[least.length];
+        place = new int[least.length];
         forwards();
         backwards();
+        tags();
     }
 
     /** Empty where the text is no label, or longer than {@value LabelText#LONGEST} characters. */
@@ -78,17 +94,77 @@ public final class LabelDecoder {
         if (line.isBlank() || line.length() > LabelText.LONGEST) {
             return Optional.empty();
         }
-        LabelDecoder d = new LabelDecoder(line.strip());
-        int best = Math.min(d.before[d.g.end][d.n], d.before[d.g.touched][d.n]);
-        return best > MOST_COST ? Optional.empty() : Optional.of(d.decoded(best));
+        LabelDecoder d = new LabelDecoder(line.strip(), false);
+        return d.isLabel() ? Optional.of(d.decoded()) : Optional.empty();
+    }
+
+    boolean isLabel() {
+        return mismatch() <= MOST_BY_CHARACTER * bestLine().length();
+    }
+
+    /** What the cheapest way costs. */
+    int best() {
+        return Math.min(before[g.end][n], before[g.touched][n]);
+    }
+
+    /** The same without what stands beside the label and does not touch it. */
+    int mismatch() {
+        int from = 0;
+        while (from < n && from * BESIDE + fromStart(from) > best()) {
+            from++;
+        }
+        int to = n;
+        while (to > 0 && (n - to) * BESIDE + toEnd(to) > best()) {
+            to--;
+        }
+        return best() - BESIDE * (from + n - to);
+    }
+
+    private int fromStart(int at) {
+        int cheapest = at == 0 ? after[g.touching][0] : FAR;
+        for (int e : g.out[g.start]) {
+            cheapest = Math.min(cheapest, step(e, at, after[g.to[e]]));
+        }
+        return cheapest;
+    }
+
+    private int toEnd(int at) {
+        int cheapest = at == n ? before[g.touched][n] : FAR;
+        for (int e : g.in[g.end]) {
+            int[] row = before[g.from[e]];
+            cheapest = Math.min(cheapest, row[at] + LabelChannel.lost(g.prints[e].charAt(0)));
+            if (at > 0) {
+                cheapest = Math.min(cheapest, row[at - 1] + exchanged(g.prints[e], text.charAt(at - 1)));
+            }
+        }
+        return cheapest;
+    }
+
+    /** The least cost of a way that says this. */
+    int least(int tag) {
+        return least[tag];
+    }
+
+    String bestLine() {
+        return line(after[g.start][0] <= after[g.touching][0] ? g.start : g.touching, 0);
     }
 
     private int added(int node, int at) {
-        return node == g.start || node == g.end
-                ? BESIDE
-                : node == g.touching || node == g.touched
-                        ? TOUCHING
-                        : LabelChannel.added(text.charAt(at), at == 0 ? 0 : text.charAt(at - 1));
+        char read = text.charAt(at);
+        if (node == g.start || node == g.end) {
+            return BESIDE;
+        }
+        if (g.loose[node]) {
+            return WITHIN;
+        }
+        if (node == g.touching || node == g.touched) {
+            return Character.isLetterOrDigit(read) ? TOUCHING : BESIDE;
+        }
+        return LabelChannel.added(read, at == 0 ? 0 : text.charAt(at - 1));
+    }
+
+    private int cost(int e) {
+        return covered || g.costs[e] < LabelGrammar.COVERED ? g.costs[e] : FAR;
     }
 
     private static int exchanged(String prints, char read) {
@@ -114,7 +190,7 @@ public final class LabelDecoder {
                 int[] next = before[g.to[e]];
                 if (g.prints[e].isEmpty()) {
                     for (int i = 0; i <= n; i++) {
-                        next[i] = Math.min(next[i], row[i]);
+                        next[i] = Math.min(next[i], row[i] + cost(e));
                     }
                 } else {
                     int lost = LabelChannel.lost(g.prints[e].charAt(0));
@@ -152,16 +228,13 @@ public final class LabelDecoder {
     /** Over an edge from a place, and on. */
     private int step(int e, int i, int[] next) {
         if (g.prints[e].isEmpty()) {
-            return next[i];
+            return next[i] + cost(e);
         }
         int least = next[i] + LabelChannel.lost(g.prints[e].charAt(0));
         return i < n ? Math.min(least, next[i + 1] + exchanged(g.prints[e], text.charAt(i))) : least;
     }
 
-    private Decoded decoded(int best) {
-        int[] least = new int[g.tagOf.size()];
-        int[] edge = new int[least.length];
-        int[] place = new int[least.length];
+    private void tags() {
         Arrays.fill(least, FAR);
         for (int e = 0; e < g.from.length; e++) {
             for (int tag : g.tags[e]) {
@@ -175,10 +248,13 @@ public final class LabelDecoder {
                 }
             }
         }
+    }
+
+    Decoded decoded() {
+        int best = best();
         Set<String> seen = new HashSet<>();
         List<Line> found = new ArrayList<>();
-        int from = after[g.start][0] <= after[g.touching][0] ? g.start : g.touching;
-        String first = line(from, 0);
+        String first = bestLine();
         seen.add(first);
         found.add(new Line(first, best, 0));
         List<Integer> others = new ArrayList<>();
@@ -194,7 +270,7 @@ public final class LabelDecoder {
                 }
             }
         }
-        return new Decoded(withChances(found), claims(least, best));
+        return new Decoded(withChances(found), claims(g, least, best));
     }
 
     private static List<Line> withChances(List<Line> lines) {
@@ -208,7 +284,7 @@ public final class LabelDecoder {
         return Math.exp(-l.cost / 10.0);
     }
 
-    private List<Claim> claims(int[] least, int best) {
+    static List<Claim> claims(LabelGraph g, int[] least, int best) {
         Map<LabelField, Claim> claims = new EnumMap<>(LabelField.class);
         for (LabelField field : LabelField.values()) {
             int value = -1;
@@ -281,7 +357,7 @@ public final class LabelDecoder {
                     continue;
                 }
                 if (g.prints[e].isEmpty()) {
-                    went = row[i] == here ? e : -1;
+                    went = row[i] + cost(e) == here ? e : -1;
                 } else if (i > 0 && row[i - 1] + exchanged(g.prints[e], text.charAt(i - 1)) == here) {
                     went = e;
                     taken = true;
@@ -303,7 +379,7 @@ public final class LabelDecoder {
     /** The one character that an edge prints where this was read; of several, the nearest. */
     private String printedOf(int e, char read) {
         String prints = g.prints[e];
-        if (prints.indexOf(LabelChannel.GAP) >= 0) {
+        if (prints.indexOf(LabelChannel.GAP) >= 0 || prints.equals("\n")) {
             return "";
         }
         if (prints.length() < 2) {

@@ -2,6 +2,7 @@ package zephyrridge.core.reading.label;
 
 import java.util.List;
 import java.util.Optional;
+import zephyrridge.core.table.Spelling;
 
 /** Whole lines that a label line may be a misreading of, where it is no module as it stands. */
 public final class LabelMending {
@@ -25,7 +26,7 @@ public final class LabelMending {
                         likely.text(),
                         m.organisation().label(),
                         m.organisation().density().toString(),
-                        LabelOrganisation.distance(line, likely.text()),
+                        Spelling.distance(line, likely.text()),
                         likely.chance()));
     }
 }

@@ -15,6 +15,7 @@ import zephyrridge.core.module.Stacking;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DieDensity;
 import zephyrridge.core.reading.label.LabelText.Part;
+import zephyrridge.core.table.Spelling;
 
 /** Capacity, ranks and width of a label line: what die they need, whether that die is made, and what the line may say instead. */
 final class LabelOrganisation {
@@ -87,7 +88,7 @@ final class LabelOrganisation {
                     .orElse(line.substring(0, insertAt)
                             + (capacity.isPresent() ? " " + mended : mended + " ")
                             + line.substring(insertAt));
-            int changed = broken.map(b -> distance(b.text(), mended.toUpperCase(Locale.ROOT)))
+            int changed = broken.map(b -> Spelling.distance(b.text(), mended.toUpperCase(Locale.ROOT)))
                     .orElse(mended.length());
             notes.suggest(better, o.label(), o.density().toString(), changed, 0.5);
         });
@@ -195,24 +196,6 @@ final class LabelOrganisation {
                     m.charactersChanged(),
                     m.weight());
         }
-    }
-
-    /** Characters put in, taken out or exchanged (Levenshtein). */
-    static int distance(String from, String to) {
-        int[] row = new int[to.length() + 1];
-        for (int j = 0; j <= to.length(); j++) {
-            row[j] = j;
-        }
-        for (int i = 1; i <= from.length(); i++) {
-            int corner = row[0];
-            row[0] = i;
-            for (int j = 1; j <= to.length(); j++) {
-                int same = corner + (from.charAt(i - 1) == to.charAt(j - 1) ? 0 : 1);
-                corner = row[j];
-                row[j] = Math.min(same, 1 + Math.min(row[j], row[j - 1]));
-            }
-        }
-        return row[to.length()];
     }
 
     private static String replace(String line, Part part, String with) {

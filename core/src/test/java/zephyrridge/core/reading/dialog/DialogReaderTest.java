@@ -8,6 +8,7 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.quantity.ByteSize;
 
@@ -169,5 +170,17 @@ class DialogReaderTest {
         assertThat(read("Storage 477 GB", "Graphics Card 128 MB", "Processor 1.80 GHz")
                         .isEmpty())
                 .isTrue();
+    }
+
+    /** An about page in three languages: the processor's clock says nothing of memory, also where a word of it is misspelt. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {"Prozessor 7 Kerne 2,36 GHz", "Processeur 7 coeurs 2,14 GHz", "Procesador 6 nucleos 2,40 GHz"})
+    void gigahertzOfAProcessorAreNoRate(String line) {
+        DialogReading about = read(line, "Installierter RAM 16,0 GB (15,4 GB verwendbar)");
+        assertThat(about.words()).extracting(DialogReading.Word::meaning).doesNotContain(Meaning.RATE);
+        assertThat(read("8 GB RAM 3.2 GHz").words())
+                .extracting(DialogReading.Word::meaning)
+                .contains(Meaning.RATE);
     }
 }

@@ -257,11 +257,17 @@ class LabelDecoderTest {
         return least;
     }
 
-    /** What touches the line costs 7 a character, what a space parts from it 2, and 25 where that space is not there. */
+    /** What touches the line costs 30 a letter or digit and 10 else, what a space parts from it 10, and 25 where that is not there. */
     private static int beside(String text) {
-        int least = Math.min(7 * text.length(), 25 + 2 * text.length());
-        for (int i = 0; i < text.length(); i++) {
-            least = Math.min(least, 7 * i + (text.charAt(i) == ' ' ? 0 : 25 + 2) + 2 * (text.length() - i - 1));
+        int least = Integer.MAX_VALUE;
+        int touching = 0;
+        for (int i = 0; i <= text.length(); i++) {
+            boolean parted = i < text.length() && text.charAt(i) == ' ';
+            int rest = text.length() - i;
+            least = Math.min(least, touching + (rest == 0 ? 0 : parted ? 10 * (rest - 1) : 25 + 10 * rest));
+            if (i < text.length()) {
+                touching += Character.isLetterOrDigit(text.charAt(i)) ? 30 : 10;
+            }
         }
         return least;
     }
