@@ -7,15 +7,23 @@ import { useRef } from 'react';
  *
  * @param what the files that are meant, for who hears the page
  * @param accept kinds of files, as the attribute of that name has them
+ * @param camera a picture is taken for it, where the device has a camera
  */
 export function ChooseFile({
   what,
   accept,
   multiple,
+  camera,
   onChosen,
   variant = 'outline',
   ...button
-}: { what: string; accept?: string; multiple?: boolean; onChosen: (files: File[]) => void } & ButtonProps) {
+}: {
+  what: string;
+  accept?: string;
+  multiple?: boolean;
+  camera?: boolean;
+  onChosen: (files: File[]) => void;
+} & ButtonProps) {
   const field = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -26,6 +34,7 @@ export function ChooseFile({
         aria-label={what}
         accept={accept}
         multiple={multiple}
+        capture={camera ? 'environment' : undefined}
         onChange={(e) => {
           const files = [...(e.target.files ?? [])];
           e.target.value = '';

@@ -6,6 +6,7 @@ import { ChooseFile } from '../../parts/ChooseFile';
 import { ListIn } from './ListIn';
 import { ModuleFields, type Said } from './ModuleFields';
 import { Press } from '../../parts/Hand';
+import { ChoosePicture, SeePicture } from '../../parts/SeePicture';
 
 const EMPTY: Said = {
   labelLine: '',
@@ -25,6 +26,7 @@ export function AddModule({ currency, onClose }: { currency: string; onClose: ()
   const [said, setSaid] = useState(EMPTY);
   const [own, setOwn] = useState<string>();
   const [count, setCount] = useState(1);
+  const [picture, setPicture] = useState<File>();
   const next = useQuery({
     queryKey: ['drawer', 'next-tag'],
     queryFn: () => api.get<Schemas['NextTag']>('/api/drawer/next-tag'),
@@ -99,6 +101,7 @@ export function AddModule({ currency, onClose }: { currency: string; onClose: ()
           >
             From its SPD image
           </ChooseFile>
+          <ChoosePicture onChosen={setPicture}>From a photo of its label</ChoosePicture>
           <Button variant="ghost" color="ink" onClick={onClose}>
             Done
           </Button>
@@ -118,6 +121,17 @@ export function AddModule({ currency, onClose }: { currency: string; onClose: ()
           )}
         </Flex>
       </form>
+      {picture && (
+        <Box mt="3">
+          <SeePicture
+            picture={picture}
+            atOnce
+            onLine={(labelLine) => setSaid((now) => ({ ...now, labelLine }))}
+            onCode={(serial) => setSaid((now) => ({ ...now, serial }))}
+            onClose={() => setPicture(undefined)}
+          />
+        </Box>
+      )}
       <ListIn />
     </Box>
   );

@@ -12,6 +12,7 @@ import { useAddTold, useGlance, useOpenJobs } from './api';
 import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
 import { Press } from '../../parts/Hand';
+import { ChoosePicture, pictureIn, SeePicture } from '../../parts/SeePicture';
 
 /** Characters that the field takes. */
 const MOST = 100_000;
@@ -26,6 +27,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
   const [text, setText] = useState('');
   const [machine, setMachine] = useState(params.get('machine') ?? '');
   const [settled, setSettled] = useState('');
+  const [picture, setPicture] = useState<File>();
   const deferred = useDeferredValue(text);
   useEffect(() => {
     const timer = setTimeout(() => setSettled(deferred), 250);
@@ -33,6 +35,19 @@ export function FieldDeskPage({ account }: { account: Account }) {
   }, [deferred]);
   const glance = useGlance(settled, machine);
   const writes = account.role !== 'DESK';
+  useEffect(() => {
+    const paste = (e: ClipboardEvent) => {
+      const pasted = pictureIn(e.clipboardData);
+      if (!pasted) return;
+      e.preventDefault();
+      setPicture(pasted);
+    };
+    window.addEventListener('paste', paste);
+    return () => window.removeEventListener('paste', paste);
+  }, []);
+  /** What a picture shows stands below what was typed. */
+  const add = (seen: string) =>
+    setText((t) => (t.trim() === '' ? seen : `${t.trimEnd()}\n${seen}`).slice(0, MOST));
   const take = () => {
     keepGlance(text);
     navigate(machine ? `/jobs?take=${encodeURIComponent(machine)}&glance` : '/jobs?take&glance');
@@ -50,7 +65,8 @@ export function FieldDeskPage({ account }: { account: Account }) {
       </Heading>
       <Text color="quiet" mb="4" maxW="46rem">
         Type or paste what the system says about its memory: about page, performance page, system information,
-        a command's answer, a module's label; any part of it, in any order.
+        a command's answer, a module's label; any part of it, in any order. A photo or screenshot of it will
+        do.
       </Text>
       <Grid templateColumns={{ base: '1fr', lg: '26rem 1fr' }} gap="6" alignItems="start">
         <Stack gap="3">
@@ -70,10 +86,15 @@ export function FieldDeskPage({ account }: { account: Account }) {
                 const [dropped] = e.dataTransfer.files;
                 if (!dropped) return;
                 e.preventDefault();
-                void textOf(dropped).then((t) => setText(t.slice(0, MOST)));
+                const seen = pictureIn(e.dataTransfer);
+                if (seen) setPicture(seen);
+                else void textOf(dropped).then((t) => setText(t.slice(0, MOST)));
               }}
             />
           </Box>
+          <Flex gap="2" wrap="wrap">
+            <ChoosePicture onChosen={setPicture}>From a photo or screenshot</ChoosePicture>
+          </Flex>
           <details>
             <Box as="summary" cursor="pointer" width="fit-content">
               Let the machine tell it
@@ -104,6 +125,17 @@ export function FieldDeskPage({ account }: { account: Account }) {
           </Flex>
         </Stack>
         <Box minW="0">
+          {picture && (
+            <Box mb="4">
+              <SeePicture
+                picture={picture}
+                atOnce
+                onLine={add}
+                onText={add}
+                onClose={() => setPicture(undefined)}
+              />
+            </Box>
+          )}
           {text.trim() === '' ? (
             <Text color="quiet" fontSize="lg">
               The answer stands here as soon as something is typed. A known model is also in{' '}

@@ -206,6 +206,7 @@ export function JobPage({ account }: { account: Account }) {
             top="64px"
             maxH={{ xl: 'calc(100vh - 5rem)' }}
             overflowY={{ xl: 'auto' }}
+            pb="1"
             tabIndex={0}
           >
             <Margin job={shown} station={station.id} evidence={evidence.data} />

@@ -132,6 +132,11 @@ function where(look: EvidenceView['looks'][number]): string {
   return look.under ? `${what}, under: ${look.under}` : `${what}, open to the eye`;
 }
 
+/** A look of one bit leaves half of what is possible, one of two bits a quarter. */
+function leaves(look: EvidenceView['looks'][number]): string {
+  return `${Math.round(100 / 2 ** look.bits)} %`;
+}
+
 /** The one look that tells most for its minutes, with two others beside it. */
 function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
   if (looks.length === 0) return null;
@@ -158,9 +163,15 @@ function NextLook({ looks }: { looks: EvidenceView['looks'] }) {
           or {where(l)}: {l.minutes} min
         </Text>
       ))}
-      <Text fontSize="0.8125rem" color="quiet" mt="1">
-        {[first, ...others.slice(0, 2)].map((l) => `${l.bits.toFixed(2)} bits`).join(', ')}
-      </Text>
+      <details>
+        <Box as="summary" cursor="pointer" fontSize="0.8125rem" color="quiet" mt="1" width="fit-content">
+          How much it tells
+        </Box>
+        <Text fontSize="0.8125rem" color="quiet">
+          Of what is possible now, on average {[first, ...others.slice(0, 2)].map(leaves).join(', ')} is left
+          after it.
+        </Text>
+      </details>
     </Box>
   );
 }

@@ -70,46 +70,48 @@ export function MachinePage({ account }: { account: Account }) {
       <RecordActions id={id} machine={m} writes={writes} onDo={setDoing} />
       {doing === 'edit' && <EditQuick id={id} onClose={() => setDoing(undefined)} />}
       {doing === 'copy' && <CopyForm id={id} machine={m} onClose={() => setDoing(undefined)} />}
-      {picture.data && (
-        <Box mb="4">
-          <MemoryPicture
-            picture={picture.data}
-            most={longest(picture.data)}
-            name={`Memory of ${m.summary.name}`}
-            unread="socket"
-          />
-        </Box>
-      )}
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap="5" alignItems="start">
-        <Box as="section" aria-label="Positions" overflowX="auto">
-          <Heading as="h2" size="md" mb="2">
-            Positions
-          </Heading>
-          <Table.Root size="sm">
-            <Table.Header>
-              <Table.Row bg="panel">
-                <Table.ColumnHeader>Position</Table.ColumnHeader>
-                <Table.ColumnHeader>Channel</Table.ColumnHeader>
-                <Table.ColumnHeader>What is there</Table.ColumnHeader>
-                <Table.ColumnHeader>Under</Table.ColumnHeader>
-                <Table.ColumnHeader textAlign="end">Minutes</Table.ColumnHeader>
-              </Table.Row>
-            </Table.Header>
-            <Table.Body>
-              {m.positions.map((p) => (
-                <Table.Row key={p.id} bg="panel">
-                  <Table.Cell fontWeight="600">{p.label}</Table.Cell>
-                  <Table.Cell>{p.channels.join(', ')}</Table.Cell>
-                  <Table.Cell>
-                    {p.soldered ? `${p.soldered}, soldered` : `${p.formFactor.replace('_', '-')} socket`}
-                  </Table.Cell>
-                  <Table.Cell>{p.soldered ? '–' : p.lids.join(', ') || 'the shell only'}</Table.Cell>
-                  <Table.Cell textAlign="end">{p.soldered ? '–' : p.minutes}</Table.Cell>
+        <Stack gap="4" minW="0">
+          {picture.data && (
+            <Box>
+              <MemoryPicture
+                picture={picture.data}
+                most={longest(picture.data)}
+                name={`Memory of ${m.summary.name}`}
+                unread="socket"
+              />
+            </Box>
+          )}
+          <Box as="section" aria-label="Positions" overflowX="auto">
+            <Heading as="h2" size="md" mb="2">
+              Positions
+            </Heading>
+            <Table.Root size="sm">
+              <Table.Header>
+                <Table.Row bg="panel">
+                  <Table.ColumnHeader>Position</Table.ColumnHeader>
+                  <Table.ColumnHeader>Channel</Table.ColumnHeader>
+                  <Table.ColumnHeader>What is there</Table.ColumnHeader>
+                  <Table.ColumnHeader>Under</Table.ColumnHeader>
+                  <Table.ColumnHeader textAlign="end">Minutes</Table.ColumnHeader>
                 </Table.Row>
-              ))}
-            </Table.Body>
-          </Table.Root>
-        </Box>
+              </Table.Header>
+              <Table.Body>
+                {m.positions.map((p) => (
+                  <Table.Row key={p.id} bg="panel">
+                    <Table.Cell fontWeight="600">{p.label}</Table.Cell>
+                    <Table.Cell>{p.channels.join(', ')}</Table.Cell>
+                    <Table.Cell>
+                      {p.soldered ? `${p.soldered}, soldered` : `${p.formFactor.replace('_', '-')} socket`}
+                    </Table.Cell>
+                    <Table.Cell>{p.soldered ? '–' : p.lids.join(', ') || 'the shell only'}</Table.Cell>
+                    <Table.Cell textAlign="end">{p.soldered ? '–' : p.minutes}</Table.Cell>
+                  </Table.Row>
+                ))}
+              </Table.Body>
+            </Table.Root>
+          </Box>
+        </Stack>
         <Stack gap="5">
           {m.gaps.length > 0 && (
             <Box as="section" aria-label="What this record does not know">

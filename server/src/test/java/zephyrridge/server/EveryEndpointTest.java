@@ -177,6 +177,7 @@ class EveryEndpointTest {
                                     "/api/labels/decode",
                                     "/api/glance",
                                     "/api/glance/file",
+                                    "/api/pictures/read",
                                     "/api/first-account",
                                     // What of these is the desk's, SecurityHttpTest says.
                                     "/api/jobs",

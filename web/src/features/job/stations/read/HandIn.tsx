@@ -7,6 +7,8 @@ import { dropGlance, keptGlance } from '../../../../parts/glance';
 import type { Change } from '../../api';
 import { handIn } from './api';
 import { Press } from '../../../../parts/Hand';
+import { ChoosePicture, isPicture, SeePicture } from '../../../../parts/SeePicture';
+import { keepPhoto } from '../shared/photo';
 
 type Choice = { label: string; says: string };
 
@@ -20,6 +22,10 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
   // What was told at the field desk and could not be read as it was stands here to be amended.
   const [params] = useSearchParams();
   const [typed, setTyped] = useState(() => (params.has('told') ? keptGlance() : ''));
+
+  // Pictures are read here first; the next one follows when this one is done with.
+  const [pictures, setPictures] = useState<File[]>([]);
+  const done = () => setPictures(([, ...others]) => others);
 
   const send = useCallback(
     async (items: { name: string; content: Blob }[]): Promise<boolean> => {
@@ -61,6 +67,15 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     [job, position, change],
   );
 
+  const give = useCallback(
+    (files: File[]) => {
+      const [seen, read] = [files.filter(isPicture), files.filter((f) => !isPicture(f))];
+      setPictures((waiting) => [...waiting, ...seen]);
+      if (read.length > 0) void send(read.map((f) => ({ name: f.name, content: f })));
+    },
+    [send],
+  );
+
   useEffect(() => {
     const paste = (e: ClipboardEvent) => {
       const files = [...(e.clipboardData?.files ?? [])];
@@ -69,16 +84,15 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       // One line into a field is a paste into that field; everything else is handed in.
       if (files.length === 0 && (text.trim() === '' || (inField && !text.trim().includes('\n')))) return;
       e.preventDefault();
-      void send(
-        files.length > 0
-          ? files.map((f) => ({ name: f.name, content: f }))
-          : [{ name: 'pasted text', content: new Blob([text]) }],
-      );
+      if (files.length > 0) give(files);
+      else void send([{ name: 'pasted text', content: new Blob([text]) }]);
     };
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
-  }, [send]);
+  }, [send, give]);
 
+  const notKept = (e: Error) =>
+    setOutcomes((now) => [...now, { name: 'The photo is not kept', text: e.message, good: false }]);
   const readTyped = (text = typed) => {
     if (text.trim() !== '' && !sending) {
       void send([{ name: 'typed', content: new Blob([text]) }]).then((good) => {
@@ -109,23 +123,19 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
         setOver(false);
         if (e.dataTransfer.files.length > 0) {
           e.preventDefault();
-          void send([...e.dataTransfer.files].map((f) => ({ name: f.name, content: f })));
+          give([...e.dataTransfer.files]);
         }
       }}
     >
       <Flex gap="3" align="center" wrap="wrap">
         <Text flex="1" minW="14rem">
           <strong>Drop files here, or paste anywhere on this page:</strong> a window of the system, a
-          command's answer, firmware table, SPD image, label. What it is, is found out.
+          command's answer, firmware table, SPD image, label, or a picture of one. What it is, is found out.
         </Text>
-        <ChooseFile
-          what="Files to read"
-          multiple
-          loading={sending}
-          onChosen={(files) => void send(files.map((f) => ({ name: f.name, content: f })))}
-        >
+        <ChooseFile what="Files to read" multiple loading={sending} onChosen={give}>
           Choose files
         </ChooseFile>
+        <ChoosePicture onChosen={(picture) => give([picture])}>A photo</ChoosePicture>
       </Flex>
       <Flex gap="2" mt="2" align="end">
         <Textarea
@@ -154,6 +164,29 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
           Read it
         </Press>
       </Flex>
+      {pictures.length > 0 && (
+        <Box mt="2">
+          <SeePicture
+            key={`${pictures[0].name} ${pictures[0].lastModified}`}
+            picture={pictures[0]}
+            take={position ? 'It is this one' : 'Take it'}
+            onLine={(line) => {
+              void send([{ name: 'label in a photo', content: new Blob([line]) }]).then((good) =>
+                // What is refused stands in the field, to be amended.
+                good ? keepPhoto(job, pictures[0], line, change).catch(notKept) : setTyped(line),
+              );
+              done();
+            }}
+            onText={(text) => {
+              void send([{ name: pictures[0].name, content: new Blob([text]) }]).then((good) => {
+                if (!good) setTyped(text);
+              });
+              done();
+            }}
+            onClose={done}
+          />
+        </Box>
+      )}
       {outcomes.length > 0 && (
         <Stack as="ul" gap="0.5" mt="2" listStyleType="none">
           {outcomes.map((o, i) => (

@@ -16,7 +16,8 @@ import { SourceList } from './SourceList';
 import { useProcessor } from '../shared/ProcessorChoice';
 import { LikeThis } from '../shared/LikeThis';
 import type { StationProps } from '../shared/props';
-import { Press } from '../../../../parts/Hand';
+import { Press, sayAtHand } from '../../../../parts/Hand';
+import { keepPhoto } from '../shared/photo';
 
 /** What is really in the machine: every source held against the others, position by position. */
 export function ReadStation({ job, change, readOnly }: StationProps) {
@@ -103,39 +104,40 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
       {!readOnly && <HandIn job={job.id} position={looked} change={change} />}
       {!readOnly && sockets.length > 0 && (
-        <Stack gap="2">
-          <Box maxW="20rem">
-            <SelectField
-              label="Where this module was found"
-              value={position}
-              options={sockets.map((s) => [s.position, `${s.label}${s.key ? ` (has ${s.text})` : ''}`])}
-              onChange={setChosen}
-            />
-          </Box>
-          <LabelEntry
-            id={`read-${job.id}`}
-            label="Label line of the module"
-            actions={(line, complete, clear) => (
-              <Press
-                lacks={
-                  !complete
-                    ? 'The label says no whole module yet: add what is missing.'
-                    : !position && 'Choose first the position it sits in.'
-                }
-                onClick={() =>
-                  void change({ type: 'AddModule', origin: 'FOUND', label: line, position }).then((after) => {
-                    if (after) {
-                      clear();
-                      setChosen(undefined);
-                    }
-                  })
-                }
-              >
-                It was in this position
-              </Press>
-            )}
-          />
-        </Stack>
+        <LabelEntry
+          id={`read-${job.id}`}
+          label="Label line of the module"
+          before={
+            <Box flex="0 1 14rem">
+              <SelectField
+                label="Where this module was found"
+                value={position}
+                options={sockets.map((s) => [s.position, `${s.label}${s.key ? ` (has ${s.text})` : ''}`])}
+                onChange={setChosen}
+              />
+            </Box>
+          }
+          actions={(line, complete, clear, picture) => (
+            <Press
+              lacks={
+                !complete
+                  ? 'The label says no whole module yet: add what is missing.'
+                  : !position && 'Choose first the position it sits in.'
+              }
+              onClick={() =>
+                void change({ type: 'AddModule', origin: 'FOUND', label: line, position }).then((after) => {
+                  if (!after) return;
+                  clear();
+                  setChosen(undefined);
+                  if (picture)
+                    void keepPhoto(job.id, picture, line, change).catch((e: Error) => sayAtHand(e.message));
+                })
+              }
+            >
+              It was in this position
+            </Press>
+          )}
+        />
       )}
       {glance && (
         <details>

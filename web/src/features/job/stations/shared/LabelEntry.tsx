@@ -1,16 +1,21 @@
 import { Box, Field, Flex, Input, Text } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { LabelReadout, useLabel } from '../../../../parts/LabelReadout';
+import { ChoosePicture, SeePicture } from '../../../../parts/SeePicture';
 
 /** A label line, decoded while it is typed or pasted. What to do with a whole module is given by {@code actions}. */
 export function LabelEntry({
   id,
   label,
+  before,
   actions,
 }: {
   id: string;
   label: string;
-  actions: (line: string, complete: boolean, clear: () => void) => ReactNode;
+  /** What is said before the line. */
+  before?: ReactNode;
+  /** @param picture that the line was read in */
+  actions: (line: string, complete: boolean, clear: () => void, picture?: File) => ReactNode;
 }) {
   // A reload in the middle of typing loses nothing.
   const kept = `ridge-label-${id}`;
@@ -21,6 +26,7 @@ export function LabelEntry({
     const timer = setTimeout(() => setAsked(line), 200);
     return () => clearTimeout(timer);
   }, [kept, line]);
+  const [picture, setPicture] = useState<File>();
   const reading = useLabel(asked);
   const shown = line.trim() === '' ? undefined : reading.data;
   const complete = shown?.complete === true && shown.line === line;
@@ -42,6 +48,7 @@ export function LabelEntry({
   return (
     <Box bg="panel" borderWidth="1px" borderColor="line" borderRadius="md" p="3">
       <Flex gap="2" align="end" wrap="wrap">
+        {before}
         <Field.Root flex="1" minW="16rem">
           <Field.Label fontWeight="600">{label}</Field.Label>
           <Input
@@ -52,7 +59,10 @@ export function LabelEntry({
             autoComplete="off"
             spellCheck={false}
             onKeyDown={(e) => {
-              if (e.key === 'Enter' && !e.nativeEvent.isComposing) setEntered(line);
+              if (e.key !== 'Enter' || e.nativeEvent.isComposing) return;
+              // Of an empty field there is nothing to take: the next Enter is the page's.
+              if (line.trim() === '') e.currentTarget.blur();
+              else setEntered(line);
             }}
           />
         </Field.Root>
@@ -69,9 +79,23 @@ export function LabelEntry({
             setEntered(line);
           }}
         >
-          {actions(line, complete, () => setLine((now) => (now === line ? '' : now)))}
+          {actions(
+            line,
+            complete,
+            () => {
+              setLine((now) => (now === line ? '' : now));
+              setPicture(undefined);
+            },
+            picture,
+          )}
         </Flex>
+        <ChoosePicture onChosen={setPicture}>From a photo</ChoosePicture>
       </Flex>
+      {picture && (
+        <Box mt="3">
+          <SeePicture picture={picture} atOnce onLine={setLine} onClose={() => setPicture(undefined)} />
+        </Box>
+      )}
       {shown && <LabelReadout shown={shown} onInstead={setLine} />}
       {reading.isError && line.trim() !== '' && (
         <Text role="alert" color="stop" mt="2">

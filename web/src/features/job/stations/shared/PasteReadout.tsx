@@ -2,6 +2,7 @@ import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
+import { ChoosePicture, pictureIn, SeePicture } from '../../../../parts/SeePicture';
 
 const NAMES: Record<string, string> = {
   firmwareTotal: 'total in the firmware',
@@ -11,6 +12,12 @@ const NAMES: Record<string, string> = {
   casLatency: 'CL',
   positionsFilled: 'modules listed',
   positionsNamed: 'in',
+  testPasses: 'passes of a memory test',
+  testErrors: 'its errors',
+  testMinutes: 'its minutes',
+  bandwidthMegabytes: 'bandwidth, MB/s',
+  test: 'measured by',
+  threads: 'threads',
 };
 
 /** Readings out of what a system's window or command says, pasted or in a file; a firmware table, too. */
@@ -32,6 +39,7 @@ export function PasteReadout({
 }) {
   const [text, setText] = useState('');
   const [file, setFile] = useState<File>();
+  const [picture, setPicture] = useState<File>();
   const [shown, setShown] = useState(open);
   useEffect(() => {
     if (!anywhere) return;
@@ -43,6 +51,11 @@ export function PasteReadout({
       if (inField && e.target instanceof HTMLTextAreaElement) return;
       e.preventDefault();
       setShown(true);
+      const seen = pictureIn(e.clipboardData);
+      if (seen) {
+        setPicture(seen);
+        return;
+      }
       setText(dropped ? '' : pasted.slice(0, 100_000));
       setFile(dropped);
     };
@@ -73,7 +86,8 @@ export function PasteReadout({
       <label htmlFor={id}>
         <Text fontSize="sm" color="quiet">
           The about page, the performance page, a command's answer: all of it or a line. A file may be dropped
-          here, a firmware table among them.
+          here, a firmware table among them, what a memory test or a measurement printed, and a photo or
+          screenshot of it.
         </Text>
       </label>
       <Textarea
@@ -89,8 +103,10 @@ export function PasteReadout({
           const dropped = e.dataTransfer.files[0];
           if (!dropped) return;
           e.preventDefault();
+          const seen = pictureIn(e.dataTransfer);
           setText('');
-          setFile(dropped);
+          if (seen) setPicture(seen);
+          else setFile(dropped);
         }}
       />
       <Input
@@ -107,6 +123,20 @@ export function PasteReadout({
           setFile(e.target.files?.[0]);
         }}
       />
+      <Flex gap="2" mt="1">
+        <ChoosePicture onChosen={setPicture}>From a photo or screenshot</ChoosePicture>
+      </Flex>
+      {picture && (
+        <Box mt="2">
+          <SeePicture
+            picture={picture}
+            atOnce
+            onLine={setText}
+            onText={setText}
+            onClose={() => setPicture(undefined)}
+          />
+        </Box>
+      )}
       {given && (
         <Flex gap="3" align="center" wrap="wrap" mt="1">
           <Text flex="1" minW="14rem">
@@ -119,7 +149,7 @@ export function PasteReadout({
                 ? told.error.message
                 : told.isPending
                   ? 'One moment …'
-                  : 'No total, rate or count is understood in this. Paste the lines that name them.'}
+                  : 'No total, rate, count, pass or bandwidth is understood in this. Paste the lines that name them.'}
           </Text>
           <Button
             disabled={readings.length === 0 || told.isPlaceholderData}

@@ -11,6 +11,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.reading.dialog.Printout;
 import zephyrridge.core.survey.Glancer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.GlanceView;
@@ -37,16 +39,20 @@ class GlanceController {
     GlanceView glance(@Valid @RequestBody Told body) {
         return look(
                 recognition.all(body.text().getBytes(StandardCharsets.UTF_8)),
+                Printout.of(body.text()),
                 body.machineId().filter(id -> !id.isBlank()).map(machines::get));
     }
 
     /** The same of a file, whatever is in it: a firmware table, a chip's image, a listing, a window's text. */
     @PostMapping(path = "/api/glance/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     GlanceView file(@RequestBody byte[] content) {
-        return look(recognition.all(content), Optional.empty());
+        return look(
+                recognition.all(content),
+                Recogniser.text(content).map(Printout::of).orElse(Printout.NONE),
+                Optional.empty());
     }
 
-    private GlanceView look(List<Recognised> read, Optional<Machines.Ready> machine) {
+    private GlanceView look(List<Recognised> read, Printout printed, Optional<Machines.Ready> machine) {
         Optional<Double> minutes = machine.flatMap(m -> m.reach().values().stream()
                 .map(r -> (double) r.minutes())
                 .max(Double::compare)
@@ -54,6 +60,7 @@ class GlanceController {
         return GlanceView.of(
                 Glancer.look(read, machine.map(Machines.Ready::record), minutes),
                 read,
+                printed,
                 machine.map(m -> m.record().id()),
                 texts);
     }

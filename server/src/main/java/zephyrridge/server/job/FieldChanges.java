@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.springframework.stereotype.Component;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.FieldChange;
@@ -13,6 +14,9 @@ import zephyrridge.server.view.FieldChange;
 @Component
 public class FieldChanges {
     private static final Pattern CODE = Pattern.compile("[A-Z][A-Z0-9_]{2,}");
+    /** A size that no larger unit divides, as it is kept; shown it is rounded. */
+    private static final Pattern UNEVEN = Pattern.compile("\\d{1,15} (?:bytes|KiB)");
+
     private static final int LONGEST = 60;
 
     private final Texts texts;
@@ -45,6 +49,9 @@ public class FieldChanges {
     }
 
     private static String value(String text) {
+        if (UNEVEN.matcher(text).matches()) {
+            return Texts.size(ByteSize.parse(text));
+        }
         String words = CODE.matcher(text).matches()
                 ? text.toLowerCase(Locale.ROOT).replace('_', ' ')
                 : text.replaceAll("(\\d) ([KMGT])iB\\b", "$1 $2B");

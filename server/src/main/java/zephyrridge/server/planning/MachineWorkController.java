@@ -14,6 +14,7 @@ import zephyrridge.core.machine.Host;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.dialog.Printout;
 import zephyrridge.core.survey.Glancer;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.drawer.Drawer;
@@ -79,6 +80,7 @@ class MachineWorkController {
         return GlanceView.of(
                 Glancer.look(read, Optional.of(c.machine().record()), minutes),
                 read,
+                Printout.NONE,
                 Optional.of(c.machine().record().id()),
                 texts);
     }

@@ -14,6 +14,7 @@ import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.dialog.DialogFinding;
 import zephyrridge.core.reading.dialog.Meaning;
 import zephyrridge.core.reading.dialog.Printed;
+import zephyrridge.core.reading.dialog.Printout;
 import zephyrridge.core.reading.listing.ListedModule;
 import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.survey.Glance;
@@ -80,13 +81,19 @@ public record GlanceView(
     private static final int MOST_SHAPES = 4;
 
     /** A firmware's table counts as the firmware does; whatever else is read is the system's word. */
-    private static SortedMap<String, String> readings(Glance g, List<Recognised> read) {
+    private static SortedMap<String, String> readings(Glance g, List<Recognised> read, Printout printed) {
         SortedMap<String, String> readings = new TreeMap<>();
         boolean table = !read.isEmpty() && read.stream().allMatch(Recognised.Firmware.class::isInstance);
         g.installed().ifPresent(p -> readings.put(table ? "firmwareTotal" : "systemTotal", Texts.size(p.size())));
         g.visible().ifPresent(p -> readings.put("usable", Texts.size(p.size())));
         g.rate().ifPresent(r -> readings.put("rate", String.valueOf(r)));
         g.used().ifPresent(n -> readings.put("positionsFilled", String.valueOf(n)));
+        printed.passes().ifPresent(n -> readings.put("testPasses", String.valueOf(n)));
+        printed.errors().ifPresent(n -> readings.put("testErrors", String.valueOf(n)));
+        printed.minutes().ifPresent(n -> readings.put("testMinutes", String.valueOf(n)));
+        printed.megabytesPerSecond().ifPresent(n -> readings.put("bandwidthMegabytes", String.valueOf(n)));
+        printed.kind().ifPresent(k -> readings.put("test", k.name()));
+        printed.oneThread().ifPresent(one -> readings.put("threads", one ? "ONE" : "ALL"));
         List<String> names = read.stream().flatMap(GlanceView::filled).toList();
         if (!names.isEmpty()
                 && names.stream().noneMatch(String::isBlank)
@@ -107,7 +114,8 @@ public record GlanceView(
                 : listed.filter(m -> m.size().isPresent()).map(m -> m.locator().strip());
     }
 
-    public static GlanceView of(Glance g, List<Recognised> read, Optional<String> machine, Texts texts) {
+    public static GlanceView of(
+            Glance g, List<Recognised> read, Printout printed, Optional<String> machine, Texts texts) {
         return new GlanceView(
                 question(g, texts)
                         .filter(q -> nothing(g))
@@ -130,7 +138,7 @@ public record GlanceView(
                 g.next().stream().map(n -> next(n, texts)).toList(),
                 understood(read, texts),
                 FindingView.of(g.findings().stream().filter(f -> !isAsked(f)).toList(), texts),
-                readings(g, read),
+                readings(g, read, printed),
                 question(g, texts),
                 machine);
     }

@@ -50,7 +50,7 @@ class PageController {
                 "Content-Security-Policy",
                 "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-" + nonce
                         + "'; img-src 'self' data: blob:; "
-                        + "font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
+                        + "font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
         return ResponseEntity.ok()
                 .contentType(new MediaType("text", "html", StandardCharsets.UTF_8))
                 .cacheControl(CacheControl.noStore())
