@@ -45,6 +45,17 @@ describe('a field that is kept by itself', () => {
     expect(field().value).toBe('2 GB');
   });
 
+  it('sends what is typed where the field goes before it is left', () => {
+    const sent: string[] = [];
+    const page = render(<Page sent={sent} />);
+    type('32 GB');
+    page.unmount();
+    expect(sent).toEqual(['32 GB']);
+    const again = render(<Page sent={sent} start="32 GB" />);
+    again.unmount();
+    expect(sent).toEqual(['32 GB']);
+  });
+
   it('sends what is typed anew, the same as before too', () => {
     const sent: string[] = [];
     render(<Page sent={sent} />);

@@ -48,6 +48,18 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
     const timer = setTimeout(() => send(draft), 900);
     return () => clearTimeout(timer);
   }, [draft, value, draftKey, refused]);
+  // What is typed is kept also where the field goes before it is left: nobody leaves it, and no time runs out for it, any more.
+  const unsent = useRef<string>(undefined);
+  unsent.current =
+    editing.current && draft !== value && draft !== sent.current?.text && refused?.text !== draft
+      ? draft
+      : undefined;
+  useEffect(
+    () => () => {
+      if (unsent.current !== undefined) commit.current(unsent.current, () => undefined);
+    },
+    [],
+  );
   return {
     error: refused && refused.text === draft ? refused.why : undefined,
     input: {

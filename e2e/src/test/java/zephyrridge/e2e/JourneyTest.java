@@ -66,7 +66,15 @@ class JourneyTest {
 
         t.go("Prove");
         sees(t.page.getByText("32 GB (32768 MB)"));
-        t.tickAllSteps().start().enter("Total in the firmware", "16 GB");
+        t.tickAllSteps().start();
+        // A hunt begins around whoever types on: the next field stays under the hands.
+        t.page.getByLabel("Total in the firmware", new Page.GetByLabelOptions().setExact(true))
+                .fill("16 GB");
+        t.press("Tab");
+        sees(t.page.locator("[data-sentence]"));
+        assertThat(t.page.getByLabel("Total in the system", new Page.GetByLabelOptions().setExact(true)))
+                .isFocused();
+        t.kept();
         assertThat(t.page.locator("[data-field='FIRMWARE_TOTAL']"))
                 .containsText("one of the 2 modules of 16 GB (Socket A, Socket B)");
         t.enter("Total in the firmware", "32 GB")

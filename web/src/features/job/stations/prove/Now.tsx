@@ -21,21 +21,27 @@ export function Now({
   change,
   readOnly,
   readings,
-}: Props & { trouble: Trouble | undefined; readings: React.ReactNode }) {
+  reading,
+}: Props & {
+  trouble: Trouble | undefined;
+  /** What the last start shows, where it came up. */
+  readings: React.ReactNode;
+  /** Whether reading it is what to do now. */
+  reading: boolean;
+}) {
   const chosen = trouble?.chosen;
   const last = job.starts.at(-1);
   const dark = last?.outcome === 'SILENT' || last?.outcome === 'SIGNAL';
-  const up = last?.counts === true && last.outcome === 'STARTED';
   // What is proposed stands here before it is decided on: the line above takes it.
   const proposed =
-    trouble?.any && trouble.state !== 'CONFIRMED' && readings === undefined ? trouble.next[0] : undefined;
+    trouble?.any && trouble.state !== 'CONFIRMED' && !reading ? trouble.next[0] : undefined;
   const test = chosen ?? (proposed?.shape === 'START' ? undefined : proposed);
   const hands = (trouble?.handsLeft.length ?? 0) > 0;
   const away = chosen?.elsewhere !== undefined;
   const goesOn = chosen?.shape === 'MEMORY_TEST';
   const closing = job.now.off.length > 0;
   const switchOn =
-    !readOnly && !hands && !away && !goesOn && readings === undefined && (!proposed || !!chosen || dark);
+    !readOnly && !hands && !away && !goesOn && !reading && (!proposed || !!chosen || dark);
   return (
     <Box
       as="section"
@@ -70,7 +76,7 @@ export function Now({
           ? chosen
             ? test.words
             : `Next: ${test.words}`
-          : readings
+          : reading
             ? 'It came up: what does it show?'
             : closing
               ? 'Close up, then switch it on'
@@ -85,12 +91,12 @@ export function Now({
           {chosen && <Doing job={job} test={chosen} trouble={trouble} change={change} readOnly={readOnly} />}
         </Stack>
       )}
-      {up && !test && readings}
+      {readings && <Box mt="2">{readings}</Box>}
       {(!chosen || !hands) && !away && (closing || !trouble?.any) && (
         <CloseUp job={job} change={change} readOnly={readOnly} />
       )}
       {switchOn && <SwitchOn job={job} test={chosen} change={change} />}
-      {!readOnly && readings !== undefined && (
+      {!readOnly && reading && (
         <details open={job.proof.missing.some((f) => f.code === 'PROOF_START_AFTER_OPENING')}>
           <Box as="summary" cursor="pointer" mt="2" width="fit-content">
             Switched on once more

@@ -27,30 +27,31 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
   const start = job.starts.find((s) => s.no === looked) ?? last;
   const trouble = useTrouble(job.id, job.version, job.starts.some(hasFailed)).data;
   const running = last?.counts === true && last.outcome === 'STARTED';
-  // What the last start shows is read in the card above, as long as it is what is in the machine.
+  // What the last start shows is read in the card above, as long as it is what is in the machine; a hunt has the card's word then.
   const read = last?.readout.firmwareTotal !== undefined || last?.readout.systemTotal !== undefined;
   const hunts = trouble?.any === true && trouble.state !== 'CONFIRMED' && read;
-  const inNow = running && start === last && trouble?.chosen === undefined && !hunts;
+  const atLast = running && start === last;
+  const reading = atLast && trouble?.chosen === undefined && !hunts;
   const take = (no: number) => (readings: Record<string, string>) =>
     void change({ type: 'EnterReadout', phase: 'AFTER', start: no, readings });
   const readings = start && (
-    <Box as="section" aria-label="Readings at this start">
-      <Heading as="h3" size="sm" mb="1">
-        {start === last ? 'Readings at the last start' : `Readings at start ${start.nth}`}
-      </Heading>
+    <Readings
+      key={start.no}
+      title={start === last ? 'Readings at the last start' : `Readings at start ${start.nth}`}
+      folded={atLast && !reading}
+    >
       {!readOnly && (
         <Box mb="2">
           <PasteReadout
             id={`paste-${job.id}-${start.no}`}
             open={!hasReadings(start)}
             // While it is to be switched on, what is pasted is of that start.
-            anywhere={inNow}
+            anywhere={reading}
             onTake={take(start.no)}
           />
         </Box>
       )}
       <ReadoutFields
-        key={start.no}
         value={start.readout}
         draftKey={`after:${job.id}:${start.no}`}
         disabled={readOnly}
@@ -60,7 +61,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
           void change({ type: 'EnterReadout', phase: 'AFTER', start: start.no, readings: said }, onRefused)
         }
       />
-    </Box>
+    </Readings>
   );
   const dark = start?.outcome === 'SILENT' || start?.outcome === 'SIGNAL';
   return (
@@ -70,7 +71,8 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
         trouble={trouble}
         change={change}
         readOnly={readOnly}
-        readings={inNow ? readings : undefined}
+        readings={atLast ? readings : undefined}
+        reading={reading}
       />
       <Starts
         job={job}
@@ -81,7 +83,7 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
         readOnly={readOnly}
       />
       <Hunt trouble={trouble} change={change} readOnly={readOnly} />
-      {!inNow && !dark && readings}
+      {!atLast && !dark && readings}
       <Box as="section" aria-label="Expected against found">
         <Heading as="h2" size="md" mb="1">
           Expected against found
@@ -117,6 +119,34 @@ export function ProveStation({ job, change, readOnly }: StationProps) {
       {!readOnly && <Lessons job={job} />}
       <LogList job={job} change={change} readOnly={readOnly} />
     </Stack>
+  );
+}
+
+/**
+ * What a start shows. Whoever reads it types on while a hunt begins or ends around it: it stays where it is and as it was unfolded,
+ * and only a page that begins in a hunt begins with it folded.
+ */
+function Readings({
+  title,
+  folded,
+  children,
+}: {
+  title: string;
+  folded: boolean;
+  children: React.ReactNode;
+}) {
+  const [open] = useState(!folded);
+  return (
+    <Box as="section" aria-label="Readings at this start">
+      <details open={open}>
+        <Box as="summary" cursor="pointer" mb="1" width="fit-content">
+          <Heading as="h3" size="sm" display="inline">
+            {title}
+          </Heading>
+        </Box>
+        {children}
+      </details>
+    </Box>
   );
 }
 
