@@ -33,15 +33,13 @@ export function Now({
   const last = job.starts.at(-1);
   const dark = last?.outcome === 'SILENT' || last?.outcome === 'SIGNAL';
   // What is proposed stands here before it is decided on: the line above takes it.
-  const proposed =
-    trouble?.any && trouble.state !== 'CONFIRMED' && !reading ? trouble.next[0] : undefined;
+  const proposed = trouble?.any && trouble.state !== 'CONFIRMED' && !reading ? trouble.next[0] : undefined;
   const test = chosen ?? (proposed?.shape === 'START' ? undefined : proposed);
   const hands = (trouble?.handsLeft.length ?? 0) > 0;
   const away = chosen?.elsewhere !== undefined;
   const goesOn = chosen?.shape === 'MEMORY_TEST';
   const closing = job.now.off.length > 0;
-  const switchOn =
-    !readOnly && !hands && !away && !goesOn && !reading && (!proposed || !!chosen || dark);
+  const switchOn = !readOnly && !hands && !away && !goesOn && !reading && (!proposed || !!chosen || dark);
   return (
     <Box
       as="section"
