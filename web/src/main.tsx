@@ -8,12 +8,15 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter } from 'react-router';
 import { App } from './App';
+import { guardDrops } from './parts/drop';
 import { system } from './theme/system';
 
 // The server gives every page a nonce of its own; only styles that carry it are allowed.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const cache = createCache({ key: 'zr', nonce });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5_000 } } });
+
+guardDrops();
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

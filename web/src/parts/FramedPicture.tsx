@@ -1,11 +1,41 @@
-import { Box } from '@chakra-ui/react';
-import { type PointerEvent, useState } from 'react';
+import { Box, Text } from '@chakra-ui/react';
+import { type KeyboardEvent, type PointerEvent, useState } from 'react';
 import type { Sight } from '../sight/look';
 
 /** A part of a picture, in parts of its width and height. */
 export type Frame = { left: number; top: number; width: number; height: number };
 
-/** The picture with what was read framed and numbered; a frame drawn with the pointer is looked at alone. */
+/** By how much a key moves a frame or its right lower corner, in parts of the picture. */
+const STEP = 0.025;
+const LEAST = 0.05;
+const MIDDLE: Frame = { left: 0.25, top: 0.35, width: 0.5, height: 0.3 };
+
+const WAYS: Record<string, [number, number]> = {
+  ArrowLeft: [-STEP, 0],
+  ArrowRight: [STEP, 0],
+  ArrowUp: [0, -STEP],
+  ArrowDown: [0, STEP],
+};
+
+const within = (low: number, x: number, high: number) => Math.max(low, Math.min(high, x));
+
+/** The frame after an arrow key; with Shift its size changes. It never leaves the picture. */
+export function moved(frame: Frame, key: string, sizes: boolean): Frame {
+  const [x, y] = WAYS[key] ?? [0, 0];
+  return sizes
+    ? {
+        ...frame,
+        width: within(LEAST, frame.width + x, 1 - frame.left),
+        height: within(LEAST, frame.height + y, 1 - frame.top),
+      }
+    : {
+        ...frame,
+        left: within(0, frame.left + x, 1 - frame.width),
+        top: within(0, frame.top + y, 1 - frame.height),
+      };
+}
+
+/** The picture with what was read framed and numbered; a frame drawn with pointer or arrow keys is looked at alone. */
 export function FramedPicture({
   url,
   sight,
@@ -17,6 +47,18 @@ export function FramedPicture({
 }) {
   const [from, setFrom] = useState<{ x: number; y: number }>();
   const [frame, setFrame] = useState<Frame>();
+  const [focused, setFocused] = useState(false);
+  const pressed = (e: KeyboardEvent) => {
+    if (e.key in WAYS) setFrame(frame ? moved(frame, e.key, e.shiftKey) : MIDDLE);
+    else if (e.key === 'Enter' && frame) {
+      setFrame(undefined);
+      onPart(frame);
+    } else if (e.key === 'Escape' && frame) setFrame(undefined);
+    else return;
+    // The frame has these keys; they are not the page's.
+    e.preventDefault();
+    e.stopPropagation();
+  };
   const at = (e: PointerEvent) => {
     const box = e.currentTarget.getBoundingClientRect();
     return { x: (e.clientX - box.left) / box.width, y: (e.clientY - box.top) / box.height };
@@ -25,6 +67,12 @@ export function FramedPicture({
     <Box
       position="relative"
       cursor="crosshair"
+      role="application"
+      tabIndex={0}
+      aria-label="The picture. Arrow keys place a frame in it, with Shift they size it, Enter reads what is in it alone."
+      onKeyDown={pressed}
+      onFocus={() => setFocused(true)}
+      onBlur={() => (setFocused(false), setFrame(undefined))}
       touchAction="pinch-zoom"
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
@@ -88,6 +136,20 @@ export function FramedPicture({
           />
         )}
       </svg>
+      {focused && (
+        <Text
+          aria-hidden="true"
+          position="absolute"
+          bottom="0"
+          insetX="0"
+          bg="panel"
+          fontSize="sm"
+          px="2"
+          pointerEvents="none"
+        >
+          Arrows place a frame, Shift + arrows size it, Enter reads it alone.
+        </Text>
+      )}
     </Box>
   );
 }

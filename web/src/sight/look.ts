@@ -41,8 +41,6 @@ export async function look(
   onProgress: (part: number) => void,
   cancelled: AbortSignal,
 ): Promise<Sight> {
-  if (file.size > MOST_BYTES)
-    throw new Error('The picture is larger than 25 MB. Make it smaller and choose it again.');
   const end = () => void stop();
   cancelled.addEventListener('abort', end);
   try {
@@ -51,7 +49,6 @@ export async function look(
       cancelled.throwIfAborted();
       onProgress(0.8 * part);
     });
-    const words = (lines: Line[]) => lines.map((l) => l.text.slice(0, 200));
     const { labels } = await told({
       papers: papers.map((p) => ({ passes: p.passes.map((q) => words(q.lines).slice(0, 60)) })),
       window: [],
@@ -79,6 +76,41 @@ export async function look(
   }
 }
 
+/**
+ * Records whose name the sticker in a picture bears, and its best read lines.
+ *
+ * @throws Error with a sentence of what is wrong and what to do
+ */
+export async function stickerOf(
+  file: Blob,
+  onProgress: (part: number) => void,
+  cancelled: AbortSignal,
+): Promise<{ machines: Schemas['StickerView'][]; says: string[] }> {
+  const end = () => void stop();
+  cancelled.addEventListener('abort', end);
+  try {
+    const pixels = await pixelsOf(file);
+    const says = words(await readWindow(pixels));
+    cancelled.throwIfAborted();
+    onProgress(0.4);
+    const papers = await readPicture(pixels, (part) => {
+      cancelled.throwIfAborted();
+      onProgress(0.4 + 0.6 * part);
+    });
+    const lines = new Set([...says, ...papers.flatMap((p) => p.passes.flatMap((q) => words(q.lines)))]);
+    return {
+      machines: await api.post<Schemas['StickerView'][]>('/api/pictures/sticker', {
+        lines: [...lines].slice(0, 200),
+      }),
+      says,
+    };
+  } finally {
+    cancelled.removeEventListener('abort', end);
+  }
+}
+
+const words = (lines: Line[]) => lines.map((l) => l.text.slice(0, 200));
+
 /** What the codes in a picture say; quicker than to read all of it. */
 export async function codesOf(file: Blob): Promise<string[]> {
   return codesIn([fromPixels(await pixelsOf(file))]);
@@ -87,6 +119,8 @@ export async function codesOf(file: Blob): Promise<string[]> {
 const told = (seen: Schemas['SightLines']) => api.post<Schemas['SightView']>('/api/pictures/read', seen);
 
 async function pixelsOf(file: Blob): Promise<ImageData> {
+  if (file.size > MOST_BYTES)
+    throw new Error('The picture is larger than 25 MB. Make it smaller and choose it again.');
   const bitmap = await createImageBitmap(file).catch(() => {
     throw new Error('This browser cannot open the picture. Save it as JPEG or PNG and choose it again.');
   });

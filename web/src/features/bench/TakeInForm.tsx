@@ -6,6 +6,7 @@ import { MachinePicker } from '../../parts/MachinePicker';
 import { dropGlance } from '../../parts/glance';
 import { useTakeIn } from './api';
 import { OwnerPicker } from './OwnerPicker';
+import { StickerPhoto } from './StickerPhoto';
 import { Press } from '../../parts/Hand';
 
 /** A machine comes in: which, whose, and what is wanted of it. */
@@ -108,6 +109,12 @@ export function TakeInForm({
             </Button>
           </Flex>
         </Grid>
+        <StickerPhoto
+          onChoose={(id) => {
+            setMachineId(id);
+            whose.current?.focus();
+          }}
+        />
         {chosen && chosen.quirks.length > 0 && (
           <Text mt="2">
             <b>To know of it:</b> {chosen.quirks.join(' ')}

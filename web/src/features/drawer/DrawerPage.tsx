@@ -3,7 +3,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type ReactNode, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
-import { type KeyMap, Keys } from '../../parts/keys';
+import { CodePhoto } from '../../parts/CodePhoto';
+import { type KeyMap, Keys, useScan } from '../../parts/keys';
+import { PaperLink } from '../../parts/PaperLink';
 import { SelectField } from '../../parts/Labelled';
 import type { Account } from '../session';
 import { AddModule } from './AddModule';
@@ -60,6 +62,8 @@ export function DrawerPage({ account }: { account: Account }) {
     next();
     setPage(0);
   };
+  const look = (code: string) => at(() => setText(code));
+  useScan((code) => (look(code), true));
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="80rem" mx="auto" width="full">
       <Keys map={keys} />
@@ -79,6 +83,7 @@ export function DrawerPage({ account }: { account: Account }) {
           onChange={(e) => at(() => setText(e.target.value))}
           maxW={{ base: 'full', md: '26rem' }}
         />
+        <CodePhoto onCode={look}>By a photo of its code</CodePhoto>
         <Box width="11rem">
           <SelectField
             label="State"
@@ -90,6 +95,11 @@ export function DrawerPage({ account }: { account: Account }) {
         <Tick label="Free ones only" checked={free} onChange={(is) => at(() => setFree(is))} />
         <Tick label="Those taken out for good" checked={gone} onChange={(is) => at(() => setGone(is))} />
         {found.data && <Text color="quiet">{found.data.total} found</Text>}
+        {found.data && found.data.modules.length > 0 && (
+          <TagSheet tags={found.data.modules.map((m) => m.tag)}>
+            {found.data.pages > 1 ? 'Tags of this page as PDF' : 'Tags of these as PDF'}
+          </TagSheet>
+        )}
       </Flex>
       {found.isError && (
         <Text role="alert" color="stop">
@@ -151,6 +161,12 @@ export function DrawerPage({ account }: { account: Account }) {
       )}
     </Box>
   );
+}
+
+/** Tags to stick on, each with its code. */
+function TagSheet({ tags, children }: { tags: string[]; children: string }) {
+  const query = new URLSearchParams(tags.map((tag) => ['tag', tag]));
+  return <PaperLink href={`/api/drawer/tags.pdf?${query}`}>{children}</PaperLink>;
 }
 
 function Tick({

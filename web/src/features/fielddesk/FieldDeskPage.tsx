@@ -12,7 +12,9 @@ import { useAddTold, useGlance, useOpenJobs } from './api';
 import { GlanceAnswer } from '../../parts/GlanceAnswer';
 import { keepGlance } from '../../parts/glance';
 import { Press } from '../../parts/Hand';
-import { ChoosePicture, pictureIn, SeePicture } from '../../parts/SeePicture';
+import { ChooseFile } from '../../parts/ChooseFile';
+import { useFileDrop } from '../../parts/drop';
+import { ChoosePicture, isPicture, pictureIn, SeePicture } from '../../parts/SeePicture';
 
 /** Characters that the field takes. */
 const MOST = 100_000;
@@ -45,6 +47,20 @@ export function FieldDeskPage({ account }: { account: Account }) {
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
   }, []);
+  const [fileName, setFileName] = useState('');
+  const [tooLarge, setTooLarge] = useState('');
+  const give = async (file: File) => {
+    if (isPicture(file)) {
+      setPicture(file);
+      return;
+    }
+    const told = await textOf(file);
+    setTooLarge(told.length > MOST ? file.name : '');
+    if (told.length > MOST) return;
+    setFileName(file.name);
+    setText(told);
+  };
+  useFileDrop(([file]) => void give(file));
   /** What a picture shows stands below what was typed. */
   const add = (seen: string) =>
     setText((t) => (t.trim() === '' ? seen : `${t.trimEnd()}\n${seen}`).slice(0, MOST));
@@ -74,6 +90,13 @@ export function FieldDeskPage({ account }: { account: Account }) {
             <label htmlFor="glance-text">
               <Text fontWeight="600">What the system says</Text>
             </label>
+            {tooLarge !== '' && (
+              <Text role="alert" color="stop">
+                {tooLarge} is too large for a look of half a minute. Make a job of the machine and hand it in
+                there.
+              </Text>
+            )}
+            {fileName !== '' && text !== '' && <Text>From the file {fileName}</Text>}
             <Textarea
               id="glance-text"
               rows={9}
@@ -82,18 +105,13 @@ export function FieldDeskPage({ account }: { account: Account }) {
               maxLength={MOST}
               autoFocus
               onChange={(e) => setText(e.target.value)}
-              onDrop={(e) => {
-                const [dropped] = e.dataTransfer.files;
-                if (!dropped) return;
-                e.preventDefault();
-                const seen = pictureIn(e.dataTransfer);
-                if (seen) setPicture(seen);
-                else void textOf(dropped).then((t) => setText(t.slice(0, MOST)));
-              }}
             />
           </Box>
           <Flex gap="2" wrap="wrap">
             <ChoosePicture onChosen={setPicture}>From a photo or screenshot</ChoosePicture>
+            <ChooseFile what="File to read" onChosen={([file]) => void give(file)}>
+              From a file
+            </ChooseFile>
           </Flex>
           <details>
             <Box as="summary" cursor="pointer" width="fit-content">
@@ -118,7 +136,7 @@ export function FieldDeskPage({ account }: { account: Account }) {
               </Press>
             )}
             {text !== '' && (
-              <Button variant="outline" color="ink" onClick={() => setText('')}>
+              <Button variant="outline" color="ink" onClick={() => (setText(''), setFileName(''))}>
                 Clear
               </Button>
             )}
@@ -160,11 +178,24 @@ export function FieldDeskPage({ account }: { account: Account }) {
   );
 }
 
-/** A file's text: shells of Windows write UTF-16, with its mark. */
+/**
+ * A file's text: shells of Windows write UTF-16, with its mark. What is no text (a firmware table, a chip's image) becomes the one part of
+ * such a file as a system writes of itself, which is one.
+ */
 async function textOf(file: File): Promise<string> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   const wide = bytes[0] === 0xff && bytes[1] === 0xfe;
-  return new TextDecoder(wide ? 'utf-16le' : 'utf-8').decode(bytes);
+  const text = new TextDecoder(wide ? 'utf-16le' : 'utf-8').decode(bytes);
+  if (!text.includes('\0') && !text.includes('\ufffd')) return text;
+  const hex = Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
+  const name = file.name.slice(0, 200) || 'a file';
+  return JSON.stringify({
+    format: 'zephyr-ridge/look',
+    version: 1,
+    system: 'a file',
+    parts: [{ name, hex }],
+    unread: [],
+  });
 }
 
 /** The machine is on the bench already: what was told goes to its job. */

@@ -4,7 +4,7 @@ import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { gathered } from '../../parts/keys';
-import { ChoosePicture } from '../../parts/SeePicture';
+import { CodePhoto } from '../../parts/CodePhoto';
 
 type Hit = Schemas['Hit'];
 
@@ -50,23 +50,10 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
     if (typed) setText((now) => now + typed);
     if (typed && entered !== undefined) void ask(typed.trim()).then((found) => goTo.current(found[0]));
   };
-  /** A photo of a tag's code is as good as a scanner. */
-  const [unread, setUnread] = useState('');
-  const photographed = async (picture: File) => {
-    setUnread('');
-    try {
-      const { codesOf } = await import('../../sight/look');
-      const [code] = await codesOf(picture);
-      if (code === undefined) {
-        setUnread('No code is seen in it: go nearer, and hold it straight.');
-        return;
-      }
-      setText(code);
-      const found = await ask(code);
-      if (found.length === 1) go(found[0]);
-    } catch (e) {
-      setUnread(e instanceof Error ? e.message : String(e));
-    }
+  const photographed = async (code: string) => {
+    setText(code);
+    const found = await ask(code);
+    if (found.length === 1) go(found[0]);
   };
   const keyDown = async (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
@@ -104,14 +91,7 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
                 autoFocus
               />
               <Flex gap="2" mt="2" align="center" wrap="wrap">
-                <ChoosePicture onChosen={(picture) => void photographed(picture)}>
-                  By a photo of its code
-                </ChoosePicture>
-                {unread && (
-                  <Text role="alert" color="stop">
-                    {unread}
-                  </Text>
-                )}
+                <CodePhoto onCode={photographed}>By a photo of its code</CodePhoto>
               </Flex>
               <Box id="found" role="listbox" aria-label="Found" mt="2" maxH="60vh" overflowY="auto">
                 {shown.map((hit, i) => (

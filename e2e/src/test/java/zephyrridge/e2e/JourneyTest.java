@@ -57,10 +57,10 @@ class JourneyTest {
 
         t.choosePlan().go("Open").tickAllSteps();
         t.go("Fit");
-        t.page.locator("[data-fit='socket-b'] input").fill("D-011");
+        t.page.locator("[data-fit='socket-b'] input:not([type='file'])").fill("D-011");
         t.button("Seated: latches flush, no gold in sight").click();
         sees(t.alert("Socket B is to get D-010, and D-011 was scanned").first());
-        t.page.locator("[data-fit='socket-b'] input").fill("D-010");
+        t.page.locator("[data-fit='socket-b'] input:not([type='file'])").fill("D-010");
         t.button("Seated: latches flush, no gold in sight").click();
         sees(t.button("Take back"));
 

@@ -6,9 +6,13 @@ import static zephyrridge.e2e.Technician.sees;
 import com.google.gson.JsonElement;
 import com.google.gson.JsonObject;
 import com.google.gson.JsonParser;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Response;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -18,6 +22,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
+import javax.imageio.ImageIO;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.rendering.PDFRenderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
@@ -30,6 +37,7 @@ import zephyrridge.core.module.SpeedBin;
 import zephyrridge.core.reading.label.LabelField;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.reading.label.LabelReading;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /**
@@ -240,5 +248,60 @@ class PictureTest {
                 .first()
                 .setInputFiles(new FilePayload("broken.png", "image/png", new byte[] {1, 2, 3}));
         sees(page.getByText("This browser cannot open the picture"));
+    }
+
+    /** A sheet as it is printed, with one tag cut out of it. */
+    private static FilePayload printedTag(ApiClient api, String tag) throws IOException {
+        try (var pdf = Loader.loadPDF(api.getBytes("/api/drawer/tags.pdf?tag=" + tag))) {
+            var sheet = new PDFRenderer(pdf).renderImageWithDPI(0, 150);
+            ByteArrayOutputStream png = new ByteArrayOutputStream();
+            ImageIO.write(sheet.getSubimage(40, 40, 500, 300), "png", png);
+            return new FilePayload(tag + ".png", "image/png", png.toByteArray());
+        }
+    }
+
+    /** A photo of a printed tag does what a hand scanner does: in the drawer, and in Find. */
+    @Test
+    void aPrintedTagIsFoundByItsPhoto(TestServer.Running server, Browser.Running browser) throws IOException {
+        FilePayload tag = printedTag(ApiClient.signedIn(server, "ilka"), "D-029");
+        Page page = desk(server, browser);
+        page.navigate("/drawer");
+        page.getByLabel("Photo or screenshot").first().setInputFiles(tag);
+        PlaywrightAssertions.assertThat(page.getByLabel("Search the drawer")).hasValue("D-029");
+        sees(page.locator("[data-tag='D-029']"));
+        page.navigate("/desk");
+        page.locator("h1").click();
+        page.keyboard().press("/");
+        Locator find = page.getByRole(AriaRole.DIALOG);
+        sees(find);
+        find.getByLabel("Photo or screenshot").first().setInputFiles(tag);
+        page.waitForURL("**/drawer?text=D-029");
+        sees(page.locator("[data-tag='D-029']"));
+    }
+
+    /** The sticker on a machine's bottom chooses its record; what bears no name says so. */
+    @Test
+    void aStickerChoosesTheMachine(TestServer.Running server, Browser.Running browser) {
+        Page page = desk(server, browser);
+        Technician t = new Technician(page);
+        t.button("Take a machine in (N)").click();
+        page.getByLabel("Photo or screenshot")
+                .first()
+                .setInputFiles(picture(
+                        page,
+                        "label",
+                        "tilted",
+                        7,
+                        List.of("QUARROW", "Model: FELL 13", "Input 19 V 3.3 A", "S/N 7714 0082"),
+                        false));
+        sees(page.getByText("Its sticker says Quarrow Fell 13"));
+        PlaywrightAssertions.assertThat(
+                        page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Machine")))
+                .hasValue("Quarrow Fell 13");
+        page.getByLabel("Photo or screenshot")
+                .first()
+                .setInputFiles(
+                        picture(page, "label", "clean", 8, List.of("Input 19 V 3.3 A", "Made for the valley"), false));
+        sees(page.getByText("No record's name is seen on it"));
     }
 }

@@ -9,7 +9,9 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
+import java.util.Base64;
 import java.util.HexFormat;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -111,5 +113,66 @@ class ReadJourneyTest {
         t.press("Control+z").kept();
         sees(conflict);
         assertThat(t.complaints).isEmpty();
+    }
+
+    /** Whatever is dropped anywhere on the page, as a file manager does. */
+    private static void drop(Page page, String name, byte[] content) {
+        page.evaluate(
+                """
+                ([name, text]) => {
+                  const d = new DataTransfer();
+                  d.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], name));
+                  const init = { dataTransfer: d, cancelable: true, bubbles: true };
+                  document.querySelector('h1').dispatchEvent(new DragEvent('drop', init));
+                }""",
+                List.of(name, Base64.getEncoder().encodeToString(content)));
+    }
+
+    /** One file that the machine wrote of itself, dropped at Take in: readings, answers and sources, in one press. */
+    @Test
+    void oneFileOfTheMachineAnswersTakeInAndRead(TestServer.Running server, Browser.Running browser) {
+        ApiClient api = ApiClient.signedIn(server, "ilka");
+        String table = HexFormat.of().formatHex(api.getBytes("/api/jobs/2/smbios"));
+        String sees = HexFormat.of().formatHex("MemTotal:       7900000 kB\nSystem type: 64-bit\n".getBytes());
+        String look = ("{'format':'zephyr-ridge/look','version':1,'system':'Linux','parts':["
+                        + "{'name':'firmware table','hex':'" + table + "'},{'name':'what it sees','hex':'" + sees
+                        + "'}],"
+                        + "'facts':{'edition':'Some GNU/Linux','wordBits':64,'driveEncrypted':true},'unread':[]}")
+                .replace('\'', '"');
+        Technician t =
+                browser.signedIn(server.address(), "ilka").takeIn("Halmira Panel 24", "School, room 6", "As room 3");
+        drop(t.page, "look.json", look.getBytes());
+        t.button("Take all that it says").click();
+        sees(t.page.getByText("What it says of the memory is under Read"));
+        t.kept();
+        assertThat(t.page.getByLabel("Operating system")).hasValue("linux-64");
+        assertThat(t.page.getByRole(
+                                AriaRole.RADIOGROUP,
+                                new Page.GetByRoleOptions().setName("Drive encrypted, and its recovery key"))
+                        .getByLabel("Encrypted, key not asked"))
+                .isChecked();
+        assertThat(t.page.getByLabel("Modules listed")).not().hasValue("");
+        // Nobody has shown the key: "as usual" has nothing to say to that, and the gate asks.
+        t.lead("As usual").click();
+        t.kept();
+        t.go("Open");
+        sees(t.finding("GATE_KEY_ENCRYPTED"));
+        t.go("Read");
+        assertThat(t.page.locator("[data-source='FIRMWARE']")).containsText("SMBIOS table 3.3");
+    }
+
+    /** At the field desk a file that is no text is looked at as it is. */
+    @Test
+    void aFirmwareTableDroppedAtTheFieldDesk(TestServer.Running server, Browser.Running browser) {
+        byte[] table = ApiClient.signedIn(server, "ilka").getBytes("/api/jobs/2/smbios");
+        Technician t = browser.signedIn(server.address(), "ilka");
+        t.page.navigate("/desk");
+        sees(t.heading("Half a minute to know"));
+        drop(t.page, "table.bin", table);
+        sees(t.page.getByText("From the file table.bin"));
+        sees(t.page.getByRole(
+                AriaRole.HEADING,
+                new Page.GetByRoleOptions()
+                        .setName(java.util.regex.Pattern.compile("GB DDR4 installed.*positions used"))));
     }
 }

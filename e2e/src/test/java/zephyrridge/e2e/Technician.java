@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.WaitForSelectorState;
@@ -175,7 +176,14 @@ final class Technician {
      * time that it was not there yet: half of the time of a journey.
      */
     static void sees(Locator what) {
-        what.waitFor();
+        try {
+            what.waitFor();
+        } catch (TimeoutError e) {
+            // Whoever reads of it elsewhere has no page to look at.
+            throw new AssertionError(
+                    e.getMessage().lines().findFirst().orElse("") + " Not seen: " + what + "\nThe page says: "
+                            + what.page().locator("body").innerText().replaceAll("\\s+", " "));
+        }
     }
 
     /** Waits until this is not to be seen any more. */

@@ -178,6 +178,7 @@ class EveryEndpointTest {
                                     "/api/glance",
                                     "/api/glance/file",
                                     "/api/pictures/read",
+                                    "/api/pictures/sticker",
                                     "/api/first-account",
                                     // What of these is the desk's, SecurityHttpTest says.
                                     "/api/jobs",

@@ -59,6 +59,40 @@ class LookHttpTest {
         Files.writeString(root.resolve("proc/meminfo"), "MemTotal:       32663212 kB\nMemFree:        1 kB\n");
     }
 
+    /** A drive with one partition that begins like this, a stick beside it, a battery, and the kernel's map of what is online. */
+    private static void drawnAround(Path root, byte[] partition) throws IOException {
+        said(root, "etc/os-release", "ID=some\nPRETTY_NAME=\"Some GNU/Linux \\\"12\\\"\"\n");
+        said(root, "sys/block/nvme0n1/size", "1000215216\n");
+        said(root, "sys/block/nvme0n1/removable", "0\n");
+        said(root, "sys/block/nvme0n1/nvme0n1p1/size", "2048\n");
+        said(root, "sys/block/sda/size", "60000000\n");
+        said(root, "sys/block/sda/removable", "1\n");
+        said(root, "sys/block/loop0/size", "4096\n");
+        Files.createDirectories(root.resolve("dev"));
+        Files.write(root.resolve("dev/nvme0n1"), new byte[512]);
+        Files.write(root.resolve("dev/nvme0n1p1"), partition);
+        said(root, "sys/class/power_supply/AC/type", "Mains\n");
+        said(root, "sys/class/power_supply/BAT0/type", "Battery\n");
+        said(root, "sys/class/power_supply/BAT0/energy_full", "41080000\n");
+        said(root, "sys/class/power_supply/BAT0/energy_full_design", "52000000\n");
+        said(root, "sys/devices/system/memory/block_size_bytes", "80000000\n");
+        for (int i = 0; i < 16; i++) {
+            said(root, "sys/devices/system/memory/memory" + i + "/state", "online\n");
+        }
+        said(
+                root,
+                "bin/df",
+                "#!/bin/sh\necho 'Filesystem 1024-blocks Used Available Capacity Mounted on'\n"
+                        + "echo '/dev/nvme0n1p1 500000 100 117187500 1% /'\necho '/dev/sda1 9 1 8 1% /media'\n");
+        assertThat(root.resolve("bin/df").toFile().setExecutable(true)).isTrue();
+    }
+
+    private static void said(Path root, String name, String text) throws IOException {
+        Path file = root.resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, text);
+    }
+
     private static byte[] look(Path root) throws IOException, InterruptedException {
         Path out = root.resolve("look.json");
         ProcessBuilder builder = new ProcessBuilder("sh", SCRIPT.toString())
@@ -66,6 +100,7 @@ class LookHttpTest {
                 .redirectOutput(out.toFile())
                 .redirectError(ProcessBuilder.Redirect.INHERIT);
         builder.environment().put("ZEPHYR_LOOK_ROOT", root.toString());
+        builder.environment().merge("PATH", root.resolve("bin").toString(), (path, first) -> first + ":" + path);
         Process script = builder.start();
         assertThat(script.waitFor(60, TimeUnit.SECONDS)).isTrue();
         assertThat(script.exitValue()).isZero();
@@ -92,7 +127,7 @@ class LookHttpTest {
         ApiClient.Answer answer = ReadingSteps.upload(client, job, "look.json", look);
         assertThat(answer.status()).as(answer.body()).isEqualTo(201);
         JsonNode handed = answer.json();
-        assertThat(handed.get("unread")).isEmpty();
+        assertThat(handed.get("unread").toString()).contains("whether a drive is encrypted");
         List<String> kinds = new ArrayList<>();
         handed.get("all").forEach(s -> kinds.add(s.get("kind").asString()));
         assertThat(kinds).containsExactly("FIRMWARE", "CHIP", "CHIP", "LISTING");
@@ -118,6 +153,60 @@ class LookHttpTest {
         JsonNode draft = client.upload("/api/machines/draft", "application/octet-stream", look)
                 .json();
         assertThat(draft.get("model").asString()).isEqualTo("Look 13");
+    }
+
+    /** What the system says beside the memory answers what nobody has answered yet, once; before anything is changed. */
+    @Test
+    void theSameFileAnswersTakeIn(TestServer.Running server, @TempDir Path root) throws Exception {
+        drawn(root);
+        drawnAround(root, new byte[512]);
+        byte[] look = look(root);
+        assertThat(faults(look)).isEmpty();
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long job = ReadingSteps.takeIn(client, "quarrow-fell-13");
+        JsonNode handed = ReadingSteps.upload(client, job, "look.json", look).json();
+        assertThat(handed.get("unread")).isEmpty();
+        assertThat(handed.get("told").toString())
+                .contains(
+                        "Some GNU/Linux 12",
+                        "None of its drives is encrypted",
+                        "79",
+                        "of what it was built for",
+                        "A drive of 512 GB, 120 GB of it free");
+        JsonNode answers = handed.get("answers");
+        assertThat(answers.get("operatingSystem").asString()).isEqualTo("linux-64");
+        assertThat(answers.get("encryption").asString()).isEqualTo("NOT_ENCRYPTED");
+        assertThat(handed.get("readings").toString()).contains("31.1 GB", "\"positionsFilled\":\"2\"");
+
+        ok(client.change(
+                job, "AnswerIntake", Map.of("encryption", "KEY_AT_HAND", "operatingSystem", "windows-11-pro")));
+        JsonNode again = ReadingSteps.upload(client, job, "look.json", look).json();
+        assertThat(again.get("answers").has("encryption")).isFalse();
+        assertThat(again.get("answers").has("operatingSystem")).isFalse();
+
+        JsonNode glance = client.upload("/api/glance/file", "application/octet-stream", look)
+                .json();
+        assertThat(glance.get("oneFile").asBoolean()).isTrue();
+        assertThat(glance.get("more").toString()).contains("120 GB of it free");
+    }
+
+    /** Of an encrypted drive the key is asked for; "as usual" does not say that it is plain. */
+    @Test
+    void anEncryptedDriveAsksForItsKey(TestServer.Running server, @TempDir Path root) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        for (String start : List.of("LUKS\u00ba\u00be", "\u00eb\u0058\u0090-FVE-FS-")) {
+            drawnAround(root, (start + "\0".repeat(500)).getBytes(StandardCharsets.ISO_8859_1));
+            said(root, "proc/meminfo", "MemTotal:       16000000 kB\n");
+            long job = ReadingSteps.takeIn(client, "quarrow-fell-13");
+            JsonNode answers = ReadingSteps.upload(client, job, "look.json", look(root))
+                    .json()
+                    .get("answers");
+            assertThat(answers.get("encryption").asString()).as(start).isEqualTo("ENCRYPTED");
+            JsonNode now = ok(client.change(job, "AnswerIntake", Map.of("encryption", "ENCRYPTED")));
+            assertThat(now.toString()).contains("GATE_KEY_ENCRYPTED");
+            JsonNode usual = ok(client.change(job, "AnswerAsUsual", Map.of()));
+            assertThat(usual.at("/intake/encryption").asString()).isEqualTo("ENCRYPTED");
+        }
     }
 
     @Test
@@ -165,13 +254,24 @@ class LookHttpTest {
                         + part(
                                 "what the system sees",
                                 "Usable: 7.8 GB\nSystem type: 64-bit\n".getBytes(StandardCharsets.UTF_8))
-                        + "],\r\n  \"unread\": []\r\n}\r\n";
+                        + "],\r\n  \"facts\": {\"edition\": \"Microsoft Windows 11 Pro\", \"wordBits\": 64, \"driveEncrypted\": true,"
+                        + " \"drives\": [{\"bytes\": 256060514304, \"freeBytes\": 90000000000}],"
+                        + " \"battery\": {\"full\": 30000, \"design\": 50000}},"
+                        + "\r\n  \"unread\": []\r\n}\r\n";
         assertThat(faults(look.substring(1).getBytes(StandardCharsets.UTF_8))).isEmpty();
         ApiClient client = ApiClient.signedIn(server, "ilka");
         JsonNode glance = client.upload(
                         "/api/glance/file", "application/octet-stream", look.getBytes(StandardCharsets.UTF_16LE))
                 .json();
-        assertThat(glance.toString()).contains("8 GB DDR4 installed", "64-bit");
+        assertThat(glance.toString())
+                .contains(
+                        "8 GB DDR4 installed",
+                        "64-bit",
+                        "calls itself Microsoft Windows 11 Pro",
+                        "holds 60",
+                        "of what it was built for",
+                        "A drive of 256 GB, 90 GB of it free",
+                        "whether the recovery key is at hand only the owner can tell");
         assertThat(glance.get("readings").toString()).contains("7.8 GB");
     }
 

@@ -95,4 +95,23 @@ class SightHttpTest {
                         .orElseThrow())
                 .doesNotContain("wasm");
     }
+
+    /** Take in's machine by its sticker: chosen only where all of a name is there. */
+    @Test
+    void aStickerNamesTheRecord(TestServer.Running server) {
+        ApiClient desk = desk(server);
+        JsonNode whole = ok(desk.post(
+                "/api/pictures/sticker",
+                Map.of("lines", List.of("lNPUT 19.5V", "SKERR0W", "M0DEL TERN 16", "S/N 77 102"))));
+        assertThat(whole.get(0).get("id").asString()).isEqualTo("skerrow-tern-16");
+        assertThat(whole.get(0).get("whole").asBoolean()).isTrue();
+        JsonNode part = ok(desk.post("/api/pictures/sticker", Map.of("lines", List.of("Fell 13"))));
+        assertThat(part.get(0).get("whole").asBoolean()).isFalse();
+        assertThat(ok(desk.post("/api/pictures/sticker", Map.of("lines", List.of("19 V", "..."))))
+                        .size())
+                .isZero();
+        assertThat(desk.post("/api/pictures/sticker", Map.of("lines", Collections.nCopies(201, "x")))
+                        .status())
+                .isEqualTo(422);
+    }
 }

@@ -8,6 +8,7 @@ import { CloseUp } from '../shared/CloseUp';
 import { Companions } from '../shared/Companions';
 import type { StationProps } from '../shared/props';
 import { words } from '../../../../api/words';
+import { CodePhoto } from '../../../../parts/CodePhoto';
 import { Press } from '../../../../parts/Hand';
 
 type FitLine = JobView['fitLines'][number];
@@ -225,10 +226,13 @@ function Line({
   const [notch, setNotch] = useState<Notch>();
   const seated = useRef<HTMLButtonElement>(null);
   const screws = useScrews(l);
-  useScan((text) => {
-    if (!takes(text)) return false;
+  const scanned = (text: string) => {
     setSeen(text);
     seated.current?.focus();
+  };
+  useScan((text) => {
+    if (!takes(text)) return false;
+    scanned(text);
     return true;
   });
   return (
@@ -314,6 +318,11 @@ function Line({
                   placeholder={l.inTag ?? ''}
                 />
               </label>
+              {!disabled && (
+                <Flex gap="2" mt="1" align="center" wrap="wrap">
+                  <CodePhoto onCode={scanned}>By a photo of its code</CodePhoto>
+                </Flex>
+              )}
               <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="How the notch lies">
                 {(['AS_IT_BELONGS', 'OTHER_WAY'] as const).map((way) => (
                   <Button

@@ -10,6 +10,7 @@ import { inShort, type JobEvent, joined } from './history';
 import type { StationProps } from '../shared/props';
 import { Checks } from '../prove/Checks';
 import { MeasuredTable } from '../shared/Measured';
+import { PaperLink } from '../../../../parts/PaperLink';
 import { Press } from '../../../../parts/Hand';
 
 /** Close up, before and after in one table, and the machine goes home. */
@@ -145,17 +146,9 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
             ['report.pdf', 'Report as PDF'],
             ['report.html', 'Report to print'],
           ].map(([path, text]) => (
-            <Link
-              key={path}
-              href={`/api/jobs/${job.id}/${path}`}
-              target="_blank"
-              rel="noopener"
-              color="accent"
-              textDecoration="underline"
-              fontWeight="600"
-            >
+            <PaperLink key={path} href={`/api/jobs/${job.id}/${path}`}>
               {text}
-            </Link>
+            </PaperLink>
           ))}
           <Link
             href={`/api/jobs/${job.id}/export`}
@@ -283,15 +276,7 @@ function Returns({ job, change, readOnly }: Pick<StationProps, 'job' | 'change' 
               </Button>
             ))}
           {m.supplier && (
-            <Link
-              href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}
-              target="_blank"
-              rel="noopener"
-              color="accent"
-              textDecoration="underline"
-            >
-              Return slip
-            </Link>
+            <PaperLink href={`/api/jobs/${job.id}/return-slip.pdf?module=${m.key}`}>Return slip</PaperLink>
           )}
         </Flex>
       ))}

@@ -4,10 +4,13 @@ import type { Change, JobView } from '../../api';
 type Intake = JobView['intake'];
 type Answer = [string, Partial<Intake>];
 
-const KEY: Answer[] = [
-  ['Nothing is encrypted', { encryption: 'NOT_ENCRYPTED' }],
+const ENCRYPTED: Answer[] = [
   ['Key is at hand', { encryption: 'KEY_AT_HAND' }],
   ['No key, owner accepts', { encryption: 'OWNER_ACCEPTS' }],
+];
+const KEY: Answer[] = [
+  ['Nothing is encrypted', { encryption: 'NOT_ENCRYPTED' }],
+  ...ENCRYPTED,
   ['Key not known', { encryption: 'NOT_KNOWN' }],
 ];
 const SETTINGS: Answer[] = [
@@ -35,6 +38,7 @@ const ANSWERS: Record<string, Answer[]> = {
   ],
   GATE_SEAL_NOT_ASKED: SEAL_ASKED,
   GATE_KEY_NOT_ASKED: KEY,
+  GATE_KEY_ENCRYPTED: ENCRYPTED,
   GATE_KEY_MISSING: KEY,
   GATE_CLEAR_WITHOUT_KEY: KEY,
   GATE_SETTINGS_NOT_ASKED: SETTINGS,

@@ -1,11 +1,12 @@
 import { Box, Button, Flex, Stack, Text, Textarea } from '@chakra-ui/react';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { ApiProblem } from '../../../../api/client';
 import { ChooseFile } from '../../../../parts/ChooseFile';
 import { dropGlance, keptGlance } from '../../../../parts/glance';
-import type { Change } from '../../api';
-import { handIn } from './api';
+import { changesOf, handIn } from '../../../../api/told';
+import type { Change, JobView } from '../../api';
+import { useFileDrop } from '../../../../parts/drop';
 import { Press } from '../../../../parts/Hand';
 import { ChoosePicture, isPicture, SeePicture } from '../../../../parts/SeePicture';
 import { keepPhoto } from '../shared/photo';
@@ -15,7 +16,10 @@ type Choice = { label: string; says: string };
 type Outcome = { name: string; text: string; good: boolean; choices?: Choice[] };
 
 /** Anything that says something of the machine: dropped, chosen or pasted anywhere on the page. The server tells what it is. */
-export function HandIn({ job, position, change }: { job: number; position?: string; change: Change }) {
+export function HandIn({ job, position, change }: { job: JobView; position?: string; change: Change }) {
+  const { id } = job;
+  const before = useRef(job.before);
+  before.current = job.before;
   const [over, setOver] = useState(false);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [sending, setSending] = useState(false);
@@ -34,18 +38,14 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       setOutcomes([]);
       for (const { name, content } of items) {
         try {
-          const kept = await handIn(job, name, content);
-          // One file of a system is several sources; of a chip in it nobody said where it sits.
-          const alone = kept.all.length === 1 && kept.unread.length === 0;
-          for (const one of kept.all) {
-            await change({
-              type: 'AddSource',
-              source: one.id,
-              name: one.name,
-              ...(alone && position && (one.kind === 'CHIP' || one.kind === 'LABEL') ? { position } : {}),
-            });
-            setOutcomes((now) => [...now, { name: one.name, text: one.what, good: true }]);
+          const kept = await handIn(id, name, content);
+          for (const next of changesOf(kept, before.current, position)) {
+            await change(next);
+            const one = next.type === 'AddSource' && kept.all.find((a) => a.id === next.source);
+            if (one) setOutcomes((now) => [...now, { name: one.name, text: one.what, good: true }]);
           }
+          if (kept.told.length > 0)
+            setOutcomes((now) => [...now, { name, text: kept.told.join(' '), good: true }]);
           if (kept.unread.length > 0)
             setOutcomes((now) => [...now, { name, text: `Not read: ${kept.unread.join('; ')}`, good: true }]);
         } catch (e) {
@@ -64,7 +64,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
       setSending(false);
       return all;
     },
-    [job, position, change],
+    [id, position, change],
   );
 
   const give = useCallback(
@@ -76,6 +76,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
     [send],
   );
 
+  useFileDrop(give);
   useEffect(() => {
     const paste = (e: ClipboardEvent) => {
       const files = [...(e.clipboardData?.files ?? [])];
@@ -173,7 +174,7 @@ export function HandIn({ job, position, change }: { job: number; position?: stri
             onLine={(line) => {
               void send([{ name: 'label in a photo', content: new Blob([line]) }]).then((good) =>
                 // What is refused stands in the field, to be amended.
-                good ? keepPhoto(job, pictures[0], line, change).catch(notKept) : setTyped(line),
+                good ? keepPhoto(id, pictures[0], line, change).catch(notKept) : setTyped(line),
               );
               done();
             }}

@@ -102,7 +102,7 @@ export function ReadStation({ job, change, readOnly }: StationProps) {
       )}
       <MemoryTable picture={job.found} caption="As found" />
       {evidence && !readOnly && <Conflicts evidence={evidence} change={change} />}
-      {!readOnly && <HandIn job={job.id} position={looked} change={change} />}
+      {!readOnly && <HandIn job={job} position={looked} change={change} />}
       {!readOnly && sockets.length > 0 && (
         <LabelEntry
           id={`read-${job.id}`}

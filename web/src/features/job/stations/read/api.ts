@@ -54,15 +54,3 @@ export function useSourceDetail(job: number, source: string | undefined) {
     enabled: source !== undefined,
   });
 }
-
-export const MOST_SOURCE_BYTES = 1024 * 1024;
-
-/** Hands bytes or a text to the server, which says what they are or why they are nothing. */
-export async function handIn(job: number, name: string, content: Blob): Promise<Schemas['HandedIn']> {
-  if (content.size > MOST_SOURCE_BYTES)
-    throw new Error(`${name} is larger than 1 MB; nothing that is read here is. Check which file it is.`);
-  return api.upload<Schemas['HandedIn']>(
-    `/api/jobs/${job}/sources?name=${encodeURIComponent(name)}`,
-    new Blob([content], { type: 'application/octet-stream' }),
-  );
-}

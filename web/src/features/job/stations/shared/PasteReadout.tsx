@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
-import { ChoosePicture, pictureIn, SeePicture } from '../../../../parts/SeePicture';
+import { useFileDrop } from '../../../../parts/drop';
+import { ChoosePicture, isPicture, SeePicture } from '../../../../parts/SeePicture';
 
 const NAMES: Record<string, string> = {
   firmwareTotal: 'total in the firmware',
@@ -27,6 +28,7 @@ export function PasteReadout({
   anywhere = false,
   action = 'Take these readings',
   onTake,
+  onOneFile,
 }: {
   id: string;
   /** Nothing is read yet: this is the shortest way to it. */
@@ -36,28 +38,38 @@ export function PasteReadout({
   /** What the button says that takes them. */
   action?: string;
   onTake: (readings: Record<string, string>) => void;
+  /** Takes all of one file in which a system tells all that it can, where more than readings is wanted. */
+  onOneFile?: (name: string, content: Blob) => void;
 }) {
   const [text, setText] = useState('');
   const [file, setFile] = useState<File>();
   const [picture, setPicture] = useState<File>();
   const [shown, setShown] = useState(open);
+  const give = (dropped: File) => {
+    setShown(true);
+    setText('');
+    if (isPicture(dropped)) setPicture(dropped);
+    else setFile(dropped);
+  };
+  const giving = useRef(give);
+  giving.current = give;
+  useFileDrop(anywhere ? ([dropped]) => give(dropped) : undefined);
   useEffect(() => {
     if (!anywhere) return;
     const paste = (e: ClipboardEvent) => {
+      if (e.defaultPrevented) return;
       const pasted = e.clipboardData?.getData('text/plain') ?? '';
       const dropped = e.clipboardData?.files[0];
       const inField = e.target instanceof HTMLElement && e.target.closest('input, textarea, select') !== null;
       if (!dropped && (pasted.trim() === '' || (inField && !pasted.trim().includes('\n')))) return;
       if (inField && e.target instanceof HTMLTextAreaElement) return;
       e.preventDefault();
-      setShown(true);
-      const seen = pictureIn(e.clipboardData);
-      if (seen) {
-        setPicture(seen);
-        return;
+      if (dropped) giving.current(dropped);
+      else {
+        setShown(true);
+        setFile(undefined);
+        setText(pasted.slice(0, 100_000));
       }
-      setText(dropped ? '' : pasted.slice(0, 100_000));
-      setFile(dropped);
     };
     window.addEventListener('paste', paste);
     return () => window.removeEventListener('paste', paste);
@@ -77,6 +89,7 @@ export function PasteReadout({
     staleTime: Infinity,
     retry: false,
   });
+  const oneFile = given && onOneFile && told.data?.oneFile;
   const readings = given ? Object.entries(told.data?.readings ?? {}) : [];
   return (
     <details open={shown} onToggle={(e) => setShown(e.currentTarget.open)}>
@@ -100,13 +113,10 @@ export function PasteReadout({
           setText(e.target.value);
         }}
         onDrop={(e) => {
-          const dropped = e.dataTransfer.files[0];
+          const [dropped] = e.dataTransfer.files;
           if (!dropped) return;
           e.preventDefault();
-          const seen = pictureIn(e.dataTransfer);
-          setText('');
-          if (seen) setPicture(seen);
-          else setFile(dropped);
+          give(dropped);
         }}
       />
       <Input
@@ -118,10 +128,7 @@ export function PasteReadout({
         aria-label="A file of what the system says"
         key={file ? 'chosen' : 'none'}
         hidden={file !== undefined}
-        onChange={(e) => {
-          setText('');
-          setFile(e.target.files?.[0]);
-        }}
+        onChange={(e) => e.target.files?.[0] && give(e.target.files[0])}
       />
       <Flex gap="2" mt="1">
         <ChoosePicture onChosen={setPicture}>From a photo or screenshot</ChoosePicture>
@@ -152,14 +159,15 @@ export function PasteReadout({
                   : 'No total, rate, count, pass or bandwidth is understood in this. Paste the lines that name them.'}
           </Text>
           <Button
-            disabled={readings.length === 0 || told.isPlaceholderData}
+            disabled={(readings.length === 0 && !oneFile) || told.isPlaceholderData}
             onClick={() => {
-              onTake(Object.fromEntries(readings));
+              if (oneFile) onOneFile(file?.name ?? 'pasted text', file ?? new Blob([text]));
+              else onTake(Object.fromEntries(readings));
               setText('');
               setFile(undefined);
             }}
           >
-            {action}
+            {oneFile ? 'Take all that it says' : action}
           </Button>
           {file && (
             <Button variant="ghost" color="ink" onClick={() => setFile(undefined)}>

@@ -1,6 +1,9 @@
-import { Box, Flex, Grid, Heading, Stack } from '@chakra-ui/react';
+import { Box, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { changesOf, handIn } from '../../../../api/told';
 import { Choice } from '../../../../parts/Choice';
 import { SelectField, TextBox, TextField } from '../../../../parts/Labelled';
+import { PaperLink } from '../../../../parts/PaperLink';
 import type { JobView } from '../../api';
 import { useOperatingSystems } from './api';
 import { Photos } from './Photos';
@@ -33,6 +36,7 @@ export const BATTERIES: [Intake['battery'], string][] = [
 const KEYS: [Intake['encryption'], string][] = [
   ['NOT_ASKED', 'Not asked yet'],
   ['NOT_ENCRYPTED', 'Not encrypted'],
+  ['ENCRYPTED', 'Encrypted, key not asked'],
   ['KEY_AT_HAND', 'Key at hand'],
   ['KEY_MISSING', 'Key missing'],
   ['OWNER_ACCEPTS', 'Missing, owner accepts'],
@@ -62,6 +66,22 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
   type Answers = Partial<Intake> & { owner?: string; wish?: string };
   const answer = (part: Answers, refused?: (why: string) => void) =>
     void change({ type: 'AnswerIntake', ...part }, refused);
+  const [told, setTold] = useState<{ text: string; good: boolean }>();
+  /** One file of the system: what was read of the memory goes to Read, what it answers stands here. */
+  const takeAll = async (name: string, content: Blob) => {
+    setTold(undefined);
+    try {
+      const kept = await handIn(job.id, name, content);
+      for (const next of changesOf(kept, job.before)) await change(next);
+      const left = kept.unread.length > 0 ? ` Not read: ${kept.unread.join('; ')}.` : '';
+      setTold({
+        text: `✓ What it says of the memory is under Read. ${kept.told.join(' ')}${left}`,
+        good: true,
+      });
+    } catch (e) {
+      setTold({ text: e instanceof Error ? e.message : String(e), good: false });
+    }
+  };
   const key = (field: string) => `${job.id}:${field}`;
   return (
     <Stack gap="4">
@@ -96,6 +116,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           disabled={readOnly}
         />
       </Grid>
+      <PaperLink href={`/api/jobs/${job.id}/ticket.pdf`}>Ticket for owner and machine, as PDF</PaperLink>
       <Flex gap="6" wrap="wrap" align="end">
         <Box width="20rem" maxW="full">
           <SelectField
@@ -218,8 +239,15 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           <Box mb="2">
             <PasteReadout
               id={`paste-${job.id}`}
+              anywhere
               onTake={(readings) => void change({ type: 'EnterReadout', phase: 'BEFORE', readings })}
+              onOneFile={(name, content) => void takeAll(name, content)}
             />
+            {told && (
+              <Text role={told.good ? 'status' : 'alert'} color={told.good ? 'good' : 'stop'} mt="1">
+                {told.text}
+              </Text>
+            )}
           </Box>
         )}
         <ReadoutFields

@@ -1,6 +1,7 @@
 package zephyrridge.core.change;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -28,15 +29,12 @@ final class PositionsTyped {
         SortedSet<String> named = new TreeSet<>();
         boolean but = text.matches("(?s)" + BUT + ".*");
         List<String> unknown = new ArrayList<>();
-        for (String word : text.replaceFirst(BUT, "").split("[,;\\n\\t]+")) {
-            if (word.isBlank()) {
-                continue;
-            }
-            Optional<Position> at = record.positions().stream()
-                    .filter(p -> plain(p.label()).equals(plain(word))
-                            || plain(p.id()).equals(plain(word)))
-                    .findFirst();
-            at.ifPresentOrElse(p -> named.add(p.id()), () -> unknown.add(word.strip()));
+        for (String line : text.replaceFirst(BUT, "").split("[;\\n\\t]+")) {
+            read(
+                    record,
+                    Arrays.stream(line.split(",")).filter(w -> !w.isBlank()).toList(),
+                    named,
+                    unknown);
         }
         if (!unknown.isEmpty()) {
             throw new Refusal.Thrown(Refusal.NO_SUCH.of(
@@ -51,15 +49,36 @@ final class PositionsTyped {
         return all;
     }
 
+    /** A comma parts two names, or is in one ("Socket A, lower"): the longest run of words that is a name is meant. */
+    private static void read(MachineRecord record, List<String> words, Set<String> named, List<String> unknown) {
+        for (int from = 0; from < words.size(); ) {
+            int to = words.size();
+            Optional<Position> at = position(record, String.join(",", words.subList(from, to)));
+            while (at.isEmpty() && --to > from) {
+                at = position(record, String.join(",", words.subList(from, to)));
+            }
+            if (at.isPresent()) {
+                named.add(at.get().id());
+                from = to;
+            } else {
+                unknown.add(words.get(from).strip());
+                from++;
+            }
+        }
+    }
+
+    private static Optional<Position> position(MachineRecord record, String name) {
+        return record.positions().stream()
+                .filter(p ->
+                        plain(p.label()).equals(plain(name)) || plain(p.id()).equals(plain(name)))
+                .findFirst();
+    }
+
     /** Names as a table prints them, where all of them are positions of this machine: else it says nothing of which are filled. */
     static Optional<String> names(MachineRecord record, String lines) {
-        Set<String> known = new TreeSet<>();
-        record.positions().forEach(p -> {
-            known.add(plain(p.label()));
-            known.add(plain(p.id()));
-        });
         List<String> named = lines.lines().filter(l -> !l.isBlank()).toList();
-        boolean all = !named.isEmpty() && named.stream().allMatch(n -> known.contains(plain(n)));
+        boolean all = !named.isEmpty()
+                && named.stream().allMatch(n -> position(record, n).isPresent());
         return all ? Optional.of(String.join("\n", named)) : Optional.empty();
     }
 

@@ -16,6 +16,7 @@ public enum GateFinding implements FindingCode {
     GATE_SEAL_REFUSED(Answer.class),
     GATE_SEAL_NOT_KNOWN(Answer.class),
     GATE_KEY_NOT_ASKED(Answer.class),
+    GATE_KEY_ENCRYPTED(Answer.class),
     GATE_KEY_MISSING(Answer.class),
     GATE_KEY_RISK_TAKEN(Answer.class),
     GATE_KEY_NOT_KNOWN(Answer.class),

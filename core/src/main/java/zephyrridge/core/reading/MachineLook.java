@@ -11,9 +11,10 @@ import java.util.Optional;
  * had been handed in alone.
  *
  * @param system what told it, in its own words
+ * @param facts what it says beside
  * @param unread what the system could not read, and why
  */
-public record MachineLook(String system, List<Part> parts, List<String> unread) {
+public record MachineLook(String system, List<Part> parts, SystemFacts facts, List<String> unread) {
     public static final String FORMAT = "zephyr-ridge/look";
     public static final int MOST_PARTS = 80;
     private static final int MOST_UNREAD = 40;
@@ -50,7 +51,7 @@ public record MachineLook(String system, List<Part> parts, List<String> unread) 
             require(what instanceof String s && s.length() <= LONGEST, "what is unread is a short text");
             unread.add((String) what);
         }
-        return Optional.of(new MachineLook(text(map, "system"), parts, unread));
+        return Optional.of(new MachineLook(text(map, "system"), parts, SystemFacts.of(map.get("facts")), unread));
     }
 
     private static byte[] content(Map<?, ?> part) {

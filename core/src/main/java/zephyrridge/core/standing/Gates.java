@@ -62,6 +62,8 @@ public final class Gates {
         switch (intake.encryption()) {
             case NOT_ASKED -> found.add(
                     answer(GateFinding.GATE_KEY_NOT_ASKED, Severity.STOP, "recovery key", intake.encryption()));
+            case ENCRYPTED -> found.add(
+                    answer(GateFinding.GATE_KEY_ENCRYPTED, Severity.STOP, "recovery key", intake.encryption()));
             case KEY_MISSING -> found.add(
                     answer(GateFinding.GATE_KEY_MISSING, Severity.STOP, "recovery key", intake.encryption()));
             case OWNER_ACCEPTS -> found.add(
@@ -179,7 +181,7 @@ public final class Gates {
         boolean keySettled =
                 switch (intake.encryption()) {
                     case NOT_ENCRYPTED, KEY_AT_HAND, OWNER_ACCEPTS -> true;
-                    case NOT_ASKED, KEY_MISSING, NOT_KNOWN -> false;
+                    case NOT_ASKED, ENCRYPTED, KEY_MISSING, NOT_KNOWN -> false;
                 };
         if (!keySettled) {
             found.add(answer(GateFinding.GATE_CLEAR_WITHOUT_KEY, Severity.STOP, "recovery key", intake.encryption()));

@@ -62,7 +62,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
     /** Leads of all stations, in their order. */
     public static List<Lead> of(Work work, Bench bench, Assessment a) {
         List<Lead> leads = new ArrayList<>();
-        leads.add(takeIn(work));
+        leads.add(takeIn(work, bench));
         leads.add(read(work.unit(), bench, a.found()));
         leads.add(limits(work.unit(), a));
         leads.add(plan(work.unit(), a.plan()));
@@ -73,7 +73,7 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         return List.copyOf(leads);
     }
 
-    private static Lead takeIn(Work work) {
+    private static Lead takeIn(Work work, Bench bench) {
         Intake intake = work.unit().intake();
         List<Gap> gaps = new ArrayList<>();
         gap(gaps, Gap.Kind.OWNER, "", work.order().owner().isBlank());
@@ -81,12 +81,14 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         int words = gaps.size();
         gap(gaps, Gap.Kind.SEAL, "", intake.seal() == Intake.Seal.NOT_LOOKED);
         gap(gaps, Gap.Kind.BATTERY, "", intake.battery() == Intake.Battery.NOT_LOOKED);
-        gap(gaps, Gap.Kind.KEY, "", intake.encryption() == Intake.Encryption.NOT_ASKED);
+        gap(gaps, Gap.Kind.KEY, "", !intake.encryption().isAnswered());
         gap(gaps, Gap.Kind.SETTINGS, "", intake.firmwareSettings() == Intake.FirmwareSettings.NOT_ASKED);
+        // What the machine itself denies is not usual any more, and only the owner can say it.
+        boolean usual = !intake.asUsual(bench.record().kind()).equals(intake);
         return new Lead(
                 Station.TAKE_IN,
                 gaps,
-                gaps.size() > words
+                gaps.size() > words && usual
                         ? new Next(Do.ANSWER_AS_USUAL, "")
                         : gaps.isEmpty() ? Next.to(Station.READ) : Next.NONE);
     }

@@ -4,6 +4,7 @@ import java.util.Optional;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.OperatingSystem;
+import zephyrridge.core.reading.MachineLook;
 
 /**
  * What is asked when a machine is taken in. "Not known" is an answer to every question, and another thing than a question
@@ -50,10 +51,17 @@ public record Intake(
     public enum Encryption {
         NOT_ASKED,
         NOT_ENCRYPTED,
+        /** The system says so; of the key nobody has said anything yet. */
+        ENCRYPTED,
         KEY_AT_HAND,
         KEY_MISSING,
         OWNER_ACCEPTS,
-        NOT_KNOWN
+        NOT_KNOWN;
+
+        /** Whether the owner was asked, where asking is needed. */
+        public boolean isAnswered() {
+            return this != NOT_ASKED && this != ENCRYPTED;
+        }
     }
 
     /** The firmware's settings as they were: boot mode, drive mode, clock, secure start. */
@@ -95,6 +103,34 @@ public record Intake(
                 condition);
     }
 
+    /**
+     * With what a system says of itself, where nobody has said anything yet. What only eyes can tell (a battery that swells, a seal) it
+     * does not answer.
+     */
+    public Intake told(MachineLook look) {
+        return new Intake(
+                operatingSystem.or(() -> OperatingSystem.called(
+                                look.system(),
+                                look.facts().edition(),
+                                look.facts().wordBits())
+                        .map(OperatingSystem::id)),
+                wordBits.or(look.facts()::wordBits),
+                seal,
+                battery,
+                encryption != Encryption.NOT_ASKED
+                        ? encryption
+                        : look.facts()
+                                .driveEncrypted()
+                                .map(is -> is ? Encryption.ENCRYPTED : Encryption.NOT_ENCRYPTED)
+                                .orElse(encryption),
+                firmwareSettings,
+                wayIn,
+                firmwareVersion,
+                processor,
+                faultsBefore,
+                condition);
+    }
+
     public static final Intake EMPTY = new Intake(
             Optional.empty(),
             Optional.empty(),
@@ -121,7 +157,7 @@ public record Intake(
     public boolean answersGates() {
         return seal != Seal.NOT_LOOKED
                 && battery != Battery.NOT_LOOKED
-                && encryption != Encryption.NOT_ASKED
+                && encryption.isAnswered()
                 && firmwareSettings != FirmwareSettings.NOT_ASKED;
     }
 

@@ -20,36 +20,41 @@ import zephyrridge.server.web.Problem;
 class SecurityConfig {
     @Bean
     SecurityFilterChain filters(HttpSecurity http, SignIn signIn) throws Exception {
-        http.authorizeHttpRequests(r -> r.requestMatchers(
-                        "/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account")
-                .permitAll()
-                .requestMatchers("/actuator/health")
-                .permitAll()
-                .requestMatchers("/actuator/**")
-                .authenticated()
-                .requestMatchers("/api/accounts", "/api/accounts/**")
-                .hasRole("LEAD")
-                .requestMatchers(HttpMethod.PUT, "/api/house/**")
-                .hasRole("LEAD")
-                // A search of its own for each look: for those who plan.
-                .requestMatchers("/api/jobs/*/why-not")
-                .hasAnyRole("LEAD", "TECHNICIAN")
-                .requestMatchers(HttpMethod.GET, "/api/**")
-                .authenticated()
-                // The desk takes machines in; which changes are of that, JobController says.
-                .requestMatchers(HttpMethod.POST, "/api/jobs", "/api/jobs/*/changes", "/api/jobs/*/photos")
-                .authenticated()
-                // Beyond that the desk account reads only.
-                .requestMatchers(
-                        "/api/labels/decode", "/api/glance", "/api/glance/file", "/api/pictures/read", "/api/sign-out")
-                .authenticated()
-                // Whoever began a search may stop it.
-                .requestMatchers(HttpMethod.DELETE, "/api/searches/*")
-                .authenticated()
-                .requestMatchers("/api/**")
-                .hasAnyRole("LEAD", "TECHNICIAN")
-                .anyRequest()
-                .permitAll());
+        http.authorizeHttpRequests(
+                r -> r.requestMatchers("/api/session", "/api/sign-in", "/api/sign-in-hints", "/api/first-account")
+                        .permitAll()
+                        .requestMatchers("/actuator/health")
+                        .permitAll()
+                        .requestMatchers("/actuator/**")
+                        .authenticated()
+                        .requestMatchers("/api/accounts", "/api/accounts/**")
+                        .hasRole("LEAD")
+                        .requestMatchers(HttpMethod.PUT, "/api/house/**")
+                        .hasRole("LEAD")
+                        // A search of its own for each look: for those who plan.
+                        .requestMatchers("/api/jobs/*/why-not")
+                        .hasAnyRole("LEAD", "TECHNICIAN")
+                        .requestMatchers(HttpMethod.GET, "/api/**")
+                        .authenticated()
+                        // The desk takes machines in; which changes are of that, JobController says.
+                        .requestMatchers(HttpMethod.POST, "/api/jobs", "/api/jobs/*/changes", "/api/jobs/*/photos")
+                        .authenticated()
+                        // Beyond that the desk account reads only.
+                        .requestMatchers(
+                                "/api/labels/decode",
+                                "/api/glance",
+                                "/api/glance/file",
+                                "/api/pictures/read",
+                                "/api/pictures/sticker",
+                                "/api/sign-out")
+                        .authenticated()
+                        // Whoever began a search may stop it.
+                        .requestMatchers(HttpMethod.DELETE, "/api/searches/*")
+                        .authenticated()
+                        .requestMatchers("/api/**")
+                        .hasAnyRole("LEAD", "TECHNICIAN")
+                        .anyRequest()
+                        .permitAll());
         http.csrf(c -> c.spa());
         http.authenticationProvider(signIn);
         http.formLogin(f -> f.loginProcessingUrl("/api/sign-in")

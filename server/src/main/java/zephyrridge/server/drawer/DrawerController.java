@@ -18,6 +18,7 @@ import java.util.Optional;
 import java.util.Set;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,6 +37,8 @@ import zephyrridge.core.reading.spd.SpdReading;
 import zephyrridge.server.house.House;
 import zephyrridge.server.maker.Makers;
 import zephyrridge.server.reading.Recognition;
+import zephyrridge.server.report.Paper;
+import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Problem;
 
@@ -71,6 +74,7 @@ class DrawerController {
     private final Texts texts;
     private final Makers makers;
     private final Recognition recognition;
+    private final Paper paper;
 
     DrawerController(
             Drawer drawer,
@@ -79,7 +83,9 @@ class DrawerController {
             House house,
             Texts texts,
             Makers makers,
-            Recognition recognition) {
+            Recognition recognition,
+            Paper paper) {
+        this.paper = paper;
         this.makers = makers;
         this.recognition = recognition;
         this.drawer = drawer;
@@ -135,6 +141,8 @@ class DrawerController {
     record ModuleChangeView(LocalDateTime at, String by, String what) {}
 
     private static final int PAGE = 50;
+    /** Four sheets of paper. */
+    private static final int MOST_TAGS = 120;
 
     /** Every word that is given is in what is found: "16" finds 16 GB, tags with 16, part numbers with 16. */
     @GetMapping("/api/drawer")
@@ -291,6 +299,22 @@ class DrawerController {
                 r.text(SpdKey.PART_NUMBER),
                 r.text(SpdKey.SERIAL),
                 r.checksumsHold());
+    }
+
+    /**
+     * Tags to cut out and stick on, each with a code that a hand scanner or a photo reads as the bare tag.
+     *
+     * @param tag of modules that are here, in this order
+     */
+    @GetMapping("/api/drawer/tags.pdf")
+    ResponseEntity<byte[]> tags(
+            @RequestParam @Size(min = 1, max = MOST_TAGS) List<@NotBlank @Size(max = 32) String> tag) {
+        List<Sheet.Card> cards = tag.stream()
+                .map(t -> drawer.find(t).orElseThrow(() -> Problem.notFound("drawer module", t)))
+                .map(m -> new Sheet.Card(m.tag(), List.of(texts.show(m.spec().summary()), m.labelLine())))
+                .toList();
+        return Paper.answer(
+                "tags", paper.bare("Tags", new Sheet().cards(cards, 3).body()));
     }
 
     private DrawerModuleView view(Drawer.StockModule m, List<String> pairs) {

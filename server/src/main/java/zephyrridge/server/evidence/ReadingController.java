@@ -6,6 +6,8 @@ import java.security.Principal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
@@ -22,17 +24,25 @@ import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.module.SourceKind;
+import zephyrridge.core.now.Now;
+import zephyrridge.core.reading.MachineLook;
 import zephyrridge.core.reading.Recognised;
+import zephyrridge.core.reading.dialog.Printout;
 import zephyrridge.core.reading.smbios.SmbiosEncoder;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.survey.Dumps;
+import zephyrridge.core.survey.Glancer;
 import zephyrridge.core.survey.Source;
+import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.job.JobPorts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.maker.Makers;
+import zephyrridge.server.reading.GlanceView;
+import zephyrridge.server.reading.LookWords;
 import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.view.EvidenceView;
@@ -48,8 +58,32 @@ class ReadingController {
      * What was handed in: one source, or of one file of a system each of its parts.
      *
      * @param id of the first, with its {@code kind} and {@code what}; {@code all} that were kept; {@code unread} what was not, and why
+     * @param told what one file of a system says beside the memory, in words
+     * @param answers what of it answers a question of Take in that nobody has answered yet
+     * @param readings what it shows of the memory; none once something in the machine was changed
      */
-    record HandedIn(String id, SourceKind kind, String what, List<SourceKept> all, List<String> unread) {}
+    record HandedIn(
+            String id,
+            SourceKind kind,
+            String what,
+            List<SourceKept> all,
+            List<String> unread,
+            List<String> told,
+            AnswersView answers,
+            SortedMap<String, String> readings) {}
+
+    /** As the change AnswerIntake has them; what is absent is not answered. */
+    record AnswersView(
+            Optional<String> operatingSystem, Optional<Integer> wordBits, Optional<Intake.Encryption> encryption) {
+        static final AnswersView NONE = new AnswersView(Optional.empty(), Optional.empty(), Optional.empty());
+
+        static AnswersView of(Intake was, Intake is) {
+            return new AnswersView(
+                    is.operatingSystem().filter(x -> was.operatingSystem().isEmpty()),
+                    is.wordBits().filter(x -> was.wordBits().isEmpty()),
+                    Optional.of(is.encryption()).filter(x -> x != was.encryption()));
+        }
+    }
 
     private final Jobs jobs;
     private final Sources sources;
@@ -58,6 +92,7 @@ class ReadingController {
     private final Drawer drawer;
     private final Makers makers;
     private final Recognition recognition;
+    private final LookWords words;
 
     ReadingController(
             Jobs jobs,
@@ -66,7 +101,9 @@ class ReadingController {
             Machines machines,
             Drawer drawer,
             Makers makers,
-            Recognition recognition) {
+            Recognition recognition,
+            LookWords words) {
+        this.words = words;
         this.recognition = recognition;
         this.jobs = jobs;
         this.sources = sources;
@@ -84,15 +121,34 @@ class ReadingController {
             @RequestParam @NotBlank @Size(max = 200) String name,
             @RequestBody byte[] content,
             Principal who) {
-        jobs.require(id);
-        Sources.Looked looked = recognition
-                .look(content)
-                .map(l -> sources.keepLook(id, name, l, who.getName()))
+        Jobs.Current c = jobs.get(id, who.getName());
+        Optional<MachineLook> look = recognition.look(content);
+        Sources.Looked looked = look.map(l -> sources.keepLook(id, name, l, who.getName()))
                 .orElseGet(() -> new Sources.Looked(
                         List.of(new Sources.Named(name, sources.keep(id, name, content, who.getName()))), List.of()));
         List<SourceKept> all = looked.kept().stream().map(this::kept).toList();
         SourceKept first = all.get(0);
-        return new HandedIn(first.id(), first.kind(), first.what(), all, looked.unread());
+        Intake now = c.unit().intake();
+        return new HandedIn(
+                first.id(),
+                first.kind(),
+                first.what(),
+                all,
+                looked.unread(),
+                look.map(words::of).orElse(List.of()),
+                look.map(l -> AnswersView.of(now, now.told(l))).orElse(AnswersView.NONE),
+                look.map(l -> before(c, looked)).orElseGet(TreeMap::new));
+    }
+
+    /** What a look at these shows; of a machine in which something was changed it says nothing of before. */
+    private SortedMap<String, String> before(Jobs.Current c, Sources.Looked looked) {
+        Unit unit = c.unit();
+        if (!Now.of(unit).inIt().equals(unit.asFound())) {
+            return new TreeMap<>();
+        }
+        List<Recognised> read =
+                looked.kept().stream().map(n -> n.kept().content()).toList();
+        return GlanceView.readings(Glancer.look(read, Optional.empty(), Optional.empty()), read, Printout.NONE);
     }
 
     private SourceKept kept(Sources.Named n) {

@@ -16,6 +16,7 @@ import zephyrridge.core.reading.dialog.Printout;
 import zephyrridge.core.survey.Glancer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.GlanceView;
+import zephyrridge.server.reading.LookWords;
 import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.text.Texts;
 
@@ -28,8 +29,10 @@ class GlanceController {
     private final Machines machines;
     private final Recognition recognition;
     private final Texts texts;
+    private final LookWords look;
 
-    GlanceController(Machines machines, Recognition recognition, Texts texts) {
+    GlanceController(Machines machines, Recognition recognition, Texts texts, LookWords look) {
+        this.look = look;
         this.machines = machines;
         this.recognition = recognition;
         this.texts = texts;
@@ -38,7 +41,7 @@ class GlanceController {
     @PostMapping("/api/glance")
     GlanceView glance(@Valid @RequestBody Told body) {
         return look(
-                recognition.all(body.text().getBytes(StandardCharsets.UTF_8)),
+                body.text().getBytes(StandardCharsets.UTF_8),
                 Printout.of(body.text()),
                 body.machineId().filter(id -> !id.isBlank()).map(machines::get));
     }
@@ -46,22 +49,21 @@ class GlanceController {
     /** The same of a file, whatever is in it: a firmware table, a chip's image, a listing, a window's text. */
     @PostMapping(path = "/api/glance/file", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     GlanceView file(@RequestBody byte[] content) {
-        return look(
-                recognition.all(content),
-                Recogniser.text(content).map(Printout::of).orElse(Printout.NONE),
-                Optional.empty());
+        return look(content, Recogniser.text(content).map(Printout::of).orElse(Printout.NONE), Optional.empty());
     }
 
-    private GlanceView look(List<Recognised> read, Printout printed, Optional<Machines.Ready> machine) {
+    private GlanceView look(byte[] content, Printout printed, Optional<Machines.Ready> machine) {
+        List<Recognised> read = recognition.all(content);
         Optional<Double> minutes = machine.flatMap(m -> m.reach().values().stream()
                 .map(r -> (double) r.minutes())
                 .max(Double::compare)
                 .filter(x -> x > 0));
-        return GlanceView.of(
+        GlanceView view = GlanceView.of(
                 Glancer.look(read, machine.map(Machines.Ready::record), minutes),
                 read,
                 printed,
                 machine.map(m -> m.record().id()),
                 texts);
+        return recognition.look(content).map(l -> view.with(look.of(l))).orElse(view);
     }
 }

@@ -1,13 +1,20 @@
 package zephyrridge.server.machine;
 
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.access.Part;
@@ -23,6 +30,7 @@ import zephyrridge.core.machine.Shape;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.Rates;
+import zephyrridge.core.reading.sticker.Sticker;
 import zephyrridge.server.text.Texts;
 
 /** Machine records: what Take in chooses from, and one looked at. */
@@ -51,6 +59,12 @@ class MachineController {
             long version,
             boolean retired,
             List<String> quirks) {}
+
+    /** @param lines what a recogniser read of a machine's sticker, of all its readings */
+    record StickerLines(@NotNull @Size(max = 200) List<@NotNull @Size(max = 200) String> lines) {}
+
+    /** @param whole whether all of its name is there; the machine is chosen only then */
+    record StickerView(String id, String name, boolean whole) {}
 
     /** @param gap stable word; {@code text} what is not known, and what that means */
     record GapView(RecordGaps.Gap gap, String text) {}
@@ -87,6 +101,8 @@ class MachineController {
             List<GapView> gaps,
             boolean quick) {}
 
+    private static final int MOST_ON_A_STICKER = 5;
+
     private final Machines machines;
     private final Texts texts;
     private final Quirks quirks;
@@ -103,6 +119,20 @@ class MachineController {
         return machines.listed().stream()
                 .filter(l -> retired || !l.retired())
                 .map(this::summary)
+                .toList();
+    }
+
+    /** Records whose name a machine's sticker bears, the surest first; the picture itself does not come here. */
+    @PostMapping("/api/pictures/sticker")
+    List<StickerView> sticker(@Valid @RequestBody StickerLines body) {
+        Map<String, String> ids = new TreeMap<>();
+        machines.listed().stream()
+                .filter(l -> !l.retired())
+                .map(l -> l.ready().record())
+                .forEach(r -> ids.putIfAbsent(r.name(), r.id()));
+        return Sticker.of(body.lines()).named(ids.keySet()).stream()
+                .limit(MOST_ON_A_STICKER)
+                .map(n -> new StickerView(ids.get(n.name()), n.name(), n.whole()))
                 .toList();
     }
 

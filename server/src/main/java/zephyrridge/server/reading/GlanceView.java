@@ -34,6 +34,7 @@ import zephyrridge.server.text.Texts;
  * @param readings what it says of the memory, under the names that readings have
  * @param question what has to be answered before it counts, or could be meant otherwise; each choice with the text that says so
  * @param machine id of the record that was held beside it
+ * @param oneFile whether it is one file in which a system tells all that it can, so that a job takes all of it at once
  */
 public record GlanceView(
         String headline,
@@ -46,7 +47,8 @@ public record GlanceView(
         List<FindingView> findings,
         SortedMap<String, String> readings,
         Optional<GlanceQuestionView> question,
-        Optional<String> machine) {
+        Optional<String> machine,
+        boolean oneFile) {
     public enum Sureness {
         YES,
         LIKELY,
@@ -81,7 +83,7 @@ public record GlanceView(
     private static final int MOST_SHAPES = 4;
 
     /** A firmware's table counts as the firmware does; whatever else is read is the system's word. */
-    private static SortedMap<String, String> readings(Glance g, List<Recognised> read, Printout printed) {
+    public static SortedMap<String, String> readings(Glance g, List<Recognised> read, Printout printed) {
         SortedMap<String, String> readings = new TreeMap<>();
         boolean table = !read.isEmpty() && read.stream().allMatch(Recognised.Firmware.class::isInstance);
         g.installed().ifPresent(p -> readings.put(table ? "firmwareTotal" : "systemTotal", Texts.size(p.size())));
@@ -114,6 +116,23 @@ public record GlanceView(
                 : listed.filter(m -> m.size().isPresent()).map(m -> m.locator().strip());
     }
 
+    /** The same with what one file of a system says beside the memory. */
+    public GlanceView with(List<String> told) {
+        return new GlanceView(
+                headline,
+                Stream.concat(more.stream(), told.stream()).toList(),
+                answers,
+                shapes,
+                takes,
+                next,
+                understood,
+                findings,
+                readings,
+                question,
+                machine,
+                true);
+    }
+
     public static GlanceView of(
             Glance g, List<Recognised> read, Printout printed, Optional<String> machine, Texts texts) {
         return new GlanceView(
@@ -140,7 +159,8 @@ public record GlanceView(
                 FindingView.of(g.findings().stream().filter(f -> !isAsked(f)).toList(), texts),
                 readings(g, read, printed),
                 question(g, texts),
-                machine);
+                machine,
+                false);
     }
 
     private static boolean isAsked(Finding f) {

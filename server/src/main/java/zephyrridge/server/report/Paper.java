@@ -41,7 +41,12 @@ public class Paper {
             th { border-bottom: 0.3mm solid #000; } .sign { margin-top: 14mm; border-spacing: 6mm 0; border-collapse: separate; }
             .sign td { border-top: 0.3mm solid #000; font-size: 8pt; }
             .head { border-bottom: 0.6mm solid #000; margin-bottom: 5mm; padding-bottom: 1.5mm; font-size: 8pt; }
-            .shop { font-size: 13pt; font-weight: bold; } .mark { border: 0.5mm solid #000; padding: 0.4mm 1.6mm; margin-right: 2mm; }
+            .shop { font-size: 13pt; font-weight: bold; } .mark { border: 0.5mm solid #000; padding: 0 1.6mm; margin-right: 2mm; }
+            .place { margin-top: 1.5mm; }
+            .together { page-break-inside: avoid; } .card { border: 0.2mm dashed #888; width: 33%; height: 25mm; padding: 0; }
+            .card .code { width: 22mm; padding: 0 1mm 0 0; } .card p { font-size: 7.5pt; margin: 0 0 0.6mm; }
+            .card p.large { font-size: 14pt; }
+            .cut { border-top: 0.3mm dashed #888; margin: 10mm 0; }
             """;
 
     /** For {@link #page}: nothing but this very style may apply, and nothing is loaded. */
@@ -79,6 +84,15 @@ public class Paper {
      * @return the PDF
      */
     public byte[] pdf(String title, String body) {
+        return drawn(title, head() + body);
+    }
+
+    /** The same without the shop's head: what is cut up is no letter. */
+    public byte[] bare(String title, String body) {
+        return drawn(title, body);
+    }
+
+    private byte[] drawn(String title, String body) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useFont(() -> type("400Regular"), "Ridge", 400, FontStyle.NORMAL, true);
@@ -88,7 +102,7 @@ public class Paper {
             builder.useUriResolver((base, uri) -> null);
             builder.withHtmlContent(
                     "<html xmlns=\"http://www.w3.org/1999/xhtml\" lang=\"en\"><head><title>" + text(title)
-                            + "</title><style>" + STYLE + "</style></head><body>" + head() + body + "</body></html>",
+                            + "</title><style>" + STYLE + "</style></head><body>" + body + "</body></html>",
                     null);
             builder.toStream(out);
             builder.run();
@@ -119,8 +133,8 @@ public class Paper {
             return "";
         }
         String mark = shop.mark().isBlank() ? "" : "<span class=\"mark\">" + text(shop.mark()) + "</span>";
-        return "<div class=\"head\"><span class=\"shop\">" + mark + text(shop.name()) + "</span><br/>"
-                + text(shop.address()) + "</div>";
+        return "<div class=\"head\"><span class=\"shop\">" + mark + text(shop.name()) + "</span><div class=\"place\">"
+                + text(shop.address()) + "</div></div>";
     }
 
     private static InputStream type(String weight) {

@@ -6,7 +6,17 @@ import java.util.List;
 
 /** The body of a page for {@link Paper}, put together from words: every text is escaped here, so that none has to be elsewhere. */
 public final class Sheet {
+    private static final int CODE_MILLIMETRES = 22;
+
     private final StringBuilder s = new StringBuilder();
+
+    /**
+     * Something to cut out and stick on.
+     *
+     * @param code what a scanner types of it, also written large
+     * @param lines what else stands on it
+     */
+    public record Card(String code, List<String> lines) {}
 
     public Sheet title(String words) {
         s.append("<h1>").append(text(words)).append("</h1>");
@@ -72,6 +82,39 @@ public final class Sheet {
                 .append(cell)
                 .append('>'));
         s.append("</tr>");
+    }
+
+    /** Cards beside and below each other, none broken by the end of a page. */
+    public Sheet cards(List<Card> cards, int beside) {
+        s.append("<table class=\"cards\">");
+        for (int from = 0; from < cards.size(); from += beside) {
+            s.append("<tr class=\"together\">");
+            for (int i = from; i < from + beside; i++) {
+                s.append("<td class=\"card\">");
+                if (i < cards.size()) {
+                    card(cards.get(i));
+                }
+                s.append("</td>");
+            }
+            s.append("</tr>");
+        }
+        s.append("</table>");
+        return this;
+    }
+
+    private void card(Card card) {
+        s.append("<table><tr><td class=\"code\">")
+                .append(QrCode.svg(card.code(), CODE_MILLIMETRES))
+                .append("</td><td>");
+        large(card.code());
+        card.lines().forEach(this::says);
+        s.append("</td></tr></table>");
+    }
+
+    /** Where to cut. */
+    public Sheet cut() {
+        s.append("<div class=\"cut\"></div>");
+        return this;
     }
 
     /** Two lines to write on: a name, and a day. */

@@ -1,0 +1,2 @@
+/** The sticker of a machine. */
+package zephyrridge.core.reading.sticker;
