@@ -41,7 +41,7 @@ export function BenchPage({ account }: { account: Account }) {
   );
   const timers = useTimers();
   const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
-  const shown = (jobs.data ?? []).filter((j) => has(j, filter, timed));
+  const shown = (jobs.data?.jobs ?? []).filter((j) => has(j, filter, timed));
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
       <Keys map={keys} />
@@ -86,12 +86,18 @@ export function BenchPage({ account }: { account: Account }) {
           {jobs.error.message}
         </Text>
       )}
-      {jobs.data && shown.length === 0 && (
+      {jobs.data?.more && (
+        <Text mb="2">
+          Of the jobs on the bench the {jobs.data.jobs.filter((j) => !j.closed).length} that were changed last
+          stand here; the list as CSV has all.
+        </Text>
+      )}
+      {jobs.data && shown.length === 0 && !jobs.data.earlier && (
         <Text color="quiet">
           {filter ? `No job has "${filter}" in it.` : 'No machine is in the workshop. Take the first one in.'}
         </Text>
       )}
-      <Board jobs={shown} timed={timed} filtered={filter.trim() !== ''} />
+      <Board jobs={shown} earlier={jobs.data?.earlier ?? false} timed={timed} filter={filter} />
     </Box>
   );
 }

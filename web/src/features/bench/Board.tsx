@@ -1,29 +1,36 @@
-import { Badge, Box, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { Badge, Box, Button, Flex, Grid, Heading, Stack, Text } from '@chakra-ui/react';
+import { useState } from 'react';
 import { Link } from 'react-router';
+import { words } from '../../api/words';
 import { STATIONS } from '../../parts/stations';
+import { useHandedBack } from './api';
 import { grouped, type Job, promise, stateOf } from './board';
 
-/** Jobs by what they wait for: what is blocked or late first, what is handed back folded away. */
-/** @param timed jobs with a timer that has not rung */
-export function Board({ jobs, timed, filtered }: { jobs: Job[]; timed: Set<number>; filtered: boolean }) {
+/**
+ * Jobs by what they wait for: what is blocked or late first, what is handed back folded away.
+ *
+ * @param jobs those that have the words of the filter
+ * @param earlier whether more were handed back than are among them
+ * @param timed jobs with a timer that has not rung
+ */
+export function Board({
+  jobs,
+  earlier,
+  timed,
+  filter,
+}: {
+  jobs: Job[];
+  earlier: boolean;
+  timed: Set<number>;
+  filter: string;
+}) {
+  const groups = grouped(jobs, timed);
+  const closed = groups.find(([group]) => group === 'NOTHING')?.[2] ?? [];
   return (
     <Stack gap="5">
-      {grouped(jobs, timed).map(([group, name, held]) => {
-        const rows = (
-          <Stack key={group} as="ul" gap="1.5" listStyleType="none" aria-label={name}>
-            {held.map((job) => (
-              <JobRow key={job.id} job={job} />
-            ))}
-          </Stack>
-        );
-        return group === 'NOTHING' ? (
-          <details key={group} open={filtered}>
-            <Box as="summary" cursor="pointer" fontWeight="700" color="quiet" mb="2" width="fit-content">
-              {name}, {held.length}
-            </Box>
-            {rows}
-          </details>
-        ) : (
+      {groups
+        .filter(([group]) => group !== 'NOTHING')
+        .map(([group, name, held]) => (
           <Box as="section" key={group} aria-label={name}>
             <Heading as="h2" size="md" mb="1.5" color={group === 'FIRST' ? 'stop' : undefined}>
               {name}
@@ -32,11 +39,59 @@ export function Board({ jobs, timed, filtered }: { jobs: Job[]; timed: Set<numbe
                 {held.length}
               </Text>
             </Heading>
-            {rows}
+            <Rows name={name} jobs={held} />
           </Box>
-        );
-      })}
+        ))}
+      {(closed.length > 0 || earlier) && (
+        <HandedBack last={closed} earlier={earlier} filter={filter.trim()} />
+      )}
     </Stack>
+  );
+}
+
+function Rows({ name, jobs }: { name: string; jobs: Job[] }) {
+  return (
+    <Stack as="ul" gap="1.5" listStyleType="none" aria-label={name}>
+      {jobs.map((job) => (
+        <JobRow key={job.id} job={job} />
+      ))}
+    </Stack>
+  );
+}
+
+/** What was handed back: the last ones at hand, earlier ones found by the words of the filter or page by page. */
+function HandedBack({ last, earlier, filter }: { last: Job[]; earlier: boolean; filter: string }) {
+  const [all, setAll] = useState(false);
+  const asks = earlier && (all || filter !== '');
+  const found = useHandedBack(filter, asks);
+  const jobs = asks ? (found.data?.pages.flatMap((p) => p.jobs) ?? last) : last;
+  const more = asks ? found.hasNextPage : earlier;
+  const name = words['board.NOTHING'];
+  if (asks && found.data && jobs.length === 0) return null;
+  return (
+    <details open={filter !== ''}>
+      <Box as="summary" cursor="pointer" fontWeight="700" color="quiet" mb="2" width="fit-content">
+        {name}, {more ? `${asks ? 'the first' : 'the last'} ${jobs.length}` : jobs.length}
+      </Box>
+      <Rows name={name} jobs={jobs} />
+      {found.isError && (
+        <Text role="alert" color="stop">
+          {found.error.message}
+        </Text>
+      )}
+      {more && (
+        <Button
+          mt="2"
+          size="sm"
+          variant="outline"
+          color="ink"
+          loading={found.isFetching}
+          onClick={() => (asks ? void found.fetchNextPage() : setAll(true))}
+        >
+          {asks ? 'More' : 'All that were handed back'}
+        </Button>
+      )}
+    </details>
   );
 }
 

@@ -1,9 +1,33 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query';
 import { api, ApiProblem, isRefusal, type Schemas } from '../../api/client';
 import { addTold } from '../../api/told';
 
+export type BoardJobs = Schemas['BoardView'];
+
+/** The jobs on the bench, and those that were handed back last. */
 export function useJobs() {
-  return useQuery({ queryKey: ['jobs'], queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs') });
+  return useQuery({ queryKey: ['jobs'], queryFn: () => api.get<BoardJobs>('/api/jobs') });
+}
+
+/** Jobs that were handed back and have these words, page by page; all of them where there are none. */
+export function useHandedBack(text: string, wanted: boolean) {
+  return useInfiniteQuery({
+    queryKey: ['jobs', 'closed', text],
+    queryFn: ({ pageParam }) =>
+      api.get<Schemas['JobPageView']>(
+        `/api/jobs/closed?text=${encodeURIComponent(text)}${pageParam === undefined ? '' : `&before=${pageParam}`}`,
+      ),
+    initialPageParam: undefined as number | undefined,
+    getNextPageParam: (page) => page.next,
+    enabled: wanted,
+    placeholderData: keepPreviousData,
+  });
 }
 
 /**

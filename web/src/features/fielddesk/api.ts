@@ -19,8 +19,8 @@ export function useGlance(text: string, machineId: string) {
 export function useOpenJobs() {
   return useQuery({
     queryKey: ['jobs'],
-    queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs'),
-    select: (jobs) => jobs.filter((j) => !j.closed),
+    queryFn: () => api.get<Schemas['BoardView']>('/api/jobs'),
+    select: (board) => board.jobs.filter((j) => !j.closed),
   });
 }
 

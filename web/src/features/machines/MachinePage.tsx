@@ -197,11 +197,11 @@ export function MachinePage({ account }: { account: Account }) {
             <Heading as="h2" size="md" mb="2">
               Jobs
             </Heading>
-            {(jobs.data ?? []).length === 0 && (
+            {(jobs.data?.jobs ?? []).length === 0 && (
               <Text color="quiet">No such machine has been in the workshop yet.</Text>
             )}
             <Stack as="ul" listStyleType="none" gap="1">
-              {(jobs.data ?? []).map((j) => (
+              {(jobs.data?.jobs ?? []).map((j) => (
                 <li key={j.id}>
                   <Link asChild color="accent" textDecoration="underline">
                     <RouterLink to={`/jobs/${j.id}`}>

@@ -60,9 +60,8 @@ export function useQuickFacts(id: string, wanted: boolean) {
 
 export function useMachineJobs(id: string) {
   return useQuery({
-    queryKey: ['jobs'],
-    queryFn: () => api.get<Schemas['JobListEntry'][]>('/api/jobs'),
-    select: (jobs) => jobs.filter((j) => j.machineId === id),
+    queryKey: ['jobs', 'of', id],
+    queryFn: () => api.get<Schemas['JobPageView']>(`${one(id)}/jobs`),
   });
 }
 

@@ -22,6 +22,7 @@ import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.label.LabelDecoder;
 import zephyrridge.core.reading.label.LabelParser;
+import zephyrridge.core.reading.label.LabelPhoto;
 import zephyrridge.core.reading.smbios.MemoryDevice;
 import zephyrridge.core.reading.smbios.SmbiosContents;
 import zephyrridge.core.reading.smbios.SmbiosDecoder;
@@ -51,6 +52,16 @@ public class ReadingBenchmark {
     @Benchmark
     public Object misreadLabel() {
         return LabelDecoder.decode("16G8 2Rx8 PC4-26b6V-SEl-11");
+    }
+
+    /** Four readings of one paper, as a badly lit photo gets them, added up. */
+    @Benchmark
+    public Object photographedLabel() {
+        return LabelPhoto.read(List.of(
+                List.of("WEEK 31 2021", "16G8 2RxB PC4-2666V-", "SE1-11 ||"),
+                List.of("16GB 2Rx8 PC4-26b6V-", "5E1-11", "1.2V"),
+                List.of("l6GB 2Rx8 PC4-2666V-SEl-11"),
+                List.of("I16GB 2Rx8 PC42666V", "SE1-1I")));
     }
 
     private static Bytes image(String label) {

@@ -1,6 +1,7 @@
 package zephyrridge.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.e2e.Technician.gone;
 import static zephyrridge.e2e.Technician.sees;
 
 import com.google.gson.JsonElement;
@@ -9,6 +10,7 @@ import com.google.gson.JsonParser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Response;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
@@ -22,6 +24,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.rendering.PDFRenderer;
@@ -248,6 +251,30 @@ class PictureTest {
                 .first()
                 .setInputFiles(new FilePayload("broken.png", "image/png", new byte[] {1, 2, 3}));
         sees(page.getByText("This browser cannot open the picture"));
+    }
+
+    /** Where the recogniser cannot be had, the page says so and what to do; once it can, and after a reading that was stopped, pictures are read. */
+    @Test
+    void aRecogniserThatDoesNotStartSaysSoAndAStoppedOneStartsAgain(
+            TestServer.Running server, Browser.Running browser) {
+        Page page = desk(server, browser);
+        page.navigate("/desk");
+        FilePayload label = picture(page, "label", "clean", 11, List.of("8GB 1Rx8 PC4-2666V-SA1-11", "1.2V"), false);
+        page.route("**/recogniser/**", Route::abort);
+        page.getByLabel("Photo or screenshot").first().setInputFiles(label);
+        sees(page.getByText("The text recogniser does not start in this browser"));
+        page.unroute("**/recogniser/**");
+        Pattern end = Pattern.compile("Stop reading|Put it away");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(end))
+                .click();
+        page.getByLabel("Photo or screenshot").first().setInputFiles(label);
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(end))
+                .click();
+        gone(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What the picture shows")));
+        page.getByLabel("Photo or screenshot").first().setInputFiles(label);
+        sees(page.getByText("A module’s label"));
+        PlaywrightAssertions.assertThat(page.getByLabel("What the system says"))
+                .hasValue(Pattern.compile("8GB 1Rx8 PC4-2666V-SA1-11"));
     }
 
     /** A sheet as it is printed, with one tag cut out of it. */

@@ -25,7 +25,7 @@ class JobExportTest {
     @Test
     void everyDemoJobHoldsToTheSchema(TestServer.Running server) throws IOException {
         ApiClient client = ApiClient.signedIn(server, "desk");
-        JsonNode jobs = client.get("/api/jobs").json();
+        JsonNode jobs = client.get("/api/jobs").json().get("jobs");
         assertThat(jobs.size()).isGreaterThanOrEqualTo(6);
         for (JsonNode job : jobs) {
             ApiClient.Answer export = client.get("/api/jobs/" + job.get("id").asLong() + "/export");
@@ -41,7 +41,12 @@ class JobExportTest {
     void theSchemaRefusesWhatIsNoJob(TestServer.Running server) throws IOException {
         ApiClient client = ApiClient.signedIn(server, "desk");
         String export = client.get("/api/jobs/"
-                        + client.get("/api/jobs").json().get(0).get("id").asLong() + "/export")
+                        + client.get("/api/jobs")
+                                .json()
+                                .get("jobs")
+                                .get(0)
+                                .get("id")
+                                .asLong() + "/export")
                 .body();
         assertThat(schema().validate(export.replace("zephyr-ridge/job", "other"), InputFormat.JSON))
                 .isNotEmpty();

@@ -386,7 +386,8 @@ class JobsHttpTest {
 
     @Test
     void theDemoTellsItsStories(TestServer.Running server) {
-        JsonNode jobs = ApiClient.signedIn(server, "desk").get("/api/jobs").json();
+        JsonNode jobs =
+                ApiClient.signedIn(server, "desk").get("/api/jobs").json().get("jobs");
         assertThat(jobs.size()).isGreaterThanOrEqualTo(6);
         List<String> stations = new ArrayList<>();
         jobs.forEach(j -> stations.add(j.get("station").asString()

@@ -191,14 +191,14 @@ class SlipHttpTest {
                         "choose",
                         true)));
         assertThat(chosen.at("/alternatives/0/purchases/0").asString()).contains("Valley Wholesale");
-        JsonNode row = list(ok(client.get("/api/jobs"))).stream()
+        JsonNode row = list(ok(client.get("/api/jobs")).get("jobs")).stream()
                 .filter(j -> j.get("id").asLong() == id)
                 .findFirst()
                 .orElseThrow();
         java.time.LocalDate parts = java.time.LocalDate.parse(row.get("partsOn").asString());
         assertThat(java.time.LocalDate.parse(row.get("returnUntil").asString())).isEqualTo(parts.plusDays(2));
         ok(client.change(id, "ChoosePlan", Map.of("chosen", false)));
-        assertThat(list(ok(client.get("/api/jobs"))).stream()
+        assertThat(list(ok(client.get("/api/jobs")).get("jobs")).stream()
                         .filter(j -> j.get("id").asLong() == id)
                         .findFirst()
                         .orElseThrow()

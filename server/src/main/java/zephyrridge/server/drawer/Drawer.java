@@ -343,6 +343,8 @@ public class Drawer {
                         m.partNumber(),
                         m.serial(),
                         m.bin(),
+                        m.labelLine(),
+                        m.tested().name(),
                         m.note())
                 .toLowerCase(Locale.ROOT);
         return text.length() > 700 ? text.substring(0, 700) : text;

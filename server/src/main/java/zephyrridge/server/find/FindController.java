@@ -9,13 +9,14 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.job.JobListRow;
-import zephyrridge.server.job.Jobs;
+import zephyrridge.server.job.JobLists;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.text.Texts;
 
@@ -23,6 +24,7 @@ import zephyrridge.server.text.Texts;
 @RestController
 class FindController {
     private static final int MOST = 20;
+    private static final int MOST_MODULES = 200;
 
     enum Kind {
         JOB,
@@ -54,13 +56,13 @@ class FindController {
 
     private record Ranked(Rank rank, Hit hit) {}
 
-    private final Jobs jobs;
+    private final JobLists jobs;
     private final Machines machines;
     private final Drawer drawer;
     private final Texts texts;
     private final Clock clock;
 
-    FindController(Jobs jobs, Machines machines, Drawer drawer, Texts texts, Clock clock) {
+    FindController(JobLists jobs, Machines machines, Drawer drawer, Texts texts, Clock clock) {
         this.jobs = jobs;
         this.machines = machines;
         this.drawer = drawer;
@@ -77,7 +79,7 @@ class FindController {
         Asked asked = new Asked(text);
         List<Ranked> found = new ArrayList<>();
         LocalDate today = LocalDate.now(clock);
-        for (JobListRow job : jobs.list()) {
+        for (JobListRow job : jobs(text)) {
             String number = "#" + job.id();
             String state = state(job, today);
             Hit hit = new Hit(
@@ -107,7 +109,7 @@ class FindController {
                     said,
                     found);
         }
-        for (Drawer.StockModule m : drawer.all()) {
+        for (Drawer.StockModule m : modules(text)) {
             String where = m.jobId()
                     .map(id -> texts.say("find.withJob", "job", id))
                     .orElseGet(() -> texts.get("find.inDrawer"));
@@ -140,6 +142,25 @@ class FindController {
                 .sorted(Comparator.comparing(Ranked::rank))
                 .limit(MOST)
                 .map(Ranked::hit)
+                .toList();
+    }
+
+    /** What is on the bench, and of what was handed back those with the words, the one of that very number first. */
+    private List<JobListRow> jobs(String text) {
+        List<JobListRow> all = new ArrayList<>(jobs.open());
+        if (text.strip().matches("\\d{1,18}")) {
+            all.addAll(jobs.closed("#" + text.strip(), Long.MAX_VALUE, 1));
+        }
+        all.addAll(jobs.closed(text, Long.MAX_VALUE, MOST));
+        return all.stream().distinct().toList();
+    }
+
+    /** The module of that tag, and those with the words. */
+    private List<Drawer.StockModule> modules(String text) {
+        return Stream.concat(
+                        drawer.find(text.strip()).filter(m -> !m.gone()).stream(),
+                        drawer.search(text, Optional.empty(), false, false, 0, MOST_MODULES).modules().stream())
+                .distinct()
                 .toList();
     }
 

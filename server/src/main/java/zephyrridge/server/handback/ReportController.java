@@ -1,13 +1,14 @@
 package zephyrridge.server.handback;
 
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.io.StringWriter;
-import java.io.UncheckedIOException;
+import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Optional;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.job.JobListRow;
+import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
@@ -37,9 +39,12 @@ class ReportController {
     private final Paper paper;
     private final Texts texts;
     private final Clock clock;
+    private final JobLists lists;
 
-    ReportController(Jobs jobs, Report report, ReturnSlip returnSlip, Paper paper, Texts texts, Clock clock) {
+    ReportController(
+            Jobs jobs, JobLists lists, Report report, ReturnSlip returnSlip, Paper paper, Texts texts, Clock clock) {
         this.jobs = jobs;
+        this.lists = lists;
         this.report = report;
         this.returnSlip = returnSlip;
         this.paper = paper;
@@ -73,11 +78,15 @@ class ReportController {
                 "return-" + id, paper.pdf("Return, job " + id, returnSlip.body(c, m, LocalDate.now(clock))));
     }
 
-    /** All jobs, a line each (RFC 4180). A cell that a spreadsheet would take for a formula is marked as text. */
+    private static final int AT_ONCE = 500;
+
+    /** All jobs, a line each (RFC 4180), written as they are read. A cell that a spreadsheet would take for a formula is marked as text. */
     @GetMapping("/api/jobs.csv")
-    ResponseEntity<byte[]> csv() {
-        StringWriter out = new StringWriter();
-        try (CSVPrinter csv = new CSVPrinter(out, CSVFormat.RFC4180)) {
+    void csv(HttpServletResponse answer) throws IOException {
+        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"jobs.csv\"");
+        answer.setContentType(CSV.toString());
+        try (CSVPrinter csv = new CSVPrinter(
+                new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
             csv.printRecord(
                     "job",
                     "machine",
@@ -91,28 +100,31 @@ class ReportController {
                     "return until",
                     "promised",
                     "waits for");
-            for (JobListRow r : jobs.list()) {
-                csv.printRecord(
-                        r.id(),
-                        plain(r.machine()),
-                        plain(r.order().owner()),
-                        plain(r.order().wish()),
-                        r.station(),
-                        r.status().equals("CLOSED") ? "handed back" : r.blocked() ? "blocked" : "open",
-                        Times.utc(r.updatedAt()),
-                        plain(r.updatedBy()),
-                        r.partsOn().map(LocalDate::toString).orElse(""),
-                        r.returnUntil().map(LocalDate::toString).orElse(""),
-                        r.order().promised().map(LocalDate::toString).orElse(""),
-                        texts.get("waits." + r.waits().on(LocalDate.now(clock), r.partsOn())));
+            LocalDate today = LocalDate.now(clock);
+            List<JobListRow> rows = lists.before(Long.MAX_VALUE, AT_ONCE);
+            while (!rows.isEmpty()) {
+                for (JobListRow r : rows) {
+                    line(csv, r, today);
+                }
+                rows = lists.before(rows.get(rows.size() - 1).id(), AT_ONCE);
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"jobs.csv\"")
-                .contentType(CSV)
-                .body(out.toString().getBytes(StandardCharsets.UTF_8));
+    }
+
+    private void line(CSVPrinter csv, JobListRow r, LocalDate today) throws IOException {
+        csv.printRecord(
+                r.id(),
+                plain(r.machine()),
+                plain(r.order().owner()),
+                plain(r.order().wish()),
+                r.station(),
+                r.status().equals("CLOSED") ? "handed back" : r.blocked() ? "blocked" : "open",
+                Times.utc(r.updatedAt()),
+                plain(r.updatedBy()),
+                r.partsOn().map(LocalDate::toString).orElse(""),
+                r.returnUntil().map(LocalDate::toString).orElse(""),
+                r.order().promised().map(LocalDate::toString).orElse(""),
+                texts.get("waits." + r.waits().on(today, r.partsOn())));
     }
 
     private static String plain(String cell) {

@@ -10,9 +10,13 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jooq.DSLContext;
+import org.jooq.Record1;
 import org.jooq.Records;
+import org.jooq.Select;
 import org.jooq.SelectField;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
@@ -43,9 +47,60 @@ class JobStore {
         this.sql = sql;
     }
 
-    List<JobListRow> list() {
+    /** Numbers of the jobs on the bench, those changed last first. */
+    List<Long> open(int most) {
+        return byChange("OPEN", most).fetch(JOB.ID);
+    }
+
+    /** Numbers of the jobs that were handed back, those changed last first. */
+    List<Long> closed(int most) {
+        return byChange("CLOSED", most).fetch(JOB.ID);
+    }
+
+    Select<Record1<Long>> byChange(String status, int most) {
+        return sql.select(JOB.ID)
+                .from(JOB)
+                .where(JOB.STATUS.eq(status))
+                .orderBy(JOB.UPDATED_AT.desc(), JOB.ID.desc())
+                .limit(most);
+    }
+
+    /** Numbers of the jobs that were handed back, below this one, the highest first. */
+    List<Long> closedBefore(long before, int most) {
+        return sql.select(JOB.ID)
+                .from(JOB)
+                .where(JOB.STATUS.eq("CLOSED"))
+                .and(JOB.ID.lt(before))
+                .orderBy(JOB.ID.desc())
+                .limit(most)
+                .fetch(JOB.ID);
+    }
+
+    /** Numbers of all jobs below this one, the highest first. */
+    List<Long> before(long before, int most) {
+        return sql.select(JOB.ID)
+                .from(JOB)
+                .where(JOB.ID.lt(before))
+                .orderBy(JOB.ID.desc())
+                .limit(most)
+                .fetch(JOB.ID);
+    }
+
+    /** Numbers of the jobs with a model, those on the bench first, then those changed last. */
+    List<Long> ofMachine(String machineId, int most) {
+        return sql.select(JOB.ID)
+                .from(JOB)
+                .where(JOB.MACHINE_ID.eq(machineId))
+                .orderBy(JOB.STATUS.desc(), JOB.UPDATED_AT.desc(), JOB.ID.desc())
+                .limit(most)
+                .fetch(JOB.ID);
+    }
+
+    /** What lists show of these, in this order; found by number, so that it costs the same however many there are. */
+    List<JobListRow> rows(List<Long> ids) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB.UPDATED_BY);
-        return sql.select(
+        Map<Long, JobListRow> rows = sql
+                .select(
                         JOB.ID,
                         JOB.MACHINE_ID,
                         MACHINE.NAME,
@@ -65,33 +120,18 @@ class JobStore {
                 .on(MACHINE.ID.eq(JOB.MACHINE_ID))
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
-                .orderBy(JOB.STATUS.desc(), JOB.UPDATED_AT.desc(), JOB.ID.desc())
-                .limit(500)
-                .fetch(Records.mapping(JobListRow::new));
-    }
-
-    private static final int MOST_BROUGHT = 20;
-
-    List<Jobs.Brought> brought(String text) {
-        var last = DSL.max(JOB.UPDATED_AT);
-        return sql.select(WORK_ORDER.OWNER, JOB.MACHINE_ID, MACHINE.NAME, last)
-                .from(JOB)
-                .join(WORK_ORDER)
-                .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
-                .join(MACHINE)
-                .on(MACHINE.ID.eq(JOB.MACHINE_ID))
-                .where(WORK_ORDER.OWNER.containsIgnoreCase(text))
-                .groupBy(WORK_ORDER.OWNER, JOB.MACHINE_ID, MACHINE.NAME)
-                .orderBy(last.desc(), DSL.max(JOB.ID).desc())
-                .limit(MOST_BROUGHT)
-                .fetch(Records.mapping(Jobs.Brought::new));
+                .where(JOB.ID.in(ids))
+                .fetch(Records.mapping(JobListRow::new))
+                .stream()
+                .collect(Collectors.toMap(JobListRow::id, r -> r));
+        return ids.stream().map(rows::get).filter(Objects::nonNull).toList();
     }
 
     private static final int MOST_CLOSED = 100;
 
     /** Documents of the last jobs of a model that were handed back, the newest first. */
     List<String> closedOf(String machineId) {
-        return sql.select(JOB.STATE)
+        List<Long> ids = sql.select(JOB.ID)
                 .from(JOB)
                 .where(JOB.MACHINE_ID.eq(machineId))
                 .and(JOB.STATUS.eq("CLOSED"))
@@ -99,7 +139,10 @@ class JobStore {
                 .and(JOB.VERSION.gt(1L))
                 .orderBy(JOB.UPDATED_AT.desc(), JOB.ID.desc())
                 .limit(MOST_CLOSED)
-                .fetch(JOB.STATE);
+                .fetch(JOB.ID);
+        Map<Long, String> states =
+                sql.select(JOB.ID, JOB.STATE).from(JOB).where(JOB.ID.in(ids)).fetchMap(JOB.ID, JOB.STATE);
+        return ids.stream().map(states::get).filter(Objects::nonNull).toList();
     }
 
     Optional<JobRow> find(long id, boolean forUpdate) {

@@ -67,6 +67,7 @@ public class Jobs {
     private final Limits limits;
     private final HeldModules held;
     private final Suppliers suppliers;
+    private final JobLists lists;
 
     Jobs(
             JobStore store,
@@ -82,8 +83,10 @@ public class Jobs {
             Said said,
             Limits limits,
             Suppliers suppliers,
-            HeldModules held) {
+            HeldModules held,
+            JobLists lists) {
         this.held = held;
+        this.lists = lists;
         this.limits = limits;
         this.suppliers = suppliers;
         this.store = store;
@@ -99,21 +102,9 @@ public class Jobs {
         this.said = said;
     }
 
-    /** A machine that an owner brought before, and when it was changed last. */
-    public record Brought(String owner, String machineId, String machine, LocalDateTime last) {}
-
-    /** Owners with what they brought, the latest first; those whose name has the text, 20 at most. */
-    public List<Brought> brought(String text) {
-        return store.brought(text);
-    }
-
     /** The last jobs of a model that were handed back. */
     public List<Unit> closedOf(String machineId) {
         return store.closedOf(machineId).stream().map(documents::unit).toList();
-    }
-
-    public List<JobListRow> list() {
-        return store.list();
     }
 
     /** @param login who looks: undo reaches that person's own last change */
@@ -248,6 +239,7 @@ public class Jobs {
                 now,
                 by);
         held.hold(id, Unit.NEW, a.unit());
+        lists.index(id, a.unit().closing().isPresent());
         store.append(
                 id,
                 1,
@@ -290,7 +282,7 @@ public class Jobs {
         held.hold(id, work.unit(), next.unit());
         Machines.Ready then = machine(row, next);
         Assessment assessment = Assessment.of(then.bench(), next);
-        String words = next.unit().closing().isEmpty()
+        String told = next.unit().closing().isEmpty()
                 ? null
                 : work.unit().closing().isPresent()
                         ? row.said().orElse(null)
@@ -301,12 +293,15 @@ public class Jobs {
                 next.order(),
                 shown(next, assessment, row.partsOn(), row.returnUntil(), now.toLocalDate()),
                 documents.write(next.unit()),
-                words,
+                told,
                 now,
                 by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
         learn(row, work.unit(), next, then, now, by);
+        if (work.unit().closing().isPresent() || next.unit().closing().isPresent()) {
+            lists.index(id, next.unit().closing().isPresent());
+        }
         // Written as the interface, so that the event carries its type.
         store.append(
                 id,

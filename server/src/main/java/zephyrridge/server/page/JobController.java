@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -36,6 +37,8 @@ import zephyrridge.core.unit.Station;
 import zephyrridge.server.account.Role;
 import zephyrridge.server.document.Differences;
 import zephyrridge.server.job.FieldChanges;
+import zephyrridge.server.job.JobListRow;
+import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.FieldChange;
@@ -93,8 +96,10 @@ class JobController {
     private final Clock clock;
 
     private final FieldChanges fields;
+    private final JobLists lists;
 
-    JobController(Jobs jobs, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
+    JobController(Jobs jobs, JobLists lists, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
+        this.lists = lists;
         this.fields = fields;
         this.jobs = jobs;
         this.views = views;
@@ -102,11 +107,57 @@ class JobController {
         this.clock = clock;
     }
 
+    /**
+     * @param jobs all that are on the bench, and those that were handed back last
+     * @param more whether there are more on the bench than are listed
+     * @param earlier whether more were handed back than are listed
+     */
+    record BoardView(List<JobListEntry> jobs, boolean more, boolean earlier) {}
+
+    /** @param next where the next page begins; empty where there is none */
+    record JobPageView(List<JobListEntry> jobs, Optional<Long> next) {}
+
+    private static final int LAST_CLOSED = 50;
+    private static final int PAGE = 50;
+
     @GetMapping("/api/jobs")
-    List<JobListEntry> list() {
+    BoardView board() {
+        List<JobListRow> open = lists.open();
+        List<JobListRow> closed = lists.closed(LAST_CLOSED + 1);
+        return new BoardView(
+                entries(Stream.concat(open.stream(), closed.stream().limit(LAST_CLOSED))),
+                open.size() == JobLists.MOST_OPEN,
+                closed.size() > LAST_CLOSED);
+    }
+
+    /**
+     * Jobs that were handed back, the highest number first.
+     *
+     * @param text words of theirs, each by how it begins: number with its sign, machine, owner, wish, person, day
+     * @param before numbers below this one
+     */
+    @GetMapping("/api/jobs/closed")
+    JobPageView closed(
+            @RequestParam(defaultValue = "") @Size(max = 100) String text,
+            @RequestParam(defaultValue = "9223372036854775807") @Min(1) long before) {
+        return page(lists.closed(text, before, PAGE + 1));
+    }
+
+    /** Jobs with a model, those on the bench first; 50 at most. */
+    @GetMapping("/api/machines/{id}/jobs")
+    JobPageView ofMachine(@PathVariable String id) {
+        return page(lists.ofMachine(id, PAGE + 1));
+    }
+
+    private JobPageView page(List<JobListRow> rows) {
+        return new JobPageView(
+                entries(rows.stream().limit(PAGE)),
+                rows.size() > PAGE ? Optional.of(rows.get(PAGE - 1).id()) : Optional.empty());
+    }
+
+    private List<JobListEntry> entries(Stream<JobListRow> rows) {
         LocalDate today = LocalDate.now(clock);
-        return jobs.list().stream()
-                .map(r -> new JobListEntry(
+        return rows.map(r -> new JobListEntry(
                         r.id(),
                         r.machineId(),
                         r.machine(),
@@ -132,7 +183,7 @@ class JobController {
     /** Owners by any part of their name, each with a machine they brought, the latest first. */
     @GetMapping("/api/owners")
     List<OwnerView> owners(@RequestParam(defaultValue = "") @Size(max = 200) String text) {
-        return jobs.brought(text.strip()).stream()
+        return lists.brought(text.strip()).stream()
                 .map(b -> new OwnerView(b.owner(), b.machineId(), b.machine(), Times.utc(b.last())))
                 .toList();
     }

@@ -1,0 +1,99 @@
+package zephyrridge.server.job;
+
+import java.time.LocalDateTime;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Lists of jobs, each as long as somebody can look at. What is on the bench is listed whole; what was handed back may be a hundred thousand,
+ * and is found by its words or page by page.
+ */
+@Service
+public class JobLists {
+    /** Nobody works on so many at once; more are told of, not listed. */
+    public static final int MOST_OPEN = 1000;
+
+    private static final int MOST_BROUGHT = 20;
+    private static final int MOST_LOOKED_AT = 200;
+    private static final int AT_ONCE = 500;
+
+    private final JobStore store;
+    private final JobWordStore words;
+
+    JobLists(JobStore store, JobWordStore words, TransactionTemplate transaction) {
+        this.store = store;
+        this.words = words;
+        // What was handed back before there were words gets its own.
+        List<Long> old = words.unindexed(AT_ONCE);
+        while (!old.isEmpty()) {
+            List<JobListRow> rows = store.rows(old);
+            transaction.executeWithoutResult(t -> rows.forEach(words::index));
+            List<Long> rest = words.unindexed(AT_ONCE);
+            // One that nothing can be read of would come again for ever.
+            old = rest.equals(old) ? List.of() : rest;
+        }
+    }
+
+    /** A machine that an owner brought before, and when it was changed last. */
+    public record Brought(String owner, String machineId, String machine, LocalDateTime last) {}
+
+    /** Owners with what they brought, the latest first; those whose name has the text, 20 at most. */
+    @Transactional(readOnly = true)
+    public List<Brought> brought(String text) {
+        String part = text.toLowerCase(Locale.ROOT);
+        Map<String, Brought> latest = new LinkedHashMap<>();
+        Stream.of(open(), part.isBlank() ? closed(MOST_LOOKED_AT) : closed(part, Long.MAX_VALUE, MOST_LOOKED_AT))
+                .flatMap(List::stream)
+                .filter(r -> r.order().owner().toLowerCase(Locale.ROOT).contains(part))
+                .map(r -> new Brought(r.order().owner(), r.machineId(), r.machine(), r.updatedAt()))
+                .sorted(Comparator.comparing(Brought::last).reversed())
+                .forEach(b -> latest.putIfAbsent(b.owner() + "\n" + b.machineId(), b));
+        return latest.values().stream().limit(MOST_BROUGHT).toList();
+    }
+
+    /** The jobs on the bench, those changed last first; {@value #MOST_OPEN} at most. */
+    public List<JobListRow> open() {
+        return store.rows(store.open(MOST_OPEN));
+    }
+
+    /** Those that were handed back last. */
+    public List<JobListRow> closed(int most) {
+        return store.rows(store.closed(most));
+    }
+
+    /**
+     * Jobs that were handed back, the highest number first.
+     *
+     * @param text words of theirs, each by how it begins; "" for all
+     * @param before numbers below this one
+     */
+    public List<JobListRow> closed(String text, long before, int most) {
+        return store.rows(text.isBlank() ? store.closedBefore(before, most) : words.find(text, before, most));
+    }
+
+    /** Jobs with a model, those on the bench first. */
+    public List<JobListRow> ofMachine(String machineId, int most) {
+        return store.rows(store.ofMachine(machineId, most));
+    }
+
+    /** All jobs below a number, the highest first: a list that is read on and on. */
+    public List<JobListRow> before(long before, int most) {
+        return store.rows(store.before(before, most));
+    }
+
+    /** What was handed back is found by its words; what is on the bench is looked through. Within the caller's transaction. */
+    void index(long id, boolean closed) {
+        if (closed) {
+            store.rows(List.of(id)).forEach(words::index);
+        } else {
+            words.forget(id);
+        }
+    }
+}
