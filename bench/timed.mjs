@@ -10,7 +10,8 @@ const keep = (answer) => {
 };
 const cookies = () => [...jar].map(([n, v]) => `${n}=${v}`).join('; ');
 const ask = async (path) => keep(await fetch(address + path, { headers: { cookie: cookies() } }));
-const [hint] = (await (await ask('/api/sign-in-hints')).json()).filter((h) => h.login === 'ilka');
+const hints = await (await ask('/api/sign-in-hints')).json();
+const [hint] = Object.values(hints)[0].filter((h) => h.login === 'ilka');
 await ask('/api/session');
 const signed = keep(
   await fetch(`${address}/api/sign-in`, {

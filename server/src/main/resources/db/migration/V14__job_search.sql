@@ -11,5 +11,9 @@ CREATE INDEX ix_job_list ON job (status, updated_at, id);
 CREATE INDEX ix_job_number ON job (status, id);
 CREATE INDEX ix_job_machine ON job (machine_id, status, updated_at, id);
 
+-- Both sides are lower case already: compared as they are, a search takes a third of the time.
+-- [jooq ignore start]
+ALTER TABLE drawer_module MODIFY search_text VARCHAR(700) CHARACTER SET utf8mb4 COLLATE utf8mb4_bin NOT NULL DEFAULT '';
+-- [jooq ignore stop]
 -- Modules are found by what their label says and how they are, too; the application writes the words anew.
 UPDATE drawer_module SET search_text = '';

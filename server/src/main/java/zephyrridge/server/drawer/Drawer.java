@@ -203,16 +203,27 @@ public class Drawer {
      * @param gone those that were taken out for good, and only those
      */
     public Page search(String words, Optional<Tested> state, boolean freeOnly, boolean gone, int from, int most) {
-        List<String> all = java.util.Arrays.stream(
-                        words.toLowerCase(Locale.ROOT).split("\\s+"))
+        List<String> all = words(words);
+        List<StockModule> found = store.search(all, state.map(Enum::name), freeOnly, gone, from, most).stream()
+                .map(Drawer::module)
+                .toList();
+        // What ends within the page is counted by it.
+        boolean ends = found.size() < most && (from == 0 || !found.isEmpty());
+        return new Page(ends ? from + found.size() : store.count(all, state.map(Enum::name), freeOnly, gone), found);
+    }
+
+    /** The first ones that have all of these words. */
+    public List<StockModule> first(String words, int most) {
+        return store.search(words(words), Optional.empty(), false, false, 0, most).stream()
+                .map(Drawer::module)
+                .toList();
+    }
+
+    private static List<String> words(String text) {
+        return java.util.Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+"))
                 .filter(w -> !w.isBlank())
                 .limit(8)
                 .toList();
-        return new Page(
-                store.count(all, state.map(Enum::name), freeOnly, gone),
-                store.search(all, state.map(Enum::name), freeOnly, gone, from, most).stream()
-                        .map(Drawer::module)
-                        .toList());
     }
 
     /** @throws Problem when the label line is no whole module, or there is such a tag */

@@ -24,7 +24,7 @@ import zephyrridge.server.text.Texts;
 @RestController
 class FindController {
     private static final int MOST = 20;
-    private static final int MOST_MODULES = 200;
+    private static final int MOST_MODULES = 60;
 
     enum Kind {
         JOB,
@@ -159,7 +159,7 @@ class FindController {
     private List<Drawer.StockModule> modules(String text) {
         return Stream.concat(
                         drawer.find(text.strip()).filter(m -> !m.gone()).stream(),
-                        drawer.search(text, Optional.empty(), false, false, 0, MOST_MODULES).modules().stream())
+                        drawer.first(text, MOST_MODULES).stream())
                 .distinct()
                 .toList();
     }

@@ -34,7 +34,7 @@ public class JobLists {
         List<Long> old = words.unindexed(AT_ONCE);
         while (!old.isEmpty()) {
             List<JobListRow> rows = store.rows(old);
-            transaction.executeWithoutResult(t -> rows.forEach(words::index));
+            transaction.executeWithoutResult(t -> words.index(rows));
             List<Long> rest = words.unindexed(AT_ONCE);
             // One that nothing can be read of would come again for ever.
             old = rest.equals(old) ? List.of() : rest;
@@ -90,10 +90,9 @@ public class JobLists {
 
     /** What was handed back is found by its words; what is on the bench is looked through. Within the caller's transaction. */
     void index(long id, boolean closed) {
+        words.forget(id);
         if (closed) {
-            store.rows(List.of(id)).forEach(words::index);
-        } else {
-            words.forget(id);
+            words.index(store.rows(List.of(id)));
         }
     }
 }

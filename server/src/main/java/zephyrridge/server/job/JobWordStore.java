@@ -3,6 +3,7 @@ package zephyrridge.server.job;
 import static zephyrridge.server.db.Tables.JOB;
 import static zephyrridge.server.db.Tables.JOB_WORD;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -16,7 +17,6 @@ import org.jooq.Record1;
 import org.jooq.Select;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
-import zephyrridge.server.db.tables.JobWord;
 
 /**
  * By which words each job that was handed back is found: its number, machine, owner, wish, who changed it last, and the days. A word is
@@ -35,12 +35,13 @@ class JobWordStore {
         this.sql = sql;
     }
 
-    /** @param row as it is now */
-    void index(JobListRow row) {
-        forget(row.id());
+    /** @param rows as they are now; none of them has words */
+    void index(List<JobListRow> rows) {
         var insert = sql.insertInto(JOB_WORD, JOB_WORD.WORD, JOB_WORD.JOB_ID);
-        for (String word : of(row)) {
-            insert = insert.values(word, row.id());
+        for (JobListRow row : rows) {
+            for (String word : of(row)) {
+                insert = insert.values(word, row.id());
+            }
         }
         // Words that the database takes for the same are one.
         insert.onDuplicateKeyIgnore().execute();
@@ -63,35 +64,59 @@ class JobWordStore {
 
     /** Jobs with a number below this that have for each of these words one that begins so, the highest number first. */
     List<Long> find(String text, long before, int most) {
-        List<String> wanted = words(text).toList();
-        return wanted.isEmpty() ? List.of() : query(wanted, before, most).fetch(Record1::value1);
+        // The rarest word says which jobs may be meant, and the others are asked of these alone: a join of two frequent
+        // words would
+        // look at all that have either.
+        List<String> wanted =
+                words(text).sorted(Comparator.comparingInt(this::frequency)).toList();
+        List<Long> found = new ArrayList<>();
+        if (wanted.isEmpty()) {
+            return found;
+        }
+        List<String> others = wanted.subList(1, wanted.size());
+        int atOnce = others.isEmpty() ? most : AT_ONCE;
+        List<Long> some = having(wanted.get(0), before, atOnce).fetch(Record1::value1);
+        while (!some.isEmpty()) {
+            List<Long> all = some;
+            for (String other : others) {
+                all = among(all, other).fetch(Record1::value1);
+            }
+            found.addAll(all);
+            some = found.size() >= most || some.size() < atOnce
+                    ? List.of()
+                    : having(wanted.get(0), some.get(some.size() - 1), atOnce).fetch(Record1::value1);
+        }
+        return found.subList(0, Math.min(most, found.size()));
     }
 
-    /** @param words one at least */
-    Select<Record1<Long>> query(List<String> words, long before, int most) {
-        // The longest word is likely the rarest: the others are asked of what has it.
-        List<String> wanted = words.stream()
-                .sorted(Comparator.comparingInt(String::length).reversed())
-                .toList();
-        JobWord first = JOB_WORD.as("w");
-        Condition all = begins(first, wanted.get(0)).and(first.JOB_ID.lt(before));
-        for (int i = 1; i < wanted.size(); i++) {
-            JobWord other = JOB_WORD.as("w" + i);
-            all = all.and(DSL.exists(DSL.selectOne()
-                    .from(other)
-                    .where(other.JOB_ID.eq(first.JOB_ID))
-                    .and(begins(other, wanted.get(i)))));
-        }
-        return sql.selectDistinct(first.JOB_ID)
-                .from(first)
-                .where(all)
-                .orderBy(first.JOB_ID.desc())
+    private static final int AT_ONCE = 2000;
+
+    /** As far as it matters which of two is rarer. */
+    private int frequency(String word) {
+        return sql.fetchCount(
+                sql.select(JOB_WORD.JOB_ID).from(JOB_WORD).where(begins(word)).limit(AT_ONCE));
+    }
+
+    Select<Record1<Long>> having(String word, long before, int most) {
+        return sql.selectDistinct(JOB_WORD.JOB_ID)
+                .from(JOB_WORD)
+                .where(begins(word))
+                .and(JOB_WORD.JOB_ID.lt(before))
+                .orderBy(JOB_WORD.JOB_ID.desc())
                 .limit(most);
     }
 
+    Select<Record1<Long>> among(List<Long> jobs, String word) {
+        return sql.selectDistinct(JOB_WORD.JOB_ID)
+                .from(JOB_WORD)
+                .where(JOB_WORD.JOB_ID.in(jobs))
+                .and(begins(word))
+                .orderBy(JOB_WORD.JOB_ID.desc());
+    }
+
     /** A number is one job's, not of all that begin with it. */
-    private static Condition begins(JobWord in, String word) {
-        return word.startsWith("#") ? in.WORD.eq(word) : in.WORD.startsWith(word);
+    private static Condition begins(String word) {
+        return word.startsWith("#") ? JOB_WORD.WORD.eq(word) : JOB_WORD.WORD.startsWith(word);
     }
 
     private static Set<String> of(JobListRow row) {

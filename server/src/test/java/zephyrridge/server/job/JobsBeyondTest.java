@@ -86,8 +86,9 @@ class JobsBeyondTest {
 
             plans(sql, store.byChange("CLOSED", 50));
             plans(sql, store.byChange("OPEN", JobLists.MOST_OPEN));
-            plans(sql, words.query(List.of("dyehouse", "fulling"), Long.MAX_VALUE, 50));
-            plans(sql, words.query(List.of("#5000007"), Long.MAX_VALUE, 50));
+            plans(sql, words.having("dyehouse", Long.MAX_VALUE, 50));
+            plans(sql, words.having("#5000007", Long.MAX_VALUE, 50));
+            plans(sql, words.among(List.of(FIRST + 1, FIRST + 50), "dyehouse"));
         } finally {
             empty(sql);
         }
