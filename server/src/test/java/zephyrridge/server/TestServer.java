@@ -6,6 +6,7 @@ import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -59,9 +60,20 @@ public final class TestServer implements ParameterResolver {
             }
         }
 
-        /** A second application on the same database; without the API document, whose library keeps its converters per process. */
-        public Instance anotherInstance() {
-            return new Instance(SpringApplication.run(ZephyrRidge.class, settings));
+        /**
+         * A second application on the same database; without the API document, whose library keeps its converters per process.
+         *
+         * @param instead settings in place of the first one's of that name
+         */
+        public Instance anotherInstance(String... instead) {
+            List<String> names = Stream.of(instead)
+                    .map(s -> s.substring(0, s.indexOf('=') + 1))
+                    .toList();
+            String[] all = Stream.concat(
+                            Stream.of(settings).filter(s -> names.stream().noneMatch(s::startsWith)),
+                            Stream.of(instead))
+                    .toArray(String[]::new);
+            return new Instance(SpringApplication.run(ZephyrRidge.class, all));
         }
 
         public String address() {

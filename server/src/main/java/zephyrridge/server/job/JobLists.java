@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import zephyrridge.server.machine.Machines;
 
 /**
  * Lists of jobs, each as long as somebody can look at. What is on the bench is listed whole; what was handed back may be a hundred thousand,
@@ -26,8 +27,10 @@ public class JobLists {
 
     private final JobStore store;
     private final JobWordStore words;
+    private final Machines machines;
 
-    JobLists(JobStore store, JobWordStore words, TransactionTemplate transaction) {
+    JobLists(JobStore store, JobWordStore words, Machines machines, TransactionTemplate transaction) {
+        this.machines = machines;
         this.store = store;
         this.words = words;
         // What was handed back before there were words gets its own.
@@ -78,8 +81,13 @@ public class JobLists {
         return store.rows(text.isBlank() ? store.closedBefore(before, most) : words.find(text, before, most));
     }
 
-    /** Jobs with a model, those on the bench first. */
+    /**
+     * Jobs with a model, those on the bench first.
+     *
+     * @throws zephyrridge.server.web.Problem NOT_FOUND where there is no such record
+     */
     public List<JobListRow> ofMachine(String machineId, int most) {
+        machines.latest(machineId);
         return store.rows(store.ofMachine(machineId, most));
     }
 

@@ -19,6 +19,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
+import zephyrridge.server.machine.Machines;
 
 /** More jobs than anybody looks at: all are found, by words, by number, page by page and in the list; nothing reads a whole table. */
 @ExtendWith(TestServer.class)
@@ -56,7 +57,7 @@ class JobsBeyondTest {
         try {
             fill(sql);
             // What came before there were words gets its own, as at a start.
-            new JobLists(store, words, server.bean(TransactionTemplate.class));
+            new JobLists(store, words, server.bean(Machines.class), server.bean(TransactionTemplate.class));
             assertThat(words.unindexed(1)).isEmpty();
             sql.execute("analyze table job, job_word");
 

@@ -1,0 +1,59 @@
+package zephyrridge.server.web;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.sql.SQLException;
+import java.sql.SQLTransientConnectionException;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * A database that does not answer is said to whoever is signed in, too: their session is looked up in it before anything that answers
+ * problems is reached.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class DatabaseAway extends OncePerRequestFilter {
+    private static final Logger LOG = LoggerFactory.getLogger(DatabaseAway.class);
+    private static final String SECONDS = "3";
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        try {
+            chain.doFilter(request, response);
+        } catch (RuntimeException | ServletException e) {
+            if (!isAway(e) || response.isCommitted()) {
+                throw e;
+            }
+            LOG.error("the database does not answer: {}", e.toString());
+            response.reset();
+            response.setHeader(HttpHeaders.RETRY_AFTER, SECONDS);
+            Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of())
+                    .answer(response);
+        }
+    }
+
+    /** Connections end with states of class 08 (SQL:2016); a transaction that cannot be begun or ended has no connection any more either. */
+    private static boolean isAway(Throwable e) {
+        return Stream.iterate(e, x -> x != null, Throwable::getCause)
+                .anyMatch(x -> x instanceof DataAccessResourceFailureException
+                        || x instanceof TransactionException
+                        || x instanceof SQLTransientConnectionException
+                        || x instanceof SQLException s
+                                && String.valueOf(s.getSQLState()).startsWith("08"));
+    }
+}
