@@ -52,8 +52,7 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
   };
   const photographed = async (code: string) => {
     setText(code);
-    const found = await ask(code);
-    if (found.length === 1) go(found[0]);
+    go((await ask(code))[0]);
   };
   const keyDown = async (e: KeyboardEvent) => {
     if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {

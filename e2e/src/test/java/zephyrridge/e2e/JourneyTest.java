@@ -9,8 +9,10 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -18,6 +20,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /** A technician's whole way on the running product, by mouse and by keyboard. */
@@ -398,5 +401,33 @@ class JourneyTest {
                                 : t.page.url())
                 .as("what the bar said was done")
                 .doesNotContain(lead);
+    }
+
+    /** A job that was handed back is looked at, station by station, and nothing that its pages ask for is refused. */
+    @Test
+    void aClosedJobsPagesAskForNothingThatIsRefused(TestServer.Running server, Browser.Running browser) {
+        List<Long> closed = new ArrayList<>();
+        ApiClient.signedIn(server, "ilka").get("/api/jobs").json().get("jobs").forEach(j -> {
+            if (j.get("closed").asBoolean() && closed.size() < 3) {
+                closed.add(j.get("id").asLong());
+            }
+        });
+        assertThat(closed).isNotEmpty();
+        Technician t = browser.signedIn(server.address(), "ilka");
+        List<String> refused = new ArrayList<>();
+        t.page.onResponse(r -> {
+            if (r.status() >= 400) {
+                refused.add(r.status() + " " + r.url());
+            }
+        });
+        for (long id : closed) {
+            t.page.navigate("/jobs/" + id);
+            for (String station : List.of("Take in", "Read", "Limits", "Plan", "Open", "Fit", "Prove", "Hand back")) {
+                t.go(station);
+                t.page.waitForLoadState(LoadState.NETWORKIDLE);
+            }
+        }
+        assertThat(refused).isEmpty();
+        assertThat(t.complaints).isEmpty();
     }
 }

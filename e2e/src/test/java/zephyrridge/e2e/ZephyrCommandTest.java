@@ -11,8 +11,12 @@ import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermission;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
@@ -171,6 +175,46 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString())
                         .text())
                 .contains("no such file");
+    }
+
+    private void tables(String... statements) throws Exception {
+        String password = Files.readString(zephyr.home.resolve("db/password"));
+        try (Connection sql = DriverManager.getConnection(
+                        "jdbc:mariadb://127.0.0.1:" + zephyr.databasePort + "/zephyr_demo", "zephyr", password);
+                Statement s = sql.createStatement()) {
+            for (String statement : statements) {
+                s.execute(statement);
+            }
+        }
+    }
+
+    /** An older program on newer data says so and changes nothing; a newer one on older data keeps them first. */
+    @Test
+    void dataOfAnotherVersionAreLeftAloneOrKeptFirst() throws Exception {
+        assertThat(zephyr.zephyr("demo").code()).isZero();
+        String list = ilka().get("/api/jobs").body();
+        tables(
+                "INSERT INTO flyway_schema_history VALUES (999, '999', 'of a newer one', 'SQL', 'V999__x.sql', 1, 'x', NOW(), 1, TRUE)");
+        zephyr.kill("Application");
+        Installation.Said refused = zephyr.zephyr("demo");
+        assertThat(refused.code()).isNotZero();
+        assertThat(refused.text()).contains("made by a newer Zephyr Ridge (tables of version 999; this one knows");
+        assertThat(zephyr.zephyr("status").text()).contains("Application: does not run");
+        // As the version before left it.
+        tables(
+                "DELETE FROM flyway_schema_history WHERE version IN ('999', '14')",
+                "DROP TABLE job_word",
+                "DROP INDEX ix_job_list ON job",
+                "DROP INDEX ix_job_number ON job",
+                "CREATE INDEX fk_job_machine ON job (machine_id)",
+                "DROP INDEX ix_job_machine ON job");
+        Installation.Said again = zephyr.zephyr("demo");
+        assertThat(again.code()).as(again.text()).isZero();
+        assertThat(again.text()).contains("go from version 13 to").contains("first all data are kept");
+        try (Stream<Path> kept = Files.list(zephyr.home.resolve("before"))) {
+            assertThat(kept.map(f -> f.getFileName().toString())).anyMatch(f -> f.startsWith("demo-tables-13-to-"));
+        }
+        assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
     }
 
     /** The server is killed while somebody types; when it is started again everything lands, and the database has it. */

@@ -113,8 +113,11 @@ class DatabaseAwayTest {
                 TestServer.Instance instance = server.anotherInstance(
                         "--spring.datasource.url="
                                 + url.replace(":" + port + "/", ":" + between.door.getLocalPort() + "/"),
-                        // What is under way when it begins to hang waits this long; only the test waits less.
-                        "--spring.datasource.hikari.data-source-properties.socketTimeout=2000")) {
+                        // The same in less time: nobody waits here.
+                        "--spring.datasource.hikari.connection-timeout=500",
+                        "--spring.datasource.hikari.validation-timeout=300",
+                        "--spring.datasource.hikari.data-source-properties.connectTimeout=400",
+                        "--spring.datasource.hikari.data-source-properties.socketTimeout=1500")) {
             ApiClient signedIn = ApiClient.signedIn(instance.address(), "ilka");
             ApiClient nobody = new ApiClient(instance.address());
             for (Way way : List.of(Way.SHUT, Way.HANGS)) {

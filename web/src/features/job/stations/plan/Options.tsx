@@ -24,6 +24,14 @@ export function Options({ job, change, readOnly }: Pick<StationProps, 'job' | 'c
       <Text color="quiet">Once something of it is read, layouts worth choosing between stand here.</Text>
     );
   }
+  if (job.closed) {
+    return (
+      <Text color="quiet">
+        This job is handed back; what was worth choosing then is not worked out anew. The layout that it went
+        with stands below.
+      </Text>
+    );
+  }
   if (options.isError) {
     return (
       <Text role="alert" color="stop">

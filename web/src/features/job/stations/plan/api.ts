@@ -39,7 +39,8 @@ export function useOptions(job: JobView) {
       }
       return api.get<OptionsView>(`/api/jobs/${job.id}/options`);
     },
-    enabled: job.found.read,
+    // What was worth choosing when it was handed back is not worked out of what there is now.
+    enabled: job.found.read && !job.closed,
     placeholderData: (previous) => previous,
     staleTime: 60_000,
     refetchInterval: (q) => (q.state.data?.search ? 700 : false),
