@@ -1,7 +1,8 @@
-import { Box, Button, Flex, Input, Text, Textarea } from '@chakra-ui/react';
+import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, type Schemas } from '../../../../api/client';
+import { ChooseFile } from '../../../../parts/ChooseFile';
 import { useFileDrop } from '../../../../parts/drop';
 import { ChoosePicture, isPicture, SeePicture } from '../../../../parts/SeePicture';
 
@@ -119,18 +120,10 @@ export function PasteReadout({
           give(dropped);
         }}
       />
-      <Input
-        type="file"
-        size="sm"
-        mt="1"
-        pt="1"
-        maxW="22rem"
-        aria-label="A file of what the system says"
-        key={file ? 'chosen' : 'none'}
-        hidden={file !== undefined}
-        onChange={(e) => e.target.files?.[0] && give(e.target.files[0])}
-      />
       <Flex gap="2" mt="1">
+        <ChooseFile what="A file of what the system says" onChosen={([chosen]) => give(chosen)}>
+          From a file
+        </ChooseFile>
         <ChoosePicture onChosen={setPicture}>From a photo or screenshot</ChoosePicture>
       </Flex>
       {picture && (
