@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record1;
 import org.jooq.Records;
@@ -67,20 +68,19 @@ class JobStore {
 
     /** Numbers of the jobs that were handed back, below this one, the highest first. */
     List<Long> closedBefore(long before, int most) {
-        return sql.select(JOB.ID)
-                .from(JOB)
-                .where(JOB.STATUS.eq("CLOSED"))
-                .and(JOB.ID.lt(before))
-                .orderBy(JOB.ID.desc())
-                .limit(most)
-                .fetch(JOB.ID);
+        return byNumber(JOB.STATUS.eq("CLOSED"), before, most);
     }
 
     /** Numbers of all jobs below this one, the highest first. */
     List<Long> before(long before, int most) {
+        return byNumber(DSL.noCondition(), before, most);
+    }
+
+    private List<Long> byNumber(Condition which, long before, int most) {
         return sql.select(JOB.ID)
                 .from(JOB)
-                .where(JOB.ID.lt(before))
+                .where(which)
+                .and(JOB.ID.lt(before))
                 .orderBy(JOB.ID.desc())
                 .limit(most)
                 .fetch(JOB.ID);
