@@ -2,6 +2,7 @@ package zephyrridge.server.web;
 
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.Map;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -15,6 +16,12 @@ import org.springframework.web.bind.annotation.RestController;
 class BareErrorController implements ErrorController {
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
+        if (request.getAttribute(RequestDispatcher.ERROR_EXCEPTION) instanceof Throwable e && DatabaseAway.isAway(e)) {
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                    .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                    .body(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of())
+                            .getBody());
+        }
         Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
         HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null
                 ? HttpStatus.valueOf(i)

@@ -14,6 +14,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.TransientDataAccessResourceException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
@@ -47,13 +48,21 @@ class DatabaseAway extends OncePerRequestFilter {
         }
     }
 
-    /** Connections end with states of class 08 (SQL:2016); a transaction that cannot be begun or ended has no connection any more either. */
-    private static boolean isAway(Throwable e) {
+    /**
+     * Connections end with states of class 08 (SQL:2016); a transaction that cannot be begun or ended has no connection any more either,
+     * and the driver tells what is asked of a closed one as bad SQL.
+     */
+    static boolean isAway(Throwable e) {
         return Stream.iterate(e, x -> x != null, Throwable::getCause)
                 .anyMatch(x -> x instanceof DataAccessResourceFailureException
+                        || x instanceof TransientDataAccessResourceException
                         || x instanceof TransactionException
                         || x instanceof SQLTransientConnectionException
-                        || x instanceof SQLException s
-                                && String.valueOf(s.getSQLState()).startsWith("08"));
+                        || x instanceof SQLException s && isOfConnection(s));
+    }
+
+    private static boolean isOfConnection(SQLException e) {
+        return String.valueOf(e.getSQLState()).startsWith("08")
+                || String.valueOf(e.getMessage()).contains("closed connection");
     }
 }

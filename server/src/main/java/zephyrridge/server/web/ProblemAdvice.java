@@ -13,7 +13,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.MessageSourceResolvable;
 import org.springframework.dao.ConcurrencyFailureException;
-import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -21,7 +20,6 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.web.firewall.RequestRejectedException;
-import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -209,8 +207,7 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     }
 
     /** The database does not answer. Whoever waits is told so, and pages keep the change and send it again. */
-    @ExceptionHandler({DataAccessResourceFailureException.class, TransactionException.class})
-    ResponseEntity<ProblemDetail> away(Exception e) {
+    private static ResponseEntity<ProblemDetail> away(Exception e) {
         LOG.error("the database does not answer", e);
         return answer(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of()));
     }
@@ -221,6 +218,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler(Exception.class)
     ResponseEntity<ProblemDetail> unexpected(Exception e, HttpServletRequest request) {
+        if (DatabaseAway.isAway(e)) {
+            return away(e);
+        }
         LOG.error("unexpected at {} {}", request.getMethod(), request.getRequestURI(), e);
         return ResponseEntity.internalServerError()
                 .body(Problem.of(HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED", Map.of())
