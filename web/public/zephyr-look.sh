@@ -112,10 +112,12 @@ for block in "$root"/sys/block/*; do
     drives="$drives${drives:+, }{\"bytes\": $((sectors * 512))${free:+, \"freeBytes\": $free}}"
     for part in "$block" "$block"/"$disk"*; do
         [ -e "$part/size" ] || continue
-        start=$(head -c 16 "$root/dev/${part##*/}" 2>/dev/null | hex)
+        start=$(head -c 4100 "$root/dev/${part##*/}" 2>/dev/null | hex)
         case $start in
         # LUKS, and what Windows puts before an encrypted volume.
         4c554b53babe* | ??????2d4656452d46532d*) encrypted=true ;;
+        # Part of a volume group or an array: what lies in it is not seen from here.
+        *4c4142454c4f4e45* | *fc4e2ba9) unseen=1 ;;
         '') unseen=1 ;;
         esac
     done
@@ -131,7 +133,7 @@ if [ "$encrypted" = true ]; then
 elif [ -n "$drives" ] && [ "$unseen" = 0 ]; then
     fact driveEncrypted false
 else
-    missed "whether a drive is encrypted: not every partition can be read, as root it can"
+    missed "whether a drive is encrypted: not all of it can be seen into, as root more can"
 fi
 
 for battery in "$root"/sys/class/power_supply/*; do

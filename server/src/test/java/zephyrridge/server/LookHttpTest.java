@@ -190,6 +190,25 @@ class LookHttpTest {
         assertThat(glance.get("more").toString()).contains("120 GB of it free");
     }
 
+    /** What lies in a volume group or an array may be encrypted: nothing is said of it. */
+    @Test
+    void whatIsNotSeenIntoIsNotCalledPlain(TestServer.Running server, @TempDir Path root) throws Exception {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        byte[] group = new byte[8192];
+        System.arraycopy("LABELONE".getBytes(StandardCharsets.US_ASCII), 0, group, 512, 8);
+        byte[] array = new byte[8192];
+        System.arraycopy(HexFormat.of().parseHex("fc4e2ba9"), 0, array, 4096, 4);
+        for (byte[] partition : List.of(group, array)) {
+            drawnAround(root, partition);
+            said(root, "proc/meminfo", "MemTotal:       16000000 kB\n");
+            long job = ReadingSteps.takeIn(client, "quarrow-fell-13");
+            JsonNode handed =
+                    ReadingSteps.upload(client, job, "look.json", look(root)).json();
+            assertThat(handed.get("answers").has("encryption")).isFalse();
+            assertThat(handed.get("unread").toString()).contains("whether a drive is encrypted");
+        }
+    }
+
     /** Of an encrypted drive the key is asked for; "as usual" does not say that it is plain. */
     @Test
     void anEncryptedDriveAsksForItsKey(TestServer.Running server, @TempDir Path root) throws Exception {
