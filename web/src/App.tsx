@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Fragment, lazy, type ReactNode, Suspense } from 'react';
-import { Navigate, Route, Routes, useNavigate, useParams } from 'react-router';
+import { Navigate, Route, Routes, useLocation, useNavigate, useParams } from 'react-router';
 import { Find } from './features/find';
-import { SetUp, SignIn, useSession, useSignOut } from './features/session';
+import { Broken, Nothing } from './features/keep';
+import { OwnAccount, SetUp, SignIn, useSession, useSignOut } from './features/session';
 import { TimerBar } from './features/timers';
 import { Bar, type Place } from './parts/Bar';
 import { AtHand } from './parts/Hand';
@@ -20,6 +21,8 @@ const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default
 const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
 const HousePage = lazy(() => import('./features/house').then((m) => ({ default: m.HousePage })));
 const AccountsPage = lazy(() => import('./features/accounts').then((m) => ({ default: m.AccountsPage })));
+const UpkeepPage = lazy(() => import('./features/keep/UpkeepPage').then((m) => ({ default: m.UpkeepPage })));
+const AboutPage = lazy(() => import('./features/keep/AboutPage').then((m) => ({ default: m.AboutPage })));
 
 const PLACES: Place[] = [
   { to: '/jobs', name: 'Bench' },
@@ -28,6 +31,17 @@ const PLACES: Place[] = [
   { to: '/drawer', name: 'Drawer' },
   { to: '/suppliers', name: 'Suppliers' },
   { to: '/house', name: 'House rules' },
+];
+
+const OF_THE_LEAD: Place[] = [
+  { to: '/accounts', name: 'Accounts' },
+  { to: '/upkeep', name: 'Upkeep' },
+];
+
+/** What stands in the person's menu only. */
+const ONES_OWN: Place[] = [
+  { to: '/account', name: 'My password' },
+  { to: '/about', name: 'About Zephyr Ridge' },
 ];
 
 /** A page belongs to its job, or its record: another one is a new page, and nothing that was typed for one goes over to it. */
@@ -40,6 +54,7 @@ export function App() {
   const session = useSession();
   const signOut = useSignOut();
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   if (session.isPending) {
     return <Text p="6">One moment …</Text>;
   }
@@ -53,79 +68,88 @@ export function App() {
     );
   }
   const account = session.data.account;
-  const places = account?.role === 'LEAD' ? [...PLACES, { to: '/accounts', name: 'Accounts' }] : PLACES;
+  const places = account?.role === 'LEAD' ? [...PLACES, ...OF_THE_LEAD] : PLACES;
   return (
     <Flex direction="column" minH="100vh">
       <Bar
         person={account?.name}
         places={places}
+        own={ONES_OWN}
         onSignOut={() => signOut.mutate(undefined, { onSuccess: () => navigate('/') })}
       >
         {account && <TimerBar writes={account.role !== 'DESK'} />}
         {account && <Find />}
         {account ? (
-          <Suspense fallback={<Text p="6">One moment …</Text>}>
-            <Routes>
-              <Route path="/jobs" element={<BenchPage account={account} />} />
-              <Route
-                path="/jobs/:id"
-                element={
-                  <Own>
-                    <JobPage account={account} />
-                  </Own>
-                }
-              />
-              <Route
-                path="/jobs/:id/slip"
-                element={
-                  <Own>
-                    <SlipPage account={account} />
-                  </Own>
-                }
-              />
-              <Route
-                path="/jobs/:id/bench"
-                element={
-                  <Own>
-                    <BenchMode account={account} />
-                  </Own>
-                }
-              />
-              <Route
-                path="/jobs/:id/:station"
-                element={
-                  <Own>
-                    <JobPage account={account} />
-                  </Own>
-                }
-              />
-              <Route path="/desk" element={<FieldDeskPage account={account} />} />
-              <Route path="/machines" element={<MachinesPage account={account} />} />
-              {account.role !== 'DESK' && (
+          <Broken key={pathname}>
+            <Suspense fallback={<Text p="6">One moment …</Text>}>
+              <Routes>
+                <Route path="/jobs" element={<BenchPage account={account} />} />
                 <Route
-                  path="/machines/:id/edit"
+                  path="/jobs/:id"
                   element={
                     <Own>
-                      <RecordEditor />
+                      <JobPage account={account} />
                     </Own>
                   }
                 />
-              )}
-              <Route
-                path="/machines/:id"
-                element={
-                  <Own>
-                    <MachinePage account={account} />
-                  </Own>
-                }
-              />
-              <Route path="/drawer" element={<DrawerPage account={account} />} />
-              <Route path="/suppliers" element={<SuppliersPage account={account} />} />
-              <Route path="/house" element={<HousePage account={account} />} />
-              {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
-              <Route path="*" element={<Navigate to="/jobs" replace />} />
-            </Routes>
-          </Suspense>
+                <Route
+                  path="/jobs/:id/slip"
+                  element={
+                    <Own>
+                      <SlipPage account={account} />
+                    </Own>
+                  }
+                />
+                <Route
+                  path="/jobs/:id/bench"
+                  element={
+                    <Own>
+                      <BenchMode account={account} />
+                    </Own>
+                  }
+                />
+                <Route
+                  path="/jobs/:id/:station"
+                  element={
+                    <Own>
+                      <JobPage account={account} />
+                    </Own>
+                  }
+                />
+                <Route path="/desk" element={<FieldDeskPage account={account} />} />
+                <Route path="/machines" element={<MachinesPage account={account} />} />
+                {account.role !== 'DESK' && (
+                  <Route
+                    path="/machines/:id/edit"
+                    element={
+                      <Own>
+                        <RecordEditor />
+                      </Own>
+                    }
+                  />
+                )}
+                <Route
+                  path="/machines/:id"
+                  element={
+                    <Own>
+                      <MachinePage account={account} />
+                    </Own>
+                  }
+                />
+                <Route path="/drawer" element={<DrawerPage account={account} />} />
+                <Route path="/suppliers" element={<SuppliersPage account={account} />} />
+                <Route path="/house" element={<HousePage account={account} />} />
+                {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
+                {account.role === 'LEAD' && <Route path="/upkeep" element={<UpkeepPage />} />}
+                <Route path="/account" element={<OwnAccount account={account} />} />
+                <Route path="/about" element={<AboutPage version={session.data.version} />} />
+                <Route path="/" element={<Navigate to="/jobs" replace />} />
+                <Route path="/sign-in" element={<Navigate to="/jobs" replace />} />
+                <Route path="/index.html" element={<Navigate to="/jobs" replace />} />
+                <Route path="*" element={<Nothing />} />
+              </Routes>
+            </Suspense>
+          </Broken>
         ) : session.data.setUp ? (
           <SetUp />
         ) : (

@@ -19,11 +19,13 @@ export function InBar({ children }: { children: ReactNode }) {
 export function Bar({
   person,
   places,
+  own,
   onSignOut,
   children,
 }: {
   person?: string;
   places: Place[];
+  own: Place[];
   onSignOut: () => void;
   children: ReactNode;
 }) {
@@ -84,7 +86,7 @@ export function Bar({
             </Button>
           </>
         )}
-        <PersonMenu person={person} places={places} onSignOut={onSignOut} />
+        <PersonMenu person={person} places={[...places, ...own]} onSignOut={onSignOut} />
       </Flex>
       {children}
     </Slot.Provider>

@@ -25,6 +25,8 @@ export function AccountsPage() {
     mutationFn: ({ login, ...body }: Schemas['AccountChange'] & { login: string }) =>
       api.post<Account[]>(`/api/accounts/${login}`, body),
     ...keep,
+    // Somebody else was quicker: what is shown is what stands now.
+    onError: () => queries.invalidateQueries({ queryKey: ['accounts'] }),
   });
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="64rem" mx="auto" width="full">
@@ -44,7 +46,14 @@ export function AccountsPage() {
             account={a}
             busy={change.isPending}
             onChange={(body) =>
-              change.mutate({ login: a.login, name: a.name, role: a.role, active: a.active, ...body })
+              change.mutate({
+                login: a.login,
+                expectedVersion: a.version,
+                name: a.name,
+                role: a.role,
+                active: a.active,
+                ...body,
+              })
             }
           />
         ))}

@@ -93,12 +93,12 @@ public final class ApiClient {
         return send("GET", path, "application/json", (String) null, true);
     }
 
-    /** What a page does that has an answer already. */
-    public Answer getIfNoneMatch(String path, String tag) {
+    /** With one header more, and of whatever kind the answer is. */
+    public Answer getWith(String path, String header, String value) {
         try {
             var answer = http.send(
                     HttpRequest.newBuilder(URI.create(address + path))
-                            .header("If-None-Match", tag)
+                            .header(header, value)
                             .build(),
                     HttpResponse.BodyHandlers.ofString());
             return new Answer(answer.statusCode(), answer.body(), answer.headers());

@@ -125,6 +125,11 @@ class DatabaseAwayTest {
                 away(way, signedIn.get("/api/jobs"));
                 away(way, signedIn.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "x", "wish", "")));
                 away(way, nobody.signIn("ilka", "lichen-on-the-wall"));
+                // The program lives, and says that all is not well: with a session too, which is not looked for.
+                assertThat(signedIn.get("/actuator/health/liveness").status()).isEqualTo(200);
+                ApiClient.Answer health = signedIn.get("/actuator/health");
+                assertThat(health.status()).isEqualTo(503);
+                assertThat(health.json().get("status").asString()).isEqualTo("DOWN");
                 between.is(Way.OPEN);
                 goesOn(signedIn);
             }

@@ -42,11 +42,27 @@ class SecurityHttpTest {
         assertThat(new ApiClient(server.address()).get(path).status()).isEqualTo(401);
     }
 
-    /** Whether it is well may be asked by anybody; nothing else of the kind is answered. */
+    /** Whether it is well may be asked by anybody; figures of it by the lead, and on this machine where nobody is between. */
     @Test
     void healthAndNothingElse(TestServer.Running server) {
         ApiClient client = new ApiClient(server.address());
-        assertThat(client.get("/actuator/health").body()).isEqualTo("{\"status\":\"UP\"}");
+        assertThat(client.get("/actuator/health").json().get("status").asString())
+                .isEqualTo("UP");
+        assertThat(client.get("/actuator/health/liveness").body()).isEqualTo("{\"status\":\"UP\"}");
+        assertThat(client.getWith("/actuator/prometheus", "Accept", "text/plain")
+                        .body())
+                .contains("http_server_requests_seconds_count", "jvm_memory_used_bytes", "hikaricp_connections");
+        assertThat(client.getWith("/actuator/prometheus", "X-Forwarded-For", "192.0.2.7")
+                        .status())
+                .isEqualTo(401);
+        assertThat(ApiClient.signedIn(server, "ilka")
+                        .getWith("/actuator/prometheus", "X-Forwarded-For", "192.0.2.7")
+                        .status())
+                .isEqualTo(403);
+        assertThat(ApiClient.signedIn(server, "wren")
+                        .getWith("/actuator/prometheus", "X-Forwarded-For", "192.0.2.7")
+                        .status())
+                .isEqualTo(200);
         assertThat(client.get("/actuator").status()).isEqualTo(401);
         assertThat(client.get("/actuator/env").status()).isEqualTo(401);
         assertThat(ApiClient.signedIn(server, "wren").get("/actuator/env").status())
@@ -162,6 +178,39 @@ class SecurityHttpTest {
                 .isNotEqualTo(policy);
         assertThat(one.headers().firstValue("Cache-Control").orElseThrow()).contains("no-store");
         assertThat(one.headers().firstValue("X-Content-Type-Options")).contains("nosniff");
+        assertThat(one.headers().firstValue("Cross-Origin-Opener-Policy")).contains("same-origin");
+        assertThat(one.headers().firstValue("Permissions-Policy").orElseThrow())
+                .contains("camera=()", "geolocation=()");
+        // Kept for good is only what carries a hash of its content in its name.
+        assertThat(client.get("/favicon.svg")
+                        .headers()
+                        .firstValue("Cache-Control")
+                        .orElse(""))
+                .contains("no-cache");
+    }
+
+    /** An address typed by hand that there is not is a page of ours; data that there are not, and a missing question, are problems. */
+    @Test
+    void whatThereIsNotIsSaidInTheKindThatWasAskedFor(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        ApiClient.Answer byHand = client.getWith("/jbos/7", "Accept", "text/html,application/xhtml+xml,*/*;q=0.8");
+        assertThat(byHand.status()).isEqualTo(404);
+        assertThat(byHand.headers().firstValue("Content-Type").orElseThrow()).startsWith("text/html");
+        assertThat(byHand.headers().firstValue("Content-Security-Policy").orElseThrow())
+                .contains("nonce-");
+        for (String path : new String[] {"/jbos/7", "/api/jbos/7"}) {
+            ApiClient.Answer data = client.get(path);
+            assertThat(data.status()).isEqualTo(404);
+            assertThat(data.json().get("code").asString()).isEqualTo("NOT_FOUND");
+        }
+        ApiClient.Answer wrong = client.get("/api/jobs/closed?before=yesterday");
+        assertThat(wrong.status()).as(wrong.body()).isEqualTo(422);
+        assertThat(wrong.json().get("detail").asString()).contains("before");
+        // Nobody signed in, somebody who may not: the same form.
+        ApiClient.Answer nobody = new ApiClient(server.address()).get("/api/jobs");
+        assertThat(nobody.json().get("code").asString()).isEqualTo("UNAUTHORIZED");
+        assertThat(nobody.json().get("title").asString()).isEqualTo("Unauthorized");
+        assertThat(nobody.headers().firstValue("Content-Type").orElseThrow()).startsWith("application/problem+json");
     }
 
     @Test
@@ -189,7 +238,7 @@ class SecurityHttpTest {
                     .isEqualTo(429);
         }
         assertThat(ApiClient.signedIn(server, "bram").get("/api/jobs").status()).isEqualTo(200);
-        server.bean(DSLContext.class).deleteFrom(Tables.SIGN_IN_FAILURE).execute();
+        server.bean(DSLContext.class).deleteFrom(Tables.SIGN_IN_TRY).execute();
         assertThat(ApiClient.signedIn(server, "desk").get("/api/jobs").status()).isEqualTo(200);
     }
 
@@ -240,7 +289,9 @@ class SecurityHttpTest {
         assertThat(fern.signIn("fern", "long-enough-word").status()).isEqualTo(204);
         assertThat(fern.get("/api/jobs").status()).isEqualTo(200);
         // Shut: signed out at once, and not let in again.
-        assertThat(lead.post("/api/accounts/fern", Map.of("name", "Fern", "role", "TECHNICIAN", "active", false))
+        assertThat(lead.post(
+                                "/api/accounts/fern",
+                                Map.of("expectedVersion", 1, "name", "Fern", "role", "TECHNICIAN", "active", false))
                         .status())
                 .isEqualTo(200);
         assertThat(fern.get("/api/jobs").status()).isEqualTo(401);
@@ -248,6 +299,8 @@ class SecurityHttpTest {
         assertThat(lead.post(
                                 "/api/accounts/fern",
                                 Map.of(
+                                        "expectedVersion",
+                                        2,
                                         "name",
                                         "Fern",
                                         "role",
@@ -259,12 +312,16 @@ class SecurityHttpTest {
                         .status())
                 .isEqualTo(200);
         assertThat(fern.signIn("fern", "another-long-word").status()).isEqualTo(204);
-        assertThat(lead.post("/api/accounts/wren", Map.of("name", "Wren", "role", "DESK", "active", true))
+        assertThat(lead.post(
+                                "/api/accounts/wren",
+                                Map.of("expectedVersion", 1, "name", "Wren", "role", "DESK", "active", true))
                         .json()
                         .get("code")
                         .asString())
                 .isEqualTo("LAST_LEAD");
-        assertThat(lead.post("/api/accounts/none", Map.of("name", "X", "role", "DESK", "active", true))
+        assertThat(lead.post(
+                                "/api/accounts/none",
+                                Map.of("expectedVersion", 1, "name", "X", "role", "DESK", "active", true))
                         .status())
                 .isEqualTo(404);
     }

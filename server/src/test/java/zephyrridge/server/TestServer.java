@@ -48,6 +48,8 @@ public final class TestServer implements ParameterResolver {
                     "--server.port=0",
                     "--zephyr.demo=true",
                     "--zephyr.clock=2031-05-14T09:30:00Z",
+                    // All tests come from one place, and some of them guess.
+                    "--zephyr.free-tries-of-a-place=100000",
                     "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
                     "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))
                 };

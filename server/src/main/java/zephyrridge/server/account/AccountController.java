@@ -5,6 +5,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -13,6 +14,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,20 +31,45 @@ class AccountController {
             @NotNull Role role,
             @NotNull @Size(min = 12, max = 72, message = "must have 12 to 72 characters") String password) {}
 
-    /** @param password a new one, or empty to keep it */
+    /**
+     * @param expectedVersion of the account that was looked at
+     * @param password a new one, or empty to keep it
+     */
     record AccountChange(
+            @NotNull Long expectedVersion,
             @NotBlank @Size(max = 100) String name,
             @NotNull Role role,
             boolean active,
             Optional<@Size(min = 12, max = 72, message = "must have 12 to 72 characters") String> password) {}
 
     /** @param seen when somebody signed in with it did something last; empty where nobody is */
-    record AccountView(String login, String name, Role role, boolean active, Optional<Instant> seen) {}
+    record AccountView(String login, String name, Role role, boolean active, long version, Optional<Instant> seen) {}
 
+    /** @param next to ask for further ones with; empty when there are none */
+    record AccessPage(List<AccessLog.Entry> entries, Optional<Long> next) {}
+
+    private static final int PAGE = 100;
     private final Accounts accounts;
+    private final AccessLog log;
 
-    AccountController(Accounts accounts) {
+    AccountController(Accounts accounts, AccessLog log) {
         this.accounts = accounts;
+        this.log = log;
+    }
+
+    /**
+     * Who came in, who did not, and what became of accounts; a hundred at a time, the latest first.
+     *
+     * @param before those before this one
+     */
+    @GetMapping("/api/accounts/access")
+    AccessPage access(@RequestParam Optional<Long> before) {
+        List<AccessLog.Entry> entries = log.before(before.orElse(Long.MAX_VALUE), PAGE);
+        return new AccessPage(
+                entries,
+                entries.size() < PAGE
+                        ? Optional.empty()
+                        : Optional.of(entries.get(PAGE - 1).id()));
     }
 
     @GetMapping("/api/accounts")
@@ -53,20 +80,26 @@ class AccountController {
                         l.account().name(),
                         l.account().role(),
                         l.account().active(),
+                        l.version(),
                         l.seen()))
                 .toList();
     }
 
     @PostMapping("/api/accounts")
     @ResponseStatus(HttpStatus.CREATED)
-    List<AccountView> add(@Valid @RequestBody NewAccount body) {
-        accounts.add(new Accounts.Account(body.login(), body.name(), body.role(), true), body.password());
+    List<AccountView> add(@Valid @RequestBody NewAccount body, Principal who) {
+        accounts.add(
+                new Accounts.Account(body.login(), body.name(), body.role(), true), body.password(), who.getName());
         return all();
     }
 
     @PostMapping("/api/accounts/{login}")
-    List<AccountView> change(@PathVariable String login, @Valid @RequestBody AccountChange body) {
-        accounts.change(new Accounts.Account(login, body.name(), body.role(), body.active()), body.password());
+    List<AccountView> change(@PathVariable String login, @Valid @RequestBody AccountChange body, Principal who) {
+        accounts.change(
+                new Accounts.Account(login, body.name(), body.role(), body.active()),
+                body.expectedVersion(),
+                body.password(),
+                who.getName());
         return all();
     }
 }

@@ -12,10 +12,15 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class AccountStore {
-    record Row(String login, String displayName, String role, String passwordHash, boolean active) {}
+    record Row(String login, String displayName, String role, String passwordHash, boolean active, long version) {}
 
     private static final SelectField<Row> ROW = DSL.row(
-                    ACCOUNT.LOGIN, ACCOUNT.DISPLAY_NAME, ACCOUNT.ROLE, ACCOUNT.PASSWORD_HASH, ACCOUNT.ACTIVE)
+                    ACCOUNT.LOGIN,
+                    ACCOUNT.DISPLAY_NAME,
+                    ACCOUNT.ROLE,
+                    ACCOUNT.PASSWORD_HASH,
+                    ACCOUNT.ACTIVE,
+                    ACCOUNT.VERSION)
             .mapping(Row::new);
     private final DSLContext sql;
 
@@ -47,6 +52,7 @@ class AccountStore {
                 .set(ACCOUNT.ROLE, row.role)
                 .set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
                 .set(ACCOUNT.ACTIVE, row.active)
+                .set(ACCOUNT.VERSION, row.version)
                 .execute();
     }
 
@@ -56,6 +62,7 @@ class AccountStore {
                 .set(ACCOUNT.ROLE, row.role)
                 .set(ACCOUNT.PASSWORD_HASH, row.passwordHash)
                 .set(ACCOUNT.ACTIVE, row.active)
+                .set(ACCOUNT.VERSION, ACCOUNT.VERSION.plus(1))
                 .where(ACCOUNT.LOGIN.eq(row.login))
                 .execute();
     }

@@ -25,17 +25,26 @@ public class Accounts implements UserDetailsService {
     public record Account(String login, String name, Role role, boolean active) {}
 
     /** @param seen when somebody signed in with it did something last; empty where nobody is */
-    record Listed(Account account, Optional<Instant> seen) {}
+    record Listed(Account account, long version, Optional<Instant> seen) {}
 
     private static final int MOST_PASSWORD_BYTES = 72;
     private final AccountStore store;
     private final PasswordEncoder passwords;
     private final FindByIndexNameSessionRepository<?> sessions;
+    private final Devices devices;
+    private final AccessLog log;
 
-    Accounts(AccountStore store, PasswordEncoder passwords, FindByIndexNameSessionRepository<?> sessions) {
+    Accounts(
+            AccountStore store,
+            PasswordEncoder passwords,
+            FindByIndexNameSessionRepository<?> sessions,
+            Devices devices,
+            AccessLog log) {
         this.store = store;
         this.passwords = passwords;
         this.sessions = sessions;
+        this.devices = devices;
+        this.log = log;
     }
 
     /** The person's name; the login itself where there is no such account any more. */
@@ -61,6 +70,7 @@ public class Accounts implements UserDetailsService {
         return store.all().stream()
                 .map(r -> new Listed(
                         account(r),
+                        r.version(),
                         sessions.findByPrincipalName(r.login()).values().stream()
                                 .filter(s -> !s.isExpired())
                                 .map(Session::getLastAccessedTime)
@@ -68,14 +78,19 @@ public class Accounts implements UserDetailsService {
                 .toList();
     }
 
-    /** @throws Problem LOGIN_TAKEN when there is such a login already */
+    /**
+     * @param by login of who makes it
+     * @throws Problem LOGIN_TAKEN when there is such a login already
+     */
     @Transactional
-    public void add(Account account, String password) {
+    public void add(Account account, String password, String by) {
         if (store.find(account.login()).isPresent()) {
             throw Problem.of(HttpStatus.CONFLICT, "LOGIN_TAKEN", Map.of("field", "login"), "login", account.login());
         }
         store.insert(new AccountStore.Row(
-                account.login(), account.name(), account.role().name(), encoded(password), account.active()));
+                account.login(), account.name(), account.role().name(), encoded(password), account.active(), 1));
+        log.note(
+                AccessLog.Kind.ACCOUNT_MADE, account.login(), by, account.role().name());
     }
 
     boolean none() {
@@ -88,17 +103,31 @@ public class Accounts implements UserDetailsService {
         if (!store.lockAll().isEmpty()) {
             throw Problem.of(HttpStatus.CONFLICT, "SET_UP_DONE", Map.of());
         }
-        add(account, password);
+        add(account, password, account.login());
     }
 
-    /** Changes an account; who loses a role, the password or the account is signed out everywhere. */
+    /**
+     * Changes an account; who loses a role, the password or the account is signed out everywhere.
+     *
+     * @param expected the version that was looked at
+     * @param by login of who changes it
+     * @throws Problem CHANGED_MEANWHILE when there is a newer one
+     */
     @Transactional
-    public void change(Account next, Optional<String> password) {
+    public void change(Account next, long expected, Optional<String> password, String by) {
         List<AccountStore.Row> all = store.lockAll();
         AccountStore.Row now = all.stream()
                 .filter(r -> r.login().equals(next.login()))
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("account", next.login()));
+        if (now.version() != expected) {
+            throw Problem.of(
+                    HttpStatus.CONFLICT,
+                    "CHANGED_MEANWHILE.account",
+                    Map.of("version", now.version()),
+                    "name",
+                    now.displayName());
+        }
         boolean anotherLead = all.stream()
                 .anyMatch(r -> !r.login().equals(next.login())
                         && r.active()
@@ -106,17 +135,47 @@ public class Accounts implements UserDetailsService {
         if (!anotherLead && (next.role() != Role.LEAD || !next.active())) {
             throw Problem.of(HttpStatus.UNPROCESSABLE_CONTENT, "LAST_LEAD", Map.of("field", "role"));
         }
+        boolean anotherRole = !now.role().equals(next.role().name());
         store.update(new AccountStore.Row(
-                next.login(),
+                now.login(),
                 next.name(),
                 next.role().name(),
                 password.map(this::encoded).orElse(now.passwordHash()),
-                next.active()));
-        if (password.isPresent()
-                || !next.active()
-                || !now.role().equals(next.role().name())) {
-            sessions.findByPrincipalName(next.login()).keySet().forEach(sessions::deleteById);
+                next.active(),
+                expected));
+        if (anotherRole) {
+            log.note(AccessLog.Kind.ROLE_CHANGED, now.login(), by, next.role().name());
         }
+        if (now.active() != next.active()) {
+            log.note(next.active() ? AccessLog.Kind.ACCOUNT_OPENED : AccessLog.Kind.ACCOUNT_SHUT, now.login(), by, "");
+        }
+        if (password.isPresent()) {
+            log.note(AccessLog.Kind.PASSWORD_CHANGED, now.login(), by, "");
+            devices.forget(now.login());
+        }
+        if (password.isPresent() || !next.active() || anotherRole) {
+            sessions.findByPrincipalName(now.login()).keySet().forEach(sessions::deleteById);
+        }
+    }
+
+    /**
+     * A new password by its owner; wherever else they are signed in, they are signed out.
+     *
+     * @param session the one that stays
+     */
+    @Transactional
+    public void changeOwnPassword(String login, String password, String session) {
+        AccountStore.Row now = store.lockAll().stream()
+                .filter(r -> r.login().equals(login))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("account", login));
+        store.update(new AccountStore.Row(
+                login, now.displayName(), now.role(), encoded(password), now.active(), now.version()));
+        log.note(AccessLog.Kind.PASSWORD_CHANGED, login, login, "");
+        devices.forget(login);
+        sessions.findByPrincipalName(login).keySet().stream()
+                .filter(s -> !s.equals(session))
+                .forEach(sessions::deleteById);
     }
 
     /** The hash takes 72 bytes; what came after them would not count, so it is refused and not cut off. */

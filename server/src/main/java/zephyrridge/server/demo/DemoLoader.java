@@ -106,7 +106,7 @@ class DemoLoader implements SmartLifecycle {
             return;
         }
         for (DemoAccounts.Hint a : DemoAccounts.ALL) {
-            accounts.add(new Accounts.Account(a.login(), a.name(), a.role(), true), a.password());
+            accounts.add(new Accounts.Account(a.login(), a.name(), a.role(), true), a.password(), "");
         }
         for (Resource file : new PathMatchingResourcePatternResolver().getResources("classpath:demo/machines/*.json")) {
             machines.add(

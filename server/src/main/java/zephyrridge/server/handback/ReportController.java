@@ -128,6 +128,6 @@ class ReportController {
     }
 
     private static String plain(String cell) {
-        return cell.matches("(?s)[=+\\-@\\t].*") ? "'" + cell : cell;
+        return cell.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + cell : cell;
     }
 }

@@ -14,6 +14,12 @@ import org.springframework.web.bind.annotation.RestController;
 /** What is refused before it reaches a controller is answered like everything else. */
 @RestController
 class BareErrorController implements ErrorController {
+    private final RequestIds requests;
+
+    BareErrorController(RequestIds requests) {
+        this.requests = requests;
+    }
+
     @RequestMapping("/error")
     ResponseEntity<ProblemDetail> error(HttpServletRequest request) {
         if (request.getAttribute(RequestDispatcher.ERROR_EXCEPTION) instanceof Throwable e && DatabaseAway.isAway(e)) {
@@ -26,7 +32,9 @@ class BareErrorController implements ErrorController {
         HttpStatus status = code instanceof Integer i && HttpStatus.resolve(i) != null
                 ? HttpStatus.valueOf(i)
                 : HttpStatus.NOT_FOUND;
-        Problem problem = Problem.bare(status);
+        Problem problem = status == HttpStatus.INTERNAL_SERVER_ERROR
+                ? Problem.unexpected(requests.failed(request))
+                : Problem.bare(status);
         return ResponseEntity.status(status)
                 .contentType(MediaType.APPLICATION_PROBLEM_JSON)
                 .body(problem.getBody());

@@ -2,7 +2,9 @@ package zephyrridge.server.web;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
+import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.sql.SQLException;
@@ -30,12 +32,13 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class DatabaseAway extends OncePerRequestFilter {
     private static final Logger LOG = LoggerFactory.getLogger(DatabaseAway.class);
     private static final String SECONDS = "3";
+    private static final String HEALTH = "/actuator/health";
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         try {
-            chain.doFilter(request, response);
+            chain.doFilter(request.getRequestURI().startsWith(HEALTH) ? withoutSession(request) : request, response);
         } catch (RuntimeException | ServletException e) {
             if (!isAway(e) || response.isCommitted()) {
                 throw e;
@@ -46,6 +49,16 @@ class DatabaseAway extends OncePerRequestFilter {
             Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of())
                     .answer(response);
         }
+    }
+
+    /** Whether it is well is answered to anybody, and without the session of whoever asks: it is in the database, which may be what is not well. */
+    private static HttpServletRequest withoutSession(HttpServletRequest request) {
+        return new HttpServletRequestWrapper(request) {
+            @Override
+            public Cookie[] getCookies() {
+                return new Cookie[0];
+            }
+        };
     }
 
     /**

@@ -7,6 +7,7 @@ import java.security.SecureRandom;
 import java.util.Base64;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
@@ -38,11 +39,19 @@ class PageController {
         "/machines/**",
         "/desk",
         "/accounts",
+        "/account",
+        "/upkeep",
+        "/about",
         "/drawer",
         "/suppliers",
         "/house"
     })
     ResponseEntity<String> page(HttpServletResponse response) {
+        return page(HttpStatus.OK, response);
+    }
+
+    /** The page, which knows itself what it has to show at an address. */
+    ResponseEntity<String> page(HttpStatus status, HttpServletResponse response) {
         byte[] bytes = new byte[18];
         RANDOM.nextBytes(bytes);
         String nonce = Base64.getUrlEncoder().encodeToString(bytes);
@@ -51,7 +60,7 @@ class PageController {
                 "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-" + nonce
                         + "'; img-src 'self' data: blob:; "
                         + "font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'");
-        return ResponseEntity.ok()
+        return ResponseEntity.status(status)
                 .contentType(new MediaType("text", "html", StandardCharsets.UTF_8))
                 .cacheControl(CacheControl.noStore())
                 .body(page.replace("__NONCE__", nonce));

@@ -50,10 +50,16 @@ public class Problem extends ErrorResponseException {
     }
 
     /** What a bare status means to whoever asked; its code is the status' name. */
-    static Problem bare(HttpStatus status) {
+    public static Problem bare(HttpStatus status) {
         String key = "problem.status." + status.value();
         return said(
                 status, status.name(), TEXTS.find(key).orElseGet(() -> TEXTS.get("problem.status.other")), Map.of());
+    }
+
+    /** @param request id of the one that met it, as it stands in the log */
+    static Problem unexpected(String request) {
+        return Problem.of(
+                HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED", Map.of("request", request), "request", request);
     }
 
     /** Its sentence. */
@@ -67,6 +73,7 @@ public class Problem extends ErrorResponseException {
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
         response.setCharacterEncoding("UTF-8");
         Map<String, Object> members = new java.util.LinkedHashMap<>();
+        members.put("title", getBody().getTitle());
         members.put("status", getStatusCode().value());
         members.put("detail", sentence());
         members.putAll(getBody().getProperties());

@@ -11,21 +11,28 @@ import org.apache.catalina.connector.ClientAbortException;
 import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.context.MessageSourceResolvable;
 import org.springframework.dao.ConcurrencyFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.web.firewall.RequestRejectedException;
 import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.ServletWebRequest;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.method.annotation.HandlerMethodValidationException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamReadException;
 import tools.jackson.databind.DatabindException;
@@ -43,9 +50,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     private static final Pattern CREATOR_PROPERTY = Pattern.compile("creator property '(\\w+)'");
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
     private final Texts texts;
+    private final RequestIds requests;
+    private final PageController pages;
 
-    ProblemAdvice(Texts texts) {
+    ProblemAdvice(Texts texts, RequestIds requests, PageController pages) {
+        this.pages = pages;
         this.texts = texts;
+        this.requests = requests;
     }
 
     @Override
@@ -102,6 +113,41 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         Problem problem = Problem.of(
                 HttpStatus.BAD_REQUEST, "UNREADABLE", Map.of("field", where), "where", where, "what", shorten(what));
         return new ResponseEntity<>(problem.getBody(), headers, problem.getStatusCode());
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMissingServletRequestParameter(
+            MissingServletRequestParameterException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return parameter(e.getParameterName(), texts.get("problem.constraint.NotNull"));
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleTypeMismatch(
+            TypeMismatchException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return e instanceof MethodArgumentTypeMismatchException m
+                        && m.getParameter().hasParameterAnnotation(RequestParam.class)
+                ? parameter(m.getName(), texts.get("problem.constraint.Pattern"))
+                : super.handleTypeMismatch(e, headers, status, request);
+    }
+
+    private static ResponseEntity<Object> parameter(String name, String what) {
+        Problem problem = Problem.invalid(name, "PARAMETER", "field", name, "problem", what);
+        return ResponseEntity.status(problem.getStatusCode()).body(problem.getBody());
+    }
+
+    /** Who typed an address into a browser gets a page that says so; who asked for data gets a problem. */
+    @Override
+    protected ResponseEntity<Object> handleNoResourceFoundException(
+            NoResourceFoundException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        boolean byHand = !e.getResourcePath().startsWith("api/")
+                && String.valueOf(request.getHeader(HttpHeaders.ACCEPT)).contains(MediaType.TEXT_HTML_VALUE);
+        if (!byHand) {
+            return super.handleNoResourceFoundException(e, headers, status, request);
+        }
+        ResponseEntity<String> page = pages.page(HttpStatus.NOT_FOUND, ((ServletWebRequest) request).getResponse());
+        return ResponseEntity.status(page.getStatusCode())
+                .headers(page.getHeaders())
+                .body(page.getBody());
     }
 
     /** What a field has to be, in our words: the validator's own are another library's. */
@@ -202,13 +248,13 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
     /** Two writers met in the database; one of them is asked to try again. */
     @ExceptionHandler(ConcurrencyFailureException.class)
     ResponseEntity<ProblemDetail> busy(ConcurrencyFailureException e) {
-        LOG.info("concurrent writers", e);
+        LOG.info("two writers met: {}", e.getClass().getSimpleName());
         return answer(Problem.of(HttpStatus.CONFLICT, "BUSY", Map.of()));
     }
 
     /** The database does not answer. Whoever waits is told so, and pages keep the change and send it again. */
     private static ResponseEntity<ProblemDetail> away(Exception e) {
-        LOG.error("the database does not answer", e);
+        LOG.error("the database does not answer: {}", e.toString());
         return answer(Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "DATABASE_AWAY", Map.of()));
     }
 
@@ -221,10 +267,9 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         if (DatabaseAway.isAway(e)) {
             return away(e);
         }
+        String id = requests.failed(request);
         LOG.error("unexpected at {} {}", request.getMethod(), request.getRequestURI(), e);
-        return ResponseEntity.internalServerError()
-                .body(Problem.of(HttpStatus.INTERNAL_SERVER_ERROR, "UNEXPECTED", Map.of())
-                        .getBody());
+        return answer(Problem.unexpected(id));
     }
 
     private static String shorten(String text) {

@@ -1,0 +1,1 @@
+export { Broken, Nothing } from './Nothing';
