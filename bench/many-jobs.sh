@@ -7,7 +7,7 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 jobs=${1:-100000} modules=${2:-10000}
 ZEPHYR_HOME=$(mktemp -d)
-export ZEPHYR_HOME ZEPHYR_PORT=${ZEPHYR_PORT:-8491} ZEPHYR_DB_PORT=${ZEPHYR_DB_PORT:-33491}
+export ZEPHYR_HOME ZEPHYR_PORT=${ZEPHYR_PORT:-8491} ZEPHYR_DB_PORT=${ZEPHYR_DB_PORT:-8492}
 end() { ./zephyr stop >/dev/null 2>&1 || true; rm -rf "$ZEPHYR_HOME"; }
 trap end EXIT
 ./zephyr demo | tail -2

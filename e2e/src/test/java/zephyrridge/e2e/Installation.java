@@ -1,6 +1,7 @@
 package zephyrridge.e2e;
 
 import java.io.IOException;
+import java.io.Writer;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -41,7 +42,17 @@ final class Installation implements AutoCloseable {
     final int port;
     final int databasePort;
 
+    private final Map<String, String> settings;
+    private Path command = Path.of("../zephyr").toAbsolutePath().normalize();
+
+    /** One that nobody watches over: what a test ended stays so. */
     Installation() {
+        this(Map.of("ZEPHYR_KEEP", "no"));
+    }
+
+    /** @param settings of the environment, beside its folder and ports */
+    Installation(Map<String, String> settings) {
+        this.settings = settings;
         try {
             home = Files.createTempDirectory("zephyr-command");
             port = freePort();
@@ -55,14 +66,26 @@ final class Installation implements AutoCloseable {
         return "http://127.0.0.1:" + port;
     }
 
+    /** From now on the command of another place, such as an unpacked package. */
+    void use(Path other) {
+        command = other;
+    }
+
     Said zephyr(String... arguments) {
+        return zephyr(Map.of(), "", arguments);
+    }
+
+    /**
+     * @param more settings for this one time
+     * @param typed what is typed when it asks
+     */
+    Said zephyr(Map<String, String> more, String typed, String... arguments) {
         try {
             Path log = Files.createTempFile(home.getParent(), "zephyr", ".log");
-            List<String> command = new ArrayList<>(
-                    List.of(Path.of("../zephyr").toAbsolutePath().normalize().toString()));
-            command.addAll(List.of(arguments));
+            List<String> line = new ArrayList<>(List.of(command.toString()));
+            line.addAll(List.of(arguments));
             ProcessBuilder builder =
-                    new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log.toFile());
+                    new ProcessBuilder(line).redirectErrorStream(true).redirectOutput(log.toFile());
             builder.environment()
                     .putAll(Map.of(
                             "ZEPHYR_HOME",
@@ -74,10 +97,15 @@ final class Installation implements AutoCloseable {
                             // Started often and used little: the quick compiler alone starts sooner.
                             "ZEPHYR_JAVA_OPTIONS",
                             "-XX:TieredStopAtLevel=1"));
+            builder.environment().putAll(settings);
+            builder.environment().putAll(more);
             Process process = builder.start();
+            try (Writer in = process.outputWriter()) {
+                in.write(typed);
+            }
             if (!process.waitFor(1200, TimeUnit.SECONDS)) {
                 process.destroyForcibly();
-                throw new IllegalStateException("zephyr " + command + " did not end: " + Files.readString(log));
+                throw new IllegalStateException("zephyr " + line + " did not end: " + Files.readString(log));
             }
             String text = Files.readString(log);
             Files.delete(log);

@@ -6,6 +6,7 @@ import static zephyrridge.e2e.Technician.sees;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -17,6 +18,7 @@ import java.sql.Statement;
 import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
@@ -166,9 +168,18 @@ class ZephyrCommandTest {
                 .json()
                 .get("id")
                 .asLong();
+        // What is no backup changes nothing, and stops nothing.
+        Path broken = zephyr.home.resolve("broken.sql.gz");
+        try (OutputStream out = new GZIPOutputStream(Files.newOutputStream(broken))) {
+            out.write(Files.readAllBytes(file), 0, 100);
+        }
+        Installation.Said refused = zephyr.zephyr("restore", broken.toString());
+        assertThat(refused.code()).isNotZero();
+        assertThat(refused.text()).contains("what runs goes on");
+        assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(200);
         Installation.Said restore = zephyr.zephyr("restore", file.toString());
         assertThat(restore.code()).as(restore.text()).isZero();
-        assertThat(zephyr.zephyr("demo").code()).isZero();
+        assertThat(restore.text()).contains("runs again");
         assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(404);
         assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
         assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
@@ -202,7 +213,12 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("status").text()).contains("Application: does not run");
         // As the version before left it.
         tables(
-                "DELETE FROM flyway_schema_history WHERE version IN ('999', '14')",
+                "DELETE FROM flyway_schema_history WHERE version IN ('999', '15', '14')",
+                "DROP TABLE sign_in_try",
+                "DROP TABLE sign_in_device",
+                "DROP TABLE access_event",
+                "ALTER TABLE account DROP COLUMN version",
+                "CREATE TABLE sign_in_failure (login VARCHAR(64) NOT NULL PRIMARY KEY, failures INT NOT NULL, last_at DATETIME(3) NOT NULL)",
                 "DROP TABLE job_word",
                 "DROP INDEX ix_job_list ON job",
                 "DROP INDEX ix_job_number ON job",

@@ -21,6 +21,15 @@ import org.springframework.core.env.Environment;
  * it as a parameter.
  */
 public final class TestServer implements ParameterResolver {
+    /** What only a test needs of the program: the document of its API. */
+    private static final List<String> DOCUMENT = List.of(
+            "--springdoc.api-docs.enabled=true",
+            "--springdoc.writer-with-order-by-keys=true",
+            "--springdoc.api-docs.path=/api/openapi",
+            "--springdoc.paths-to-match=/api/**",
+            "--springdoc.override-with-generic-response=false",
+            "--springdoc.default-produces-media-type=application/json");
+
     /** A further application, closed by whoever asked for it. */
     public record Instance(ConfigurableApplicationContext context) implements AutoCloseable {
         public String address() {
@@ -49,12 +58,13 @@ public final class TestServer implements ParameterResolver {
                     "--zephyr.demo=true",
                     "--zephyr.clock=2031-05-14T09:30:00Z",
                     // All tests come from one place, and some of them guess.
+                    "--springdoc.api-docs.enabled=false",
                     "--zephyr.free-tries-of-a-place=100000",
                     "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
                     "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))
                 };
                 String[] withDocument = Stream.concat(
-                                Stream.of(settings), Stream.of("--springdoc.api-docs.enabled=true"))
+                                Stream.of(settings).filter(x -> !x.startsWith("--springdoc")), DOCUMENT.stream())
                         .toArray(String[]::new);
                 context = SpringApplication.run(ZephyrRidge.class, withDocument);
             } catch (IOException e) {

@@ -11,6 +11,7 @@ import org.springframework.security.core.userdetails.User;
 import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
@@ -27,6 +28,7 @@ public class Accounts implements UserDetailsService {
     /** @param seen when somebody signed in with it did something last; empty where nobody is */
     record Listed(Account account, long version, Optional<Instant> seen) {}
 
+    private static final int LEAST_PASSWORD = 12;
     private static final int MOST_PASSWORD_BYTES = 72;
     private final AccountStore store;
     private final PasswordEncoder passwords;
@@ -184,6 +186,17 @@ public class Accounts implements UserDetailsService {
             throw Problem.invalid("password", "PASSWORD_LONG");
         }
         return passwords.encode(password);
+    }
+
+    /** Whether a password is long enough, and no longer than the hash takes. */
+    public static boolean fits(String password) {
+        return password.length() >= LEAST_PASSWORD
+                && password.getBytes(StandardCharsets.UTF_8).length <= MOST_PASSWORD_BYTES;
+    }
+
+    /** A password as accounts keep it. */
+    public static String hash(String password) {
+        return new BCryptPasswordEncoder().encode(password);
     }
 
     private static Account account(AccountStore.Row r) {

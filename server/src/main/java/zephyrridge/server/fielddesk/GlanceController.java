@@ -4,21 +4,16 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
-import zephyrridge.core.reading.Recognised;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.reading.dialog.Printout;
-import zephyrridge.core.survey.Glancer;
 import zephyrridge.server.machine.Machines;
 import zephyrridge.server.reading.GlanceView;
-import zephyrridge.server.reading.LookWords;
-import zephyrridge.server.reading.Recognition;
-import zephyrridge.server.text.Texts;
+import zephyrridge.server.reading.HalfMinute;
 
 /** The half-minute look: what a system says in, an answer out; nothing is kept. */
 @RestController
@@ -27,15 +22,11 @@ class GlanceController {
     record Told(@NotNull @Size(max = 100_000) String text, Optional<@Size(max = 64) String> machineId) {}
 
     private final Machines machines;
-    private final Recognition recognition;
-    private final Texts texts;
-    private final LookWords look;
+    private final HalfMinute looker;
 
-    GlanceController(Machines machines, Recognition recognition, Texts texts, LookWords look) {
-        this.look = look;
+    GlanceController(Machines machines, HalfMinute looker) {
         this.machines = machines;
-        this.recognition = recognition;
-        this.texts = texts;
+        this.looker = looker;
     }
 
     @PostMapping("/api/glance")
@@ -53,17 +44,10 @@ class GlanceController {
     }
 
     private GlanceView look(byte[] content, Printout printed, Optional<Machines.Ready> machine) {
-        List<Recognised> read = recognition.all(content);
-        Optional<Double> minutes = machine.flatMap(m -> m.reach().values().stream()
-                .map(r -> (double) r.minutes())
-                .max(Double::compare)
-                .filter(x -> x > 0));
-        GlanceView view = GlanceView.of(
-                Glancer.look(read, machine.map(Machines.Ready::record), minutes),
-                read,
-                printed,
-                machine.map(m -> m.record().id()),
-                texts);
-        return recognition.look(content).map(l -> view.with(look.of(l))).orElse(view);
+        return looker.look(
+                content, printed, machine.map(Machines.Ready::record), machine.flatMap(m -> m.reach().values().stream()
+                        .map(r -> (double) r.minutes())
+                        .max(Double::compare)
+                        .filter(x -> x > 0)));
     }
 }

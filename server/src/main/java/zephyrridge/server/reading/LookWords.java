@@ -16,7 +16,7 @@ public class LookWords {
 
     private final Texts texts;
 
-    LookWords(Texts texts) {
+    public LookWords(Texts texts) {
         this.texts = texts;
     }
 

@@ -18,7 +18,7 @@ import zephyrridge.core.reading.Recogniser;
 
 /** JSON and CSV (RFC 4180) into plain maps and lists for the core, within bounds of their own. */
 @Component
-class TextTrees implements Recogniser.Trees {
+public class TextTrees implements Recogniser.Trees {
     private static final int DEEPEST = 40;
     private static final int MOST_ROWS = 2000;
     private final JsonMapper json = JsonMapper.builder(JsonFactory.builder()

@@ -9,7 +9,7 @@ import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import java.util.Map;
 
 /** A QR code (ISO/IEC 18004) as a drawing. */
-final class QrCode {
+public final class QrCode {
     /** The quiet zone that the standard asks for, in squares of the code. */
     private static final int QUIET = 4;
 
@@ -21,22 +21,7 @@ final class QrCode {
      * @return an SVG element; a smudged quarter of the code does no harm yet (error correction Q)
      */
     static String svg(String text, int millimetres) {
-        BitMatrix dark;
-        try {
-            dark = new QRCodeWriter()
-                    .encode(
-                            text,
-                            BarcodeFormat.QR_CODE,
-                            0,
-                            0,
-                            Map.of(
-                                    EncodeHintType.ERROR_CORRECTION,
-                                    ErrorCorrectionLevel.Q,
-                                    EncodeHintType.MARGIN,
-                                    QUIET));
-        } catch (WriterException e) {
-            throw new IllegalArgumentException("no QR code holds: " + text, e);
-        }
+        BitMatrix dark = encoded(text, ErrorCorrectionLevel.Q);
         StringBuilder path = new StringBuilder();
         for (int y = 0; y < dark.getHeight(); y++) {
             for (int x = 0; x < dark.getWidth(); x++) {
@@ -61,5 +46,34 @@ final class QrCode {
         return "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"" + millimetres + "mm\" height=\"" + millimetres
                 + "mm\" viewBox=\"0 0 " + dark.getWidth() + " " + dark.getHeight() + "\"><path d=\"" + path
                 + "\" fill=\"#000\"/></svg>";
+    }
+
+    /** For a terminal: two rows of squares to a line, light ones drawn, since terminals are dark more often than light. */
+    public static String blocks(String text) {
+        BitMatrix dark = encoded(text, ErrorCorrectionLevel.L);
+        StringBuilder lines = new StringBuilder();
+        for (int y = 0; y < dark.getHeight(); y += 2) {
+            for (int x = 0; x < dark.getWidth(); x++) {
+                boolean upper = !dark.get(x, y);
+                boolean lower = y + 1 >= dark.getHeight() || !dark.get(x, y + 1);
+                lines.append(upper ? lower ? '\u2588' : '\u2580' : lower ? '\u2584' : ' ');
+            }
+            lines.append('\n');
+        }
+        return lines.toString();
+    }
+
+    private static BitMatrix encoded(String text, ErrorCorrectionLevel level) {
+        try {
+            return new QRCodeWriter()
+                    .encode(
+                            text,
+                            BarcodeFormat.QR_CODE,
+                            0,
+                            0,
+                            Map.of(EncodeHintType.ERROR_CORRECTION, level, EncodeHintType.MARGIN, QUIET));
+        } catch (WriterException e) {
+            throw new IllegalArgumentException("no QR code holds: " + text, e);
+        }
     }
 }
