@@ -87,6 +87,25 @@ class DoorHttpTest {
         }
     }
 
+    /** A proxy's word of scheme and address counts where it was said that there is one, and nowhere else. */
+    @Test
+    void behindAProxyThatEndsTls(TestServer.Running server) {
+        ApiClient.Answer plain = new ApiClient(server.address()).getWith("/api/session", "X-Forwarded-Proto", "https");
+        assertThat(plain.headers().firstValue("Strict-Transport-Security")).isEmpty();
+        assertThat(plain.headers().allValues("set-cookie")).noneMatch(c -> c.contains("Secure"));
+        try (var behind = server.anotherInstance("--server.forward-headers-strategy=native")) {
+            ApiClient.Answer answer =
+                    new ApiClient(behind.address()).getWith("/api/session", "X-Forwarded-Proto", "https");
+            assertThat(answer.headers().firstValue("Strict-Transport-Security").orElseThrow())
+                    .contains("max-age=31536000");
+            assertThat(answer.headers().allValues("set-cookie")).isNotEmpty().allMatch(c -> c.contains("Secure"));
+            assertThat(new ApiClient(behind.address())
+                            .getWith("/api/session", "X-Forwarded-For", "192.0.2.7")
+                            .status())
+                    .isEqualTo(200);
+        }
+    }
+
     @Test
     void onesOwnPasswordIsChangedByWhoKnowsIt(TestServer.Running server) {
         account(server, "whimbrel");

@@ -100,6 +100,11 @@ public final class TestServer implements ParameterResolver {
             return context.getBean(type);
         }
 
+        /** One of several of a type. */
+        public <T> T bean(String name, Class<T> type) {
+            return context.getBean(name, type);
+        }
+
         @Override
         public void close() throws IOException {
             context.close();

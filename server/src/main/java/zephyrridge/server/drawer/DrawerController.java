@@ -40,6 +40,7 @@ import zephyrridge.server.reading.Recognition;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 import zephyrridge.server.web.Problem;
 
 /** The drawer as the pages show it. */
@@ -262,6 +263,7 @@ class DrawerController {
      * @param counts false to look it over only
      * @param column the column and its heading, as in LABEL=Bezeichnung, where headings do not speak for themselves
      */
+    @Costly
     @PostMapping(value = "/api/drawer/csv", consumes = "text/csv")
     DrawerCsv.Looked csv(
             @RequestBody String csv,
@@ -306,6 +308,7 @@ class DrawerController {
      *
      * @param tag of modules that are here, in this order
      */
+    @Costly
     @GetMapping("/api/drawer/tags.pdf")
     ResponseEntity<byte[]> tags(
             @RequestParam @Size(min = 1, max = MOST_TAGS) List<@NotBlank @Size(max = 32) String> tag) {

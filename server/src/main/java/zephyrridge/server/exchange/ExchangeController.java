@@ -21,6 +21,7 @@ import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.JobView;
+import zephyrridge.server.web.Costly;
 import zephyrridge.server.web.Times;
 
 /** A job for other programs and workshops. */
@@ -41,6 +42,7 @@ class ExchangeController {
     }
 
     /** A job that another workshop wrote out. */
+    @Costly
     @PostMapping(path = "/api/jobs/import", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     JobView bringIn(@RequestBody byte[] content, Principal who) {
@@ -48,6 +50,7 @@ class ExchangeController {
     }
 
     /** The whole job for other programs; docs/formats/job.schema.json describes the document. */
+    @Costly
     @GetMapping("/api/jobs/{id}/export")
     ResponseEntity<Object> export(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());

@@ -25,6 +25,7 @@ import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 import zephyrridge.server.web.Problem;
 import zephyrridge.server.web.Times;
 
@@ -52,6 +53,7 @@ class ReportController {
         this.clock = clock;
     }
 
+    @Costly
     @GetMapping(path = "/api/jobs/{id}/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
@@ -59,6 +61,7 @@ class ReportController {
     }
 
     /** The same as a page that any browser prints. */
+    @Costly
     @GetMapping("/api/jobs/{id}/report.html")
     ResponseEntity<String> page(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
@@ -69,6 +72,7 @@ class ReportController {
     }
 
     /** @param module that goes back to whom it was bought from */
+    @Costly
     @GetMapping(path = "/api/jobs/{id}/return-slip.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> returned(@PathVariable long id, @RequestParam @Size(max = 16) String module, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
@@ -81,6 +85,7 @@ class ReportController {
     private static final int AT_ONCE = 500;
 
     /** All jobs, a line each (RFC 4180), written as they are read. A cell that a spreadsheet would take for a formula is marked as text. */
+    @Costly
     @GetMapping("/api/jobs.csv")
     void csv(HttpServletResponse answer) throws IOException {
         answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"jobs.csv\"");

@@ -26,6 +26,7 @@ import zephyrridge.core.opening.WorkStep;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 
 /** The opening sheet: what a technician takes to a bench without a screen. */
 @RestController
@@ -44,6 +45,7 @@ class OpeningSheetController {
         this.paper = paper;
     }
 
+    @Costly
     @GetMapping(path = "/api/jobs/{id}/opening-sheet.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> sheet(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());

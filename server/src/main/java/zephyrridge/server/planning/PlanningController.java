@@ -50,6 +50,7 @@ import zephyrridge.server.job.ChangeRefused;
 import zephyrridge.server.job.JobPorts;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.supplier.Suppliers;
+import zephyrridge.server.web.Costly;
 import zephyrridge.server.web.Problem;
 
 /** Layouts worth choosing between, out of what is in the machine, the drawer and the suppliers' sheets. */
@@ -165,6 +166,7 @@ class PlanningController {
     private static final int COMPARES_WITHIN_MS = 30_000;
 
     /** Why the layout on the table is not the one that is proposed; searched for like any other, a few at a time. */
+    @Costly
     @GetMapping("/api/jobs/{id}/why-not")
     WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());

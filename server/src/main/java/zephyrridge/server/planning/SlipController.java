@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
+import zephyrridge.server.web.Costly;
 
 /** The slip for the counter, as figures for the page and on paper. */
 @RestController
@@ -24,11 +25,13 @@ class SlipController {
         this.paper = paper;
     }
 
+    @Costly
     @GetMapping("/api/jobs/{id}/slip")
     Slip.SlipView slip(@PathVariable long id, Principal who) {
         return slip.of(jobs.get(id, who.getName()));
     }
 
+    @Costly
     @GetMapping(path = "/api/jobs/{id}/slip.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@PathVariable long id, Principal who) {
         Slip.SlipView s = slip.of(jobs.get(id, who.getName()));

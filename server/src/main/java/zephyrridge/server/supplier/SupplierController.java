@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 
 @RestController
 class SupplierController {
@@ -111,6 +112,7 @@ class SupplierController {
     }
 
     /** Begins to load a sheet; its progress is asked for under the id that comes back. */
+    @Costly
     @PostMapping(value = "/api/suppliers/{id}/sheet", consumes = "text/csv")
     ProgressView load(@PathVariable long id, @RequestBody String csv) {
         return view(sheets.load(id, csv));
@@ -127,6 +129,7 @@ class SupplierController {
     }
 
     /** Lets a sheet count that was read whole. */
+    @Costly
     @PostMapping("/api/sheets/{run}/count")
     ProgressView count(@PathVariable long run) {
         return view(sheets.count(run));

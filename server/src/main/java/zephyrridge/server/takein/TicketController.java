@@ -11,6 +11,7 @@ import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.report.Sheet;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 
 /** The ticket: half of it goes home with the owner, half stays with the machine; a scan of either finds the job. */
 @RestController
@@ -25,6 +26,7 @@ class TicketController {
         this.texts = texts;
     }
 
+    @Costly
     @GetMapping(path = "/api/jobs/{id}/ticket.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> ticket(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());

@@ -29,6 +29,7 @@ import zephyrridge.core.unit.Work;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Costly;
 
 /** What is still likely after the starts so far, and which test tells most for its minutes. */
 @RestController
@@ -99,6 +100,7 @@ class TroubleController {
         this.texts = texts;
     }
 
+    @Costly
     @GetMapping("/api/jobs/{id}/trouble")
     TroubleView trouble(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
