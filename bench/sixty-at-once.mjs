@@ -1,46 +1,10 @@
 // node bench/sixty-at-once.mjs ADDRESS   sixty of one costly request at once, and beside them somebody who opens a job, again and again:
 // how much longer that takes than alone. Medians in milliseconds; the demo has to run there.
+import { median, signedIn, timed } from './client.mjs';
+
 const [address] = process.argv.slice(2);
-const HINTS = { ilka: 'lichen-on-the-wall', bram: 'gorse-by-the-gate' };
-
-async function signedIn(login) {
-  const jar = new Map();
-  const ask = async (path, options = {}) => {
-    const answer = await fetch(address + path, {
-      ...options,
-      headers: {
-        cookie: [...jar].map(([n, v]) => `${n}=${v}`).join('; '),
-        'X-XSRF-TOKEN': jar.get('XSRF-TOKEN') ?? '',
-        ...options.headers,
-      },
-    });
-    for (const line of answer.headers.getSetCookie()) {
-      const [name, value] = line.split(';')[0].split('=');
-      jar.set(name, value);
-    }
-    return answer;
-  };
-  await ask('/api/session');
-  const answer = await ask('/api/sign-in', {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/x-www-form-urlencoded' },
-    body: new URLSearchParams({ login, password: HINTS[login] }),
-  });
-  if (!answer.ok) throw new Error(`sign-in answers ${answer.status}`);
-  await ask('/api/session');
-  return ask;
-}
-
-const median = (all) => all.toSorted((a, b) => a - b)[Math.floor(all.length / 2)];
-const timed = async (ask, path) => {
-  const before = performance.now();
-  const answer = await ask(path);
-  await answer.arrayBuffer();
-  return { took: performance.now() - before, status: answer.status };
-};
-
-const light = await signedIn('ilka');
-const heavy = await signedIn('bram');
+const light = await signedIn(address, 'ilka');
+const heavy = await signedIn(address, 'bram');
 const jobs = await (await light('/api/jobs')).json();
 const job = (jobs.jobs ?? jobs)[0].id;
 async function looks(until) {

@@ -1,5 +1,7 @@
 package zephyrridge.server.limit;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.Collection;
@@ -23,6 +25,13 @@ public class Limits {
     public record KeptTrial(long id, Trial trial, boolean retracted) {}
 
     private static final int MOST = 500;
+    /** Read once and used at every look at a job of the model: a document that is kept is never another one. */
+    private static final int MOST_AT_HAND = 4_000;
+
+    private final Cache<String, LimitClaim> claims =
+            Caffeine.newBuilder().maximumSize(MOST_AT_HAND).build();
+    private final Cache<String, Trial> trials =
+            Caffeine.newBuilder().maximumSize(MOST_AT_HAND).build();
     private final LimitStore store;
     private final Sealed sealed;
     private final Clock clock;
@@ -52,16 +61,22 @@ public class Limits {
 
     public List<KeptClaim> claims(String machineId) {
         return store.claims(machineId).stream()
-                .map(r -> new KeptClaim(
-                        r.id(), sealed.read(Sealed.Kind.CLAIM, r.document(), LimitClaim.class), r.retracted()))
+                .map(r -> new KeptClaim(r.id(), claim(r.document()), r.retracted()))
                 .toList();
     }
 
     public List<KeptTrial> trials(String machineId) {
         return store.trials(machineId).stream()
-                .map(r ->
-                        new KeptTrial(r.id(), sealed.read(Sealed.Kind.TRIAL, r.document(), Trial.class), r.retracted()))
+                .map(r -> new KeptTrial(r.id(), trial(r.document()), r.retracted()))
                 .toList();
+    }
+
+    private LimitClaim claim(String document) {
+        return claims.get(document, d -> sealed.read(Sealed.Kind.CLAIM, d, LimitClaim.class));
+    }
+
+    private Trial trial(String document) {
+        return trials.get(document, d -> sealed.read(Sealed.Kind.TRIAL, d, Trial.class));
     }
 
     /** What ran on this bench on these models, by model. */
@@ -71,7 +86,7 @@ public class Limits {
                 .forEach((machine, documents) -> ran.put(
                         machine,
                         documents.stream()
-                                .map(d -> sealed.read(Sealed.Kind.TRIAL, d, Trial.class))
+                                .map(this::trial)
                                 .filter(t -> t.succeeded() && t.relation() == Trial.Relation.THIS_MODEL)
                                 .toList()));
         return ran;

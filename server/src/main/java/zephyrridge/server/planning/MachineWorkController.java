@@ -25,7 +25,6 @@ import zephyrridge.server.reading.GlanceView;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.PictureView;
-import zephyrridge.server.web.Costly;
 
 /** A machine at a glance: its record as memory, and what half a minute tells of one on the bench. */
 @RestController
@@ -50,7 +49,6 @@ class MachineWorkController {
             String tag, String summary, FormFactor formFactor, String maker, Drawer.Tested tested, boolean fits) {}
 
     /** What is free in the drawer of the machine's generation, what fits first. */
-    @Costly
     @GetMapping("/api/jobs/{id}/stock")
     List<StockView> stock(@PathVariable long id, Principal who) {
         Bench bench = jobs.get(id, who.getName()).machine().bench();

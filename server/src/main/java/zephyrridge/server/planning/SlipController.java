@@ -25,7 +25,6 @@ class SlipController {
         this.paper = paper;
     }
 
-    @Costly
     @GetMapping("/api/jobs/{id}/slip")
     Slip.SlipView slip(@PathVariable long id, Principal who) {
         return slip.of(jobs.get(id, who.getName()));
