@@ -3,6 +3,7 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { dayAndClock } from '../../parts/times';
+import { OwnerData } from './OwnerData';
 
 type Kind = Schemas['Entry']['kind'];
 
@@ -15,6 +16,7 @@ const KINDS: Record<Kind, string> = {
   PASSWORD_CHANGED: 'password changed',
   ACCOUNT_SHUT: 'account shut',
   ACCOUNT_OPENED: 'account opened again',
+  OWNER_ERASED: 'an owner’s jobs erased',
 };
 
 const DAY = 24 * 3600 * 1000;
@@ -47,6 +49,7 @@ export function UpkeepPage() {
         </Text>
       )}
       {upkeep.data && <State of={upkeep.data} />}
+      <OwnerData />
       <Heading as="h2" size="md" mt="6" mb="2">
         Who came in, and what became of accounts
       </Heading>
@@ -69,7 +72,7 @@ export function UpkeepPage() {
                   {KINDS[e.kind]}
                   {e.became && `: ${e.became.toLowerCase()}`}
                 </Table.Cell>
-                <Table.Cell>{e.login || 'none of ours'}</Table.Cell>
+                <Table.Cell>{e.login || (e.kind === 'OWNER_ERASED' ? '' : 'none of ours')}</Table.Cell>
                 <Table.Cell>{e.by && e.by !== e.login ? e.by : ''}</Table.Cell>
                 <Table.Cell fontFamily="mono">{e.source}</Table.Cell>
               </Table.Row>
@@ -121,7 +124,9 @@ function State({ of: u }: { of: Schemas['Upkeep'] }) {
         more={
           u.lastError
             ? `the last ${dayAndClock(u.lastError.at)}, request ${u.lastError.request} in the log`
-            : 'of the unexpected kind none'
+            : u.errors > 0
+              ? 'none of them met by a request'
+              : 'none'
         }
         warn={u.errors > 0 ? 'look into the log' : undefined}
       />

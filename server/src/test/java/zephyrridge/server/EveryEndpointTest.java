@@ -164,7 +164,10 @@ class EveryEndpointTest {
         ApiClient nobody = new ApiClient(server.address());
         nobody.get("/api/session");
         ApiClient desk = ApiClient.signedIn(server, "desk");
-        for (Operation o : operations()) {
+        List<Operation> rooms = operations().stream()
+                .filter(o -> !Set.of("/api/sign-in", "/api/sign-out").contains(o.path))
+                .toList();
+        for (Operation o : rooms) {
             String path = o.path.replace("{id}", "1").replace("{login}", "wren").replaceAll("\\{\\w+}", "x");
             if (!Set.of("/api/session", "/api/sign-in-hints", "/api/first-account")
                     .contains(o.path)) {

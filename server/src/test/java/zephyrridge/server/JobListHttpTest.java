@@ -19,6 +19,21 @@ import tools.jackson.databind.JsonNode;
 /** All jobs as a list, one as a document with its files. */
 @ExtendWith(TestServer.class)
 class JobListHttpTest {
+    /** What a spreadsheet would take for a formula is a text there; OWASP names these beginnings (CSV injection). */
+    @Test
+    void noCellIsAFormula(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        for (String begins : List.of("=", "+", "-", "@")) {
+            ok(client.post(
+                    "/api/jobs",
+                    Map.of("machineId", "skerrow-tern-16", "owner", begins + "SUM(Formula)", "wish", begins + "1")));
+        }
+        assertThat(new String(client.getBytes("/api/jobs.csv"), StandardCharsets.UTF_8).lines())
+                .filteredOn(l -> l.contains("SUM(Formula)"))
+                .hasSize(4)
+                .allMatch(l -> l.matches(".*,'[=+@-]SUM\\(Formula\\),'[=+@-]1,.*"));
+    }
+
     @Test
     void allJobsAreAListAndOneJobIsADocument(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");

@@ -21,7 +21,8 @@ public class AccessLog {
         ROLE_CHANGED,
         PASSWORD_CHANGED,
         ACCOUNT_SHUT,
-        ACCOUNT_OPENED
+        ACCOUNT_OPENED,
+        OWNER_ERASED
     }
 
     /**

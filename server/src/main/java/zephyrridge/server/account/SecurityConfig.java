@@ -54,7 +54,7 @@ class SecurityConfig {
                         .access(LEAD_OR_THIS_MACHINE)
                         .requestMatchers("/actuator/**")
                         .authenticated()
-                        .requestMatchers("/api/accounts", "/api/accounts/**", "/api/upkeep")
+                        .requestMatchers("/api/accounts", "/api/accounts/**", "/api/upkeep", "/api/upkeep/**")
                         .hasRole("LEAD")
                         .requestMatchers(HttpMethod.PUT, "/api/house/**")
                         .hasRole("LEAD")
