@@ -109,7 +109,11 @@ function State({ of: u }: { of: Schemas['Upkeep'] }) {
             : 'made with ./zephyr backup FILE; others are not seen here'
         }
         warn={
-          backupAge === undefined ? 'no backup is known' : backupAge > 7 ? 'older than a week' : undefined
+          backupAge === undefined
+            ? 'make one, or see that there is another'
+            : backupAge > 7
+              ? 'older than a week'
+              : undefined
         }
       />
       <Figure

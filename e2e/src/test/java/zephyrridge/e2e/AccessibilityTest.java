@@ -23,6 +23,10 @@ class AccessibilityTest {
     private static final List<String> VIEWS = List.of(
             "/jobs",
             "/accounts",
+            "/account",
+            "/about",
+            "/upkeep",
+            "/nothing/here",
             "/machines?new",
             "/desk",
             "/drawer",
