@@ -10,7 +10,7 @@ export function Nothing() {
     <Box as="main" p={{ base: '3', md: '5' }} maxW="44rem" mx="auto" width="full">
       <Keys map={EVERYWHERE} />
       <Heading as="h1" size="2xl" mb="2">
-        There is nothing at this address
+        No page has this address
       </Heading>
       <Text mb="1" overflowWrap="anywhere" fontFamily="mono">
         {pathname}

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermission;
 import java.security.MessageDigest;
 import java.security.cert.X509Certificate;
 import java.util.HexFormat;
@@ -19,6 +20,7 @@ import javax.net.ssl.X509TrustManager;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.ResourceLock;
+import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.server.ApiClient;
 
 /** What an installation is kept by for years: processes that come back, a package, a database elsewhere, the network, a way back in. */
@@ -34,7 +36,7 @@ class KeepingTest {
     /** Nobody comes: what ended is started again, the data are there, and two starts at once do not get into each other's way. */
     @Test
     void whatEndsComesBackByItself() throws Exception {
-        try (Installation zephyr = new Installation(Map.of())) {
+        try (Installation zephyr = new Installation(Map.of("ZEPHYR_LOG_FORMAT", "logstash"))) {
             CompletableFuture<Installation.Said> one = CompletableFuture.supplyAsync(() -> zephyr.zephyr("demo"));
             Installation.Said two = zephyr.zephyr("demo");
             ok(two);
@@ -51,6 +53,12 @@ class KeepingTest {
                 assertThat(back.status()).as(what).isEqualTo(200);
                 assertThat(back.body()).contains("Kept");
             }
+            // The log is JSON where that was asked for, and nobody else's to read.
+            Path log = zephyr.home.resolve("logs/zephyr.log");
+            assertThat(new JsonMapper().readTree(Files.readAllLines(log).get(0)).has("message"))
+                    .isTrue();
+            assertThat(Files.getPosixFilePermissions(log))
+                    .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
             // What is stopped on purpose stays so.
             ok(zephyr.zephyr("stop"));
             Thread.sleep(4000);
@@ -166,7 +174,7 @@ class KeepingTest {
         assertThat(zephyr.zephyr(settings, "", "status").text()).contains("not ours to start or stop");
         // The way back in for a lead who forgot the word: for who may read the folder of the data.
         assertThat(zephyr.zephyr(settings, "short\n", "new-password", "sedge").text())
-                .contains("12 characters at least");
+                .contains("12 characters or more");
         assertThat(zephyr.zephyr(settings, "wind-over-the-moor\n", "new-password", "nobody")
                         .text())
                 .contains("there is no account nobody");

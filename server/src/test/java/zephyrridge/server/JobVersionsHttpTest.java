@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.stream.LongStream;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -302,5 +303,31 @@ class JobVersionsHttpTest {
                         .at("/job/modules")
                         .size())
                 .isEqualTo(1);
+    }
+
+    /** A long history comes a page at a time, and is whole when all are joined. */
+    @Test
+    void aLongHistoryComesInPages(TestServer.Running server) {
+        ApiClient client = ApiClient.signedIn(server, "ilka");
+        long id = ApiClient.ok(client.post(
+                        "/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Long story", "wish", "")))
+                .get("id")
+                .asLong();
+        for (int version = 1; version <= 320; version++) {
+            ApiClient.ok(client.changeAt(id, version, "AnswerIntake", Map.of("condition", "seen " + version)));
+        }
+        List<Long> versions = new ArrayList<>();
+        String before = "";
+        int pages = 0;
+        do {
+            JsonNode page = ApiClient.ok(client.get("/api/jobs/" + id + "/events" + before));
+            List<Long> of =
+                    page.valueStream().map(e -> e.get("version").asLong()).toList();
+            versions.addAll(0, of);
+            before = "?before=" + of.get(0);
+            pages++;
+        } while (versions.get(0) > 1);
+        assertThat(pages).isEqualTo(2);
+        assertThat(versions).isEqualTo(LongStream.rangeClosed(1, 321).boxed().toList());
     }
 }

@@ -204,6 +204,18 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
             ),
           )}
         </Box>
+        {events.hasNextPage && (
+          <Button
+            mt="1"
+            size="sm"
+            variant="outline"
+            color="ink"
+            loading={events.isFetchingNextPage}
+            onClick={() => events.fetchNextPage()}
+          >
+            Earlier changes
+          </Button>
+        )}
       </Box>
     </Stack>
   );

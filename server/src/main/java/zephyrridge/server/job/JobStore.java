@@ -16,8 +16,10 @@ import java.util.stream.Collectors;
 import org.jooq.Condition;
 import org.jooq.DSLContext;
 import org.jooq.Record1;
+import org.jooq.Record5;
 import org.jooq.Records;
 import org.jooq.Select;
+import org.jooq.SelectConditionStep;
 import org.jooq.SelectField;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
@@ -311,14 +313,27 @@ class JobStore {
 
     /** Events after a version, oldest first, with the names of the people. */
     List<EventRow> events(long id, long after) {
+        return events(id)
+                .and(JOB_EVENT.VERSION.gt(after))
+                .orderBy(JOB_EVENT.VERSION)
+                .fetch(Records.mapping(EventRow::new));
+    }
+
+    /** The last of those before a version, latest first. */
+    List<EventRow> eventsBefore(long id, long before, int most) {
+        return events(id)
+                .and(JOB_EVENT.VERSION.lt(before))
+                .orderBy(JOB_EVENT.VERSION.desc())
+                .limit(most)
+                .fetch(Records.mapping(EventRow::new));
+    }
+
+    private SelectConditionStep<Record5<Long, LocalDateTime, String, String, String>> events(long id) {
         var by = DSL.coalesce(ACCOUNT.DISPLAY_NAME, JOB_EVENT.ACCOUNT);
         return sql.select(JOB_EVENT.VERSION, JOB_EVENT.AT, JOB_EVENT.ACCOUNT, by, JOB_EVENT.TYPE)
                 .from(JOB_EVENT)
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB_EVENT.ACCOUNT))
-                .where(JOB_EVENT.JOB_ID.eq(id))
-                .and(JOB_EVENT.VERSION.gt(after))
-                .orderBy(JOB_EVENT.VERSION)
-                .fetch(Records.mapping(EventRow::new));
+                .where(JOB_EVENT.JOB_ID.eq(id));
     }
 }

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -137,6 +138,14 @@ public class Jobs {
     public List<EventRow> events(long id) {
         require(id);
         return store.events(id, 0);
+    }
+
+    /** The last of the events before a version, oldest first. */
+    public List<EventRow> eventsBefore(long id, long before, int most) {
+        require(id);
+        List<EventRow> latestFirst = new ArrayList<>(store.eventsBefore(id, before, most));
+        Collections.reverse(latestFirst);
+        return latestFirst;
     }
 
     /** How many events back the values they changed are told. */

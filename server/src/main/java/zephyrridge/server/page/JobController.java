@@ -235,10 +235,18 @@ class JobController {
                 || change instanceof ClosingChange.Redo;
     }
 
+    private static final int EVENTS = 300;
+
+    /**
+     * What was done, oldest first, three hundred at most.
+     *
+     * @param before those before this version; the last ones where it is not given
+     */
     @GetMapping("/api/jobs/{id}/events")
-    List<EventView> events(@PathVariable long id) {
+    List<EventView> events(
+            @PathVariable long id, @RequestParam(defaultValue = "9223372036854775807") @Min(1) long before) {
         Map<Long, List<Differences.Field>> told = jobs.told(id);
-        return jobs.events(id).stream()
+        return jobs.eventsBefore(id, before, EVENTS).stream()
                 .map(e -> new EventView(
                         e.version(),
                         Times.utc(e.at()),
