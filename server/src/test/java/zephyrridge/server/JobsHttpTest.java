@@ -366,7 +366,9 @@ class JobsHttpTest {
         assertThat(empty.status()).isEqualTo(422);
         assertThat(empty.json().get("field").asString()).isEqualTo("text");
         assertThat(client.get("/api/find?text=" + "x".repeat(200)).status()).isEqualTo(422);
-        assertThat(client.get("/api/find").status()).isEqualTo(400);
+        ApiClient.Answer missing = client.get("/api/find");
+        assertThat(missing.status()).isEqualTo(422);
+        assertThat(missing.json().get("field").asString()).isEqualTo("text");
     }
 
     @Test
