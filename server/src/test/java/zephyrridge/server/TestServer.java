@@ -15,13 +15,17 @@ import org.junit.jupiter.api.extension.ParameterResolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.core.env.Environment;
+import org.springframework.util.ClassUtils;
 
 /**
  * The real application with demo data on a real MariaDB of its own, started once for all test classes of a run. A test asks for
  * it as a parameter.
  */
 public final class TestServer implements ParameterResolver {
-    /** What only a test needs of the program: the document of its API. */
+    /** What only a test of the server needs of the program: the document of its API. The journeys have no library for it. */
+    private static final boolean DOCUMENTED =
+            ClassUtils.isPresent("org.springdoc.core.utils.SpringDocUtils", TestServer.class.getClassLoader());
+
     private static final List<String> DOCUMENT = List.of(
             "--springdoc.api-docs.enabled=true",
             "--springdoc.writer-with-order-by-keys=true",
@@ -66,7 +70,7 @@ public final class TestServer implements ParameterResolver {
                 String[] withDocument = Stream.concat(
                                 Stream.of(settings).filter(x -> !x.startsWith("--springdoc")), DOCUMENT.stream())
                         .toArray(String[]::new);
-                context = SpringApplication.run(ZephyrRidge.class, withDocument);
+                context = SpringApplication.run(ZephyrRidge.class, DOCUMENTED ? withDocument : settings);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
