@@ -19,11 +19,13 @@ import javax.net.ssl.TrustManager;
 import javax.net.ssl.X509TrustManager;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.server.ApiClient;
 
 /** What an installation is kept by for years: processes that come back, a package, a database elsewhere, the network, a way back in. */
+@ExtendWith(Installation.Shared.class)
 @Order(3)
 @ResourceLock("installation")
 class KeepingTest {
@@ -35,36 +37,36 @@ class KeepingTest {
 
     /** Nobody comes: what ended is started again, the data are there, and two starts at once do not get into each other's way. */
     @Test
-    void whatEndsComesBackByItself() throws Exception {
-        try (Installation zephyr = new Installation(Map.of("ZEPHYR_LOG_FORMAT", "logstash"))) {
-            CompletableFuture<Installation.Said> one = CompletableFuture.supplyAsync(() -> zephyr.zephyr("demo"));
-            Installation.Said two = zephyr.zephyr("demo");
-            ok(two);
-            ok(one.get());
-            assertThat(one.get().text() + two.text()).contains("waiting for it").contains("runs already");
-            assertThat(zephyr.zephyr("status").text()).containsPattern("Keeper: +process");
-            long id = ApiClient.ok(ApiClient.signedIn(zephyr.address(), "ilka")
-                            .post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Kept", "wish", "")))
-                    .get("id")
-                    .asLong();
-            for (String what : List.of("Application", "Database")) {
-                zephyr.kill(what);
-                ApiClient.Answer back = answered(zephyr, id);
-                assertThat(back.status()).as(what).isEqualTo(200);
-                assertThat(back.body()).contains("Kept");
-            }
-            // The log is JSON where that was asked for, and nobody else's to read.
-            Path log = zephyr.home.resolve("logs/zephyr.log");
-            assertThat(new JsonMapper().readTree(Files.readAllLines(log).get(0)).has("message"))
-                    .isTrue();
-            assertThat(Files.getPosixFilePermissions(log))
-                    .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
-            // What is stopped on purpose stays so.
-            ok(zephyr.zephyr("stop"));
-            Thread.sleep(4000);
-            assertThat(zephyr.zephyr("status").text())
-                    .contains("Application: does not run", "Database:    does not run", "Keeper:      does not run");
-        }
+    void whatEndsComesBackByItself(Installation zephyr) throws Exception {
+        Map<String, String> kept = Map.of("ZEPHYR_KEEP", "yes", "ZEPHYR_LOG_FORMAT", "logstash");
+        ok(zephyr.zephyr("stop"));
+        CompletableFuture<Installation.Said> one = CompletableFuture.supplyAsync(() -> zephyr.zephyr(kept, "", "demo"));
+        Installation.Said two = zephyr.zephyr(kept, "", "demo");
+        ok(two);
+        ok(one.get());
+        assertThat(one.get().text() + two.text()).contains("waiting for it").contains("runs already");
+        assertThat(zephyr.zephyr("status").text()).containsPattern("Keeper: +process");
+        long id = ApiClient.ok(ApiClient.signedIn(zephyr.address(), "ilka")
+                        .post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Kept", "wish", "")))
+                .get("id")
+                .asLong();
+        zephyr.kill("Application");
+        zephyr.kill("Database");
+        ApiClient.Answer back = answered(zephyr, id);
+        assertThat(back.status()).isEqualTo(200);
+        assertThat(back.body()).contains("Kept");
+        // The log is JSON where that was asked for, and nobody else's to read.
+        Path log = zephyr.home.resolve("logs/zephyr.log");
+        List<String> lines = Files.readAllLines(log);
+        assertThat(new JsonMapper().readTree(lines.get(lines.size() - 1)).has("message"))
+                .isTrue();
+        assertThat(Files.getPosixFilePermissions(log))
+                .containsExactlyInAnyOrder(PosixFilePermission.OWNER_READ, PosixFilePermission.OWNER_WRITE);
+        // What is stopped on purpose stays so.
+        ok(zephyr.zephyr("stop"));
+        Thread.sleep(4000);
+        assertThat(zephyr.zephyr("status").text())
+                .contains("Application: does not run", "Database:    does not run", "Keeper:      does not run");
     }
 
     private static ApiClient.Answer answered(Installation zephyr, long job) throws InterruptedException {
