@@ -129,7 +129,7 @@ function State({ of: u }: { of: Schemas['Upkeep'] }) {
           u.lastError
             ? `the last ${dayAndClock(u.lastError.at)}, request ${u.lastError.request} in the log`
             : u.errors > 0
-              ? 'none of them met by a request'
+              ? 'none of the unexpected kind'
               : 'none'
         }
         warn={u.errors > 0 ? 'look into the log' : undefined}

@@ -99,6 +99,14 @@ class DoorHttpTest {
             assertThat(answer.headers().firstValue("Strict-Transport-Security").orElseThrow())
                     .contains("max-age=31536000");
             assertThat(answer.headers().allValues("set-cookie")).isNotEmpty().allMatch(c -> c.contains("Secure"));
+            // Somebody of a private network who calls himself this machine is none: what the proxy adds counts.
+            for (String from : List.of("192.0.2.7", "127.0.0.1, 192.168.1.9", "127.0.0.1, 10.0.0.9")) {
+                assertThat(new ApiClient(behind.address())
+                                .getWith("/actuator/prometheus", "X-Forwarded-For", from)
+                                .status())
+                        .as(from)
+                        .isEqualTo(401);
+            }
             assertThat(new ApiClient(behind.address())
                             .getWith("/api/session", "X-Forwarded-For", "192.0.2.7")
                             .status())
