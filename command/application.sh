@@ -23,12 +23,30 @@ build() {
 }
 
 # A first run that ends as soon as all is loaded; without its archive the application starts all the same, only slower.
+# archive_classes DATA
 archive_classes() {
   local archive
   archive=$(classes)
   [ -f "$archive" ] && [ "$archive" -nt "$(app_main)" ] && return 0
-  (cd "$(app_dir)" && java -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m -Dspring.context.exit=onRefresh -jar "$(app_main)") >"$state/archive.log" 2>&1 \
-    && mv "$archive.new" "$archive" || rm -f "$archive.new"
+  if (cd "$(app_dir)" && settings_of "$1" && java -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m -Dspring.context.exit=onRefresh -jar "$(app_main)") >"$state/archive.log" 2>&1; then
+    mv "$archive.new" "$archive"
+  else
+    rm -f "$archive.new"
+    say "Its classes could not be archived (see $state/archive.log); it runs without, and starts more slowly."
+  fi
+}
+
+# settings_of DATA   what the application is told by its environment, where no other account reads it; in a shell of its own
+settings_of() {
+  export ZEPHYR_PORT=$port ZEPHYR_DB_PORT=$db_port ZEPHYR_DB_NAME ZEPHYR_SET_UP_CODE
+  ZEPHYR_DB_NAME=$(schema_of "$1")
+  ZEPHYR_SET_UP_CODE=$(cat "$state/set-up-code" 2>/dev/null || true)
+  if [ -z "$db_host" ]; then
+    export ZEPHYR_DB_HOST=127.0.0.1 ZEPHYR_DB_USER=zephyr ZEPHYR_DB_OPTIONS='' ZEPHYR_DB_PASSWORD
+    ZEPHYR_DB_PASSWORD=$(cat "$state/db/password")
+  fi
+  # Without it each thread that asks for memory keeps a part of it: some tens of megabytes that nobody uses.
+  export MALLOC_ARENA_MAX=2
 }
 
 # A package may lie where this account does not write.
@@ -77,20 +95,15 @@ app_start() {
     die "port $port is taken by another program. Choose another with ZEPHYR_PORT, then run this again."
   fi
   schema_fits "$data"
-  archive_classes
+  archive_classes "$data"
   [ "$data" != demo ] || settings=(--zephyr.demo=true --zephyr.clock=2031-05-14T09:30:00Z)
   turn "$state/app.log"
   (
     umask 077
     mkdir -p "$state/logs"
-    export ZEPHYR_PORT=$port ZEPHYR_DB_PORT=$db_port ZEPHYR_DB_NAME ZEPHYR_SET_UP_CODE ZEPHYR_LAN_STORE_PASSWORD
-    ZEPHYR_DB_NAME=$(schema_of "$data")
-    ZEPHYR_SET_UP_CODE=$(cat "$state/set-up-code" 2>/dev/null || true)
-    if [ -z "$db_host" ]; then
-      export ZEPHYR_DB_HOST=127.0.0.1 ZEPHYR_DB_USER=zephyr ZEPHYR_DB_OPTIONS='' ZEPHYR_DB_PASSWORD
-      ZEPHYR_DB_PASSWORD=$(cat "$state/db/password")
-    fi
+    settings_of "$data"
     if [ -s "$state/lan/on" ]; then
+      export ZEPHYR_LAN_STORE_PASSWORD
       ZEPHYR_LAN_STORE_PASSWORD=$(cat "$state/lan/password")
       settings+=("--zephyr.lan.address=$(sed -n 1p "$state/lan/on")" "--zephyr.lan.port=$(sed -n 2p "$state/lan/on")" "--zephyr.lan.store=$state/lan/certificate.p12")
     fi
