@@ -28,8 +28,8 @@ export function BringIn({ writes }: { writes: boolean }) {
       {writes && (
         <ChooseFile
           size="sm"
-          what="A job that was written out as JSON"
-          accept=".json,application/json"
+          what="A job that was written out, as an archive or JSON"
+          accept=".zip,.json,application/zip,application/json"
           onChosen={([chosen]) => void bring(chosen)}
         >
           Bring a job in …

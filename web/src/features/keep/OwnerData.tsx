@@ -69,12 +69,22 @@ export function OwnerData() {
                   #{j.id} {j.machine}, {j.closed ? 'handed back' : 'on the bench'}, last changed{' '}
                   {day(j.updatedAt)}; pictures {j.photos}, files {j.sources}
                 </Text>
-                <Link href={`/api/jobs/${j.id}/export`} download color="accent">
-                  Give out as a file
+                <Link href={`/api/jobs/${j.id}/archive.zip`} download color="accent">
+                  Give out
                 </Link>
               </Flex>
             ))}
           </Stack>
+          <Link
+            href={`/api/upkeep/owner/archive.zip?name=${encodeURIComponent(found.owner)}`}
+            download
+            color="accent"
+            textDecoration="underline"
+            fontWeight="600"
+            width="fit-content"
+          >
+            Give all of it out as one archive
+          </Link>
           <Text>
             Erasing takes out the jobs whole: history, pictures, files, times. What was learned of the models
             stays; look there, and into notes of the drawer, for names yourself. What the law of your place

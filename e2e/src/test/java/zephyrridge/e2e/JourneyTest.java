@@ -11,10 +11,10 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
-import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
+import java.util.zip.ZipFile;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
@@ -92,9 +92,12 @@ class JourneyTest {
         t.button("Hand back and close").click();
         sees(t.button("Open this job again"));
         Download download = t.page.waitForDownload(
-                () -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as JSON"))
+                () -> t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Whole job as an archive"))
                         .click());
-        JsonNode job = new JsonMapper().readTree(Files.readString(download.path()));
+        JsonNode job;
+        try (ZipFile archive = new ZipFile(download.path().toFile())) {
+            job = new JsonMapper().readTree(archive.getInputStream(archive.getEntry("job.json")));
+        }
         assertThat(job.get("format").asString()).isEqualTo("zephyr-ridge/job");
         assertThat(job.at("/proof/proven").asBoolean()).isTrue();
         assertThat(job.at("/after/installed").asString()).isEqualTo("32 GiB");

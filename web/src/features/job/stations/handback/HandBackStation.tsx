@@ -151,13 +151,13 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
             </PaperLink>
           ))}
           <Link
-            href={`/api/jobs/${job.id}/export`}
+            href={`/api/jobs/${job.id}/archive.zip`}
             download
             color="accent"
             textDecoration="underline"
             fontWeight="600"
           >
-            Whole job as JSON
+            Whole job as an archive
           </Link>
         </Flex>
       </Box>

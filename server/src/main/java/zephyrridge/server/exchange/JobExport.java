@@ -52,9 +52,9 @@ public record JobExport(
      * A file that was read, or a picture.
      *
      * @param id a UUID, by which the unit names it
-     * @param content base64, in pieces of {@value #PIECE} characters at most
+     * @param content base64, in pieces of {@value #PIECE} characters at most; none where it lies beside the document, as "files/" and the id
      */
-    public record Attached(String id, FileKind kind, String name, List<String> content) {
+    public record Attached(String id, FileKind kind, String name, Iterable<String> content) {
         static final int PIECE = 500_000;
     }
 

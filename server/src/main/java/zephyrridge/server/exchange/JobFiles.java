@@ -1,10 +1,12 @@
 package zephyrridge.server.exchange;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
-import java.util.UUID;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.unit.Readings;
@@ -13,9 +15,9 @@ import zephyrridge.server.photo.Photos;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.web.Problem;
 
-/** Files and pictures of a job on their way out and in, inside its document. */
+/** Files and pictures of a job on their way out and in, one of them in memory at a time. */
 @Component
-public class JobFiles {
+class JobFiles {
     private final Photos photos;
     private final Sources sources;
 
@@ -24,59 +26,47 @@ public class JobFiles {
         this.sources = sources;
     }
 
-    public List<JobExport.Attached> of(long job, Unit unit) {
-        Stream<Optional<JobExport.Attached>> read = unit.readings().sources().stream()
-                .map(s -> sources.content(job, s.id())
-                        .map(c -> attached(s.id(), JobExport.FileKind.SOURCE, s.name(), c)));
-        Stream<Optional<JobExport.Attached>> seen = unit.photos().stream()
-                .map(p -> photos.jpeg(job, p.id()).map(c -> attached(p.id(), JobExport.FileKind.PHOTO, "", c)));
-        return Stream.concat(read, seen).flatMap(Optional::stream).toList();
-    }
-
-    private static JobExport.Attached attached(String id, JobExport.FileKind kind, String name, byte[] content) {
-        String text = Base64.getEncoder().encodeToString(content);
-        List<String> pieces = new ArrayList<>();
-        for (int at = 0; at < text.length(); at += JobExport.Attached.PIECE) {
-            pieces.add(text.substring(at, Math.min(text.length(), at + JobExport.Attached.PIECE)));
+    /** @param content fetched when it is asked for; empty where it is gone by then */
+    record Kept(String id, JobExport.FileKind kind, String name, Supplier<Optional<byte[]>> content) {
+        /** As it stands in a document, its content read while that is written. */
+        JobExport.Attached inside() {
+            return new JobExport.Attached(id, kind, name, () -> content.get()
+                    .map(Kept::pieces)
+                    .orElse(List.of())
+                    .iterator());
         }
-        return new JobExport.Attached(id, kind, name, pieces);
-    }
 
-    private static final int LONGEST_NAME = 200;
+        /** As it stands in a document beside which its content lies. */
+        JobExport.Attached beside() {
+            return new JobExport.Attached(id, kind, name, List.of());
+        }
 
-    /** A file of a document under a name of its own here. */
-    public record Arrived(String id, JobExport.FileKind kind, String name, byte[] content) {}
-
-    /**
-     * The files of a document under names of their own here, and what names them.
-     *
-     * @param unit the unit's JSON, in which the files' old ids are replaced
-     */
-    public record Renamed(String unit, List<Arrived> files) {
-        /** @throws IllegalArgumentException when an id is no UUID, a name too long, or a content no base64 */
-        public static Renamed of(String unit, List<JobExport.Attached> files) {
-            String text = unit;
-            List<Arrived> renamed = new ArrayList<>();
-            for (JobExport.Attached f : files) {
-                String was = UUID.fromString(f.id()).toString();
-                String is = UUID.randomUUID().toString();
-                if (f.name().length() > LONGEST_NAME) {
-                    throw new IllegalArgumentException("name of a file is too long");
-                }
-                text = text.replace(was, is);
-                renamed.add(
-                        new Arrived(is, f.kind(), f.name(), Base64.getDecoder().decode(String.join("", f.content()))));
+        private static List<String> pieces(byte[] content) {
+            String text = Base64.getEncoder().encodeToString(content);
+            List<String> pieces = new ArrayList<>();
+            for (int at = 0; at < text.length(); at += JobExport.Attached.PIECE) {
+                pieces.add(text.substring(at, Math.min(text.length(), at + JobExport.Attached.PIECE)));
             }
-            return new Renamed(text, renamed);
+            return pieces;
         }
+    }
 
-        public boolean has(String id) {
-            return files.stream().anyMatch(f -> f.id().equals(id));
-        }
+    List<Kept> of(long job, Unit unit) {
+        return Stream.concat(
+                        unit.readings().sources().stream()
+                                .map(s -> new Kept(
+                                        s.id(),
+                                        JobExport.FileKind.SOURCE,
+                                        s.name(),
+                                        () -> sources.content(job, s.id()))),
+                        unit.photos().stream()
+                                .map(p ->
+                                        new Kept(p.id(), JobExport.FileKind.PHOTO, "", () -> photos.jpeg(job, p.id()))))
+                .toList();
     }
 
     /** Whether a unit names a file of its document. */
-    private static boolean isNamed(Unit unit, Arrived file) {
+    private static boolean isNamed(Unit unit, Incoming.File file) {
         return unit.photos().stream().anyMatch(p -> p.id().equals(file.id()))
                 || unit.readings().sources().stream()
                         .map(Readings.SourceRef::id)
@@ -84,15 +74,16 @@ public class JobFiles {
     }
 
     /** @throws Problem when one is no picture, or nothing that can be read */
-    public void keep(long job, Unit unit, List<Arrived> files, String by) {
-        for (Arrived f : files) {
+    void keep(long job, Unit unit, List<Incoming.File> files, String by) throws IOException {
+        for (Incoming.File f : files) {
             if (!isNamed(unit, f)) {
                 continue;
             }
+            byte[] content = Files.readAllBytes(f.content());
             if (f.kind() == JobExport.FileKind.PHOTO) {
-                photos.keepAs(f.id(), job, f.content(), by);
+                photos.keepAs(f.id(), job, content, by);
             } else {
-                sources.keepAs(f.id(), job, f.name(), f.content(), by);
+                sources.keepAs(f.id(), job, f.name(), content, by);
             }
         }
     }

@@ -1,13 +1,16 @@
 package zephyrridge.server.keep;
 
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.security.Principal;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -15,6 +18,8 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.server.exchange.JobArchive;
+import zephyrridge.server.web.Costly;
 
 /** An owner's data, for the lead. */
 @RestController
@@ -26,9 +31,11 @@ class OwnerController {
     record Erasure(@NotBlank @Size(max = 200) String owner, @NotNull @Size(max = 1000) List<@NotNull Long> jobs) {}
 
     private final Owned owned;
+    private final JobArchive archive;
 
-    OwnerController(Owned owned) {
+    OwnerController(Owned owned, JobArchive archive) {
         this.owned = owned;
+        this.archive = archive;
     }
 
     /** What is kept of an owner, by the name as it was typed. */
@@ -43,6 +50,19 @@ class OwnerController {
                         r.photos(),
                         r.sources()))
                 .toList();
+    }
+
+    /** All jobs of theirs in one archive, a folder each. */
+    @Costly
+    @GetMapping("/api/upkeep/owner/archive.zip")
+    void archive(@RequestParam @NotBlank @Size(max = 200) String name, Principal who, HttpServletResponse answer)
+            throws IOException {
+        answer.setContentType("application/zip");
+        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"jobs-of-an-owner.zip\"");
+        archive.write(
+                owned.of(name.strip()).stream().map(OwnedStore.Row::id).toList(),
+                who.getName(),
+                answer.getOutputStream());
     }
 
     /** Erases it for good. */

@@ -69,6 +69,7 @@ class UpkeepController {
         this.data = data;
     }
 
+    /** How the installation is: backup, disk, errors, versions. */
     @GetMapping("/api/upkeep")
     Upkeep upkeep() {
         DatabaseStateStore.State state = database.state();

@@ -12,7 +12,7 @@ import zephyrridge.server.web.Problem;
 /** Pictures of the condition a machine came in. Which of them belong to a job is said by the job's state. */
 @Service
 public class Photos {
-    private static final int MOST_PER_JOB = 100;
+    public static final int MOST_PER_JOB = 100;
     private final PhotoStore store;
     private final Clock clock;
 

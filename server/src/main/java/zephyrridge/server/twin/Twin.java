@@ -1,6 +1,5 @@
 package zephyrridge.server.twin;
 
-import com.fasterxml.jackson.annotation.JsonInclude;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.IOException;
@@ -28,8 +27,8 @@ import zephyrridge.server.reading.TextTrees;
 import zephyrridge.server.report.QrCode;
 import zephyrridge.server.text.FindingView;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.JsonConfig;
 import zephyrridge.server.web.Problem;
-import zephyrridge.server.web.QuantityModule;
 
 /**
  * What the field desk says of files, and what a label's line decodes to, as text or as the JSON that the pages get ({@code --json}). Ends
@@ -48,10 +47,7 @@ public final class Twin {
     private final PrintStream out;
     private final PrintStream err;
     private final HalfMinute looker = new HalfMinute(new Recognition(new TextTrees()), new LookWords(texts), texts);
-    private final JsonMapper mapper = JsonMapper.builder()
-            .addModule(new QuantityModule())
-            .changeDefaultPropertyInclusion(i -> i.withValueInclusion(JsonInclude.Include.NON_ABSENT))
-            .build();
+    private final JsonMapper mapper = JsonConfig.mapper();
 
     Twin(PrintStream out, PrintStream err) {
         this.out = out;
