@@ -31,10 +31,12 @@ class PlanningHttpTest {
             done = ok(client.get(search + "?patience=5000"));
         }
         assertThat(done.at("/exact").asBoolean()).isTrue();
-        // What is over stays as it was, stopped or not, until the same person begins another one.
+        // What is over stays as it was, stopped or not; and once another one took its place it is begun anew.
         assertThat(ok(client.delete(search))).isEqualTo(done);
         assertThat(ok(client.get("/api/jobs/" + id + "/options?patience=5000"))).isEqualTo(done);
-        assertThat(client.get(search).status()).isEqualTo(404);
+        assertThat(ok(client.get(search + "?patience=5000"))).isEqualTo(done);
+        // Nobody else has it.
+        assertThat(ApiClient.signedIn(server, "bram").get(search).status()).isEqualTo(404);
         assertThat(client.get("/api/searches/999999").status()).isEqualTo(404);
         assertThat(client.delete("/api/searches/999999").status()).isEqualTo(404);
     }

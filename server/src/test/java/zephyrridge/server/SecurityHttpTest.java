@@ -326,32 +326,6 @@ class SecurityHttpTest {
                 .isEqualTo(404);
     }
 
-    /** Two application instances on one MariaDB: signed in at one is signed in at the other, and changes meet. */
-    @Test
-    void twoInstancesServeOneWorkshop(TestServer.Running server) {
-        try (var other = server.anotherInstance()) {
-            ApiClient here = ApiClient.signedIn(server, "ilka");
-            ApiClient there = here.at(other.address());
-            assertThat(there.get("/api/session").json().at("/account/login").asString())
-                    .isEqualTo("ilka");
-            long id = here.post("/api/jobs", Map.of("machineId", "skerrow-tern-16", "owner", "Two benches", "wish", ""))
-                    .json()
-                    .get("id")
-                    .asLong();
-            assertThat(there.changeAt(
-                                    id,
-                                    1,
-                                    "AddModule",
-                                    Map.of("origin", "TYPED", "label", "16GB 1Rx8 PC5-5600B-SA0-1010-XT"))
-                            .status())
-                    .isEqualTo(200);
-            assertThat(here.changeAt(id, 1, "ResetPlan", Map.of()).status()).isEqualTo(409);
-            assertThat(here.get("/api/jobs/" + id).json().get("modules").size()).isEqualTo(1);
-            assertThat(there.post("/api/sign-out", "").status()).isEqualTo(204);
-            assertThat(here.get("/api/jobs").status()).isEqualTo(401);
-        }
-    }
-
     @Test
     void passwordsAreKeptAsHashes(TestServer.Running server) {
         var hashes = server.bean(DSLContext.class)

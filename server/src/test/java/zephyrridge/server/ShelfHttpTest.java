@@ -336,7 +336,7 @@ class ShelfHttpTest {
         // Another one came to count while this one waited, and took its lines along.
         long waits = ok(sheet(client, id, second)).get("id").asLong();
         finished(client, waits);
-        server.bean(zephyrridge.server.supplier.Sheets.class).loadNow(id, head + eight + "25.00\n");
+        server.bean(zephyrridge.server.supplier.Sheets.class).loadNow(id, head + eight + "25.00\n", "wren");
         assertThat(client.post("/api/sheets/" + waits + "/count", "").status()).isEqualTo(422);
         assertThat(prices(client, id)).containsExactly("25.00");
         ok(client.post("/api/suppliers/" + id + "/sheet-before", ""));

@@ -180,7 +180,9 @@ class DemoLoader implements SmartLifecycle {
                             "Delivery"));
         }
         sheets.loadNow(
-                id, new ClassPathResource("demo/sheets/" + file + ".csv").getContentAsString(StandardCharsets.UTF_8));
+                id,
+                new ClassPathResource("demo/sheets/" + file + ".csv").getContentAsString(StandardCharsets.UTF_8),
+                "wren");
     }
 
     /** One that proves what no sheet says, one that was refused for what it was, one that failed for a bad module, and a report. */

@@ -41,7 +41,7 @@ public class Documents {
 
     private final JsonMapper json;
 
-    Documents(JsonMapper json) {
+    public Documents(JsonMapper json) {
         this.json = json;
     }
 

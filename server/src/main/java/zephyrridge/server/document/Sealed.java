@@ -21,7 +21,8 @@ public class Sealed {
         SETTING,
         MAPPING,
         QUICK,
-        WORDS;
+        WORDS,
+        SHEET_RUN;
 
         private final List<UnaryOperator<JsonNode>> lifts = List.of();
 

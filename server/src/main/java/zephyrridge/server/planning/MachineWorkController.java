@@ -85,6 +85,7 @@ class MachineWorkController {
                 texts);
     }
 
+    /** A model as it is drawn, with nothing in it. */
     @GetMapping("/api/machines/{id}/picture")
     PictureView picture(@PathVariable String id) {
         Machines.Ready ready = machines.get(id);

@@ -5,6 +5,7 @@ import jakarta.validation.constraints.Min;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -66,6 +67,7 @@ class PlanningController {
     private final WhyNotViews whyNots;
     private final OptionViews cards;
     private final Searches searches;
+    private final SearchStore told;
     private final Clock clock;
 
     PlanningController(
@@ -77,6 +79,7 @@ class PlanningController {
             WhyNotViews whyNots,
             OptionViews cards,
             Searches searches,
+            SearchStore told,
             Clock clock) {
         this.whyNots = whyNots;
         this.cards = cards;
@@ -87,6 +90,7 @@ class PlanningController {
         this.house = house;
         this.views = views;
         this.searches = searches;
+        this.told = told;
     }
 
     /** What a search was begun for. */
@@ -95,9 +99,9 @@ class PlanningController {
     /** What it comes to: all that nothing beats, and what of it is proposed. */
     private record Found(zephyrridge.core.plan.Outcome outcome, Selection.Chosen chosen) {}
 
-    private <T> Searches.Search<T, Found> begin(Jobs.Current c, Principal who, T asked, PlanTask task) {
+    private <T> Searches.Search<T, Found> begin(long id, Jobs.Current c, Principal who, T asked, PlanTask task) {
         Target wanted = wanted(c, task);
-        return searches.begin(c.row().id(), who.getName(), asked, List.of(task.basis(), wanted), stop -> {
+        return searches.begin(id, c.row().id(), who.getName(), asked, List.of(task.basis(), wanted), stop -> {
             zephyrridge.core.plan.Outcome outcome = Planner.plan(task, Planner.NODES, stop);
             return new Found(outcome, Selection.of(task, outcome.front(), wanted));
         });
@@ -113,10 +117,27 @@ class PlanningController {
             @PathVariable long id,
             @RequestParam(defaultValue = "1000") @Min(0) @Max(5000) int patience,
             Principal who) {
-        Jobs.Current c = jobs.get(id, who.getName());
+        Searches.Search<Asked, Found> search = begin(searches.freshId(), id, who);
+        PlanViews.OptionsView answer = patience == 0 ? running(search) : answer(search, patience, who);
+        if (answer.search().isPresent()) {
+            told.keep(who.getName(), id, search.id, LocalDateTime.now(clock));
+        }
+        return answer;
+    }
+
+    private Searches.Search<Asked, Found> begin(long search, long job, Principal who) {
+        Jobs.Current c = jobs.get(job, who.getName());
         PlanTask task = task(c);
-        Searches.Search<Asked, Found> search = begin(c, who, new Asked(c, task), task);
-        return patience == 0 ? running(search) : answer(search, patience, who);
+        return begin(search, c, who, new Asked(c, task), task);
+    }
+
+    /** One that another application began, or this one before it was started, is begun anew under its number. */
+    private Searches.Search<Asked, Found> found(long search, Principal who) {
+        Optional<Searches.Search<Asked, Found>> here = searches.find(search, who.getName(), Asked.class);
+        return here.orElseGet(() -> begin(
+                search,
+                told.job(who.getName(), search).orElseThrow(() -> Problem.notFound("search", String.valueOf(search))),
+                who));
     }
 
     /** How far a search is, or what it came to. */
@@ -125,13 +146,13 @@ class PlanningController {
             @PathVariable long search,
             @RequestParam(defaultValue = "0") @Min(0) @Max(5000) int patience,
             Principal who) {
-        return answer(searches.get(search, who.getName(), Asked.class), patience, who);
+        return answer(found(search, who), patience, who);
     }
 
     /** Stops a search: the answer is what was found till then. */
     @DeleteMapping("/api/searches/{search}")
     PlanViews.OptionsView stop(@PathVariable long search, Principal who) {
-        Searches.Search<Asked, Found> s = searches.get(search, who.getName(), Asked.class);
+        Searches.Search<Asked, Found> s = found(search, who);
         s.stop();
         return answer(s, STOPS_WITHIN_MS, who);
     }
@@ -171,7 +192,7 @@ class PlanningController {
     WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
         PlanTask task = task(c);
-        Found found = begin(c, who, new Compared(task), task)
+        Found found = begin(searches.freshId(), c, who, new Compared(task), task)
                 .outcome(COMPARES_WITHIN_MS)
                 .orElseThrow(() -> Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "STILL_SEARCHING", Map.of()));
         SortedMap<String, ModuleSpec> at = new TreeMap<>();

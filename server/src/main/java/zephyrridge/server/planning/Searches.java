@@ -16,6 +16,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.LongSupplier;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -30,6 +31,9 @@ class Searches implements DisposableBean {
     /** The planner asks once for so many nodes whether to stop. */
     private static final int NODES_PER_QUESTION = 1024;
 
+    /** Whoever waits for a search asks every second or so; one that nobody asked for this long is stopped. */
+    private static final long FORGOTTEN_NANOS = TimeUnit.SECONDS.toNanos(60);
+
     private static final int THREADS = 2;
     private static final int WAITING = 16;
     /** Each holds what it was begun for, a whole market maybe. */
@@ -43,7 +47,7 @@ class Searches implements DisposableBean {
      *
      * @param <T> what it was begun for; {@code <R>} what it comes to
      */
-    static final class Search<T, R> {
+    final class Search<T, R> {
         /** For the page, which counts no further than 53 bits. */
         final long id;
 
@@ -54,6 +58,7 @@ class Searches implements DisposableBean {
         private final CountDownLatch ended = new CountDownLatch(1);
         private final AtomicLong asked = new AtomicLong();
         private volatile boolean stop;
+        private volatile long heardAt = nanos.getAsLong();
         private volatile R outcome;
         private volatile RuntimeException failure;
 
@@ -72,10 +77,13 @@ class Searches implements DisposableBean {
 
         private boolean asks() {
             asked.incrementAndGet();
+            if (nanos.getAsLong() - heardAt > FORGOTTEN_NANOS) {
+                stop = true;
+            }
             return stop;
         }
 
-        private boolean isRunning() {
+        boolean isRunning() {
             return ended.getCount() > 0;
         }
 
@@ -84,6 +92,7 @@ class Searches implements DisposableBean {
          * @return what it came to, empty while it goes on
          */
         Optional<R> outcome(long millis) {
+            heardAt = nanos.getAsLong() + TimeUnit.MILLISECONDS.toNanos(millis);
             try {
                 if (!ended.await(millis, TimeUnit.MILLISECONDS)) {
                     return Optional.empty();
@@ -123,6 +132,8 @@ class Searches implements DisposableBean {
 
     private static final int ID_BITS = 53;
 
+    private final LongSupplier nanos;
+
     private final Map<Long, Search<?, ?>> all = new ConcurrentHashMap<>();
     private final Cache<Object, Object> known =
             Caffeine.newBuilder().maximumSize(FOUND_KEPT).build();
@@ -135,17 +146,31 @@ class Searches implements DisposableBean {
                 return t;
             });
 
+    Searches() {
+        this(System::nanoTime);
+    }
+
+    /** @param nanos a clock that only goes on */
+    Searches(LongSupplier nanos) {
+        this.nanos = nanos;
+    }
+
     @Override
     public void destroy() {
         all.values().forEach(Search::stop);
         workers.shutdownNow();
     }
 
+    /** An id that nobody guesses. */
+    long freshId() {
+        return ids.nextLong() >>> Long.SIZE - ID_BITS;
+    }
+
     /**
      * @param basis all that the outcome depends on: where it was found for an equal one, it is there at once
      * @throws Problem when too many wait already
      */
-    <T, R> Search<T, R> begin(long job, String who, T of, Object basis, Function<BooleanSupplier, R> search) {
+    <T, R> Search<T, R> begin(long id, long job, String who, T of, Object basis, Function<BooleanSupplier, R> search) {
         all.values().removeIf(s -> {
             boolean replaced =
                     s.job == job && s.who.equals(who) && s.of.getClass().equals(of.getClass());
@@ -154,7 +179,7 @@ class Searches implements DisposableBean {
             }
             return replaced && !s.isRunning();
         });
-        Search<T, R> s = new Search<>(ids.nextLong() >>> Long.SIZE - ID_BITS, last.incrementAndGet(), job, who, of);
+        Search<T, R> s = new Search<>(id, last.incrementAndGet(), job, who, of);
         @SuppressWarnings("unchecked")
         R found = (R) known.getIfPresent(basis);
         if (found != null) {
@@ -175,14 +200,14 @@ class Searches implements DisposableBean {
         return s;
     }
 
-    /** @throws Problem when this person has no such search, or none of this kind any more */
-    <T, R> Search<T, R> get(long id, String who, Class<T> of) {
+    /** This person's of this kind, where it was begun by this application and is not forgotten. */
+    <T, R> Optional<Search<T, R>> find(long id, String who, Class<T> of) {
         Search<?, ?> s = all.get(id);
         if (s == null || !s.who.equals(who) || !of.isInstance(s.of)) {
-            throw Problem.notFound("search", String.valueOf(id));
+            return Optional.empty();
         }
         @SuppressWarnings("unchecked")
         Search<T, R> found = (Search<T, R>) s;
-        return found;
+        return Optional.of(found);
     }
 }

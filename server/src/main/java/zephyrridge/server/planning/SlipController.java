@@ -25,11 +25,13 @@ class SlipController {
         this.paper = paper;
     }
 
+    /** What is picked, bought and paid for the chosen layout. */
     @GetMapping("/api/jobs/{id}/slip")
     Slip.SlipView slip(@PathVariable long id, Principal who) {
         return slip.of(jobs.get(id, who.getName()));
     }
 
+    /** The same as a paper. */
     @Costly
     @GetMapping(path = "/api/jobs/{id}/slip.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@PathVariable long id, Principal who) {

@@ -6,6 +6,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.security.Principal;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -83,6 +84,7 @@ class SupplierController {
         this.texts = texts;
     }
 
+    /** All suppliers. */
     @GetMapping("/api/suppliers")
     List<SupplierView> all() {
         return suppliers.all().stream()
@@ -99,12 +101,14 @@ class SupplierController {
                 .toList();
     }
 
+    /** Adds a supplier. */
     @PostMapping("/api/suppliers")
     List<SupplierView> add(@Valid @RequestBody NewSupplier body) {
         suppliers.add(body.name(), body.returnDays(), body.leadDays(), body.restockingPermille());
         return all();
     }
 
+    /** Changes a supplier's terms and the mapping of its sheets. */
     @PutMapping("/api/suppliers/{id}")
     List<SupplierView> change(@PathVariable long id, @Valid @RequestBody ChangeSupplier body) {
         suppliers.change(id, body.returnDays(), body.leadDays(), body.restockingPermille(), body.mapping());
@@ -114,25 +118,27 @@ class SupplierController {
     /** Begins to load a sheet; its progress is asked for under the id that comes back. */
     @Costly
     @PostMapping(value = "/api/suppliers/{id}/sheet", consumes = "text/csv")
-    ProgressView load(@PathVariable long id, @RequestBody String csv) {
-        return view(sheets.load(id, csv));
+    ProgressView load(@PathVariable long id, @RequestBody String csv, Principal who) {
+        return view(sheets.load(id, csv, who.getName()));
     }
 
+    /** How far a sheet is. */
     @GetMapping("/api/sheets/{run}")
-    ProgressView progress(@PathVariable long run) {
-        return view(sheets.progress(run));
+    ProgressView progress(@PathVariable long run, Principal who) {
+        return view(sheets.progress(run, who.getName()));
     }
 
+    /** Gives a sheet up that is being read, or waits for a word. */
     @DeleteMapping("/api/sheets/{run}")
-    ProgressView cancel(@PathVariable long run) {
-        return view(sheets.cancel(run));
+    ProgressView cancel(@PathVariable long run, Principal who) {
+        return view(sheets.cancel(run, who.getName()));
     }
 
     /** Lets a sheet count that was read whole. */
     @Costly
     @PostMapping("/api/sheets/{run}/count")
-    ProgressView count(@PathVariable long run) {
-        return view(sheets.count(run));
+    ProgressView count(@PathVariable long run, Principal who) {
+        return view(sheets.count(run, who.getName()));
     }
 
     /** Lets the sheet count again that counted before. */
@@ -142,6 +148,7 @@ class SupplierController {
         return all();
     }
 
+    /** The lines of a supplier's sheet that counts, 50 a page. */
     @GetMapping("/api/suppliers/{id}/offers")
     List<OfferView> offers(@PathVariable long id, @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page) {
         suppliers.require(id);

@@ -9,6 +9,7 @@ import java.util.Optional;
 import org.jooq.DSLContext;
 import org.jooq.Records;
 import org.springframework.stereotype.Repository;
+import zephyrridge.core.module.ModuleSpec;
 
 @Repository
 class SupplierStore {
@@ -84,7 +85,10 @@ class SupplierStore {
                 .execute();
     }
 
-    void insertOffers(long supplierId, long version, List<OfferRow> rows, List<String[]> kinds) {
+    /** @param spec what the row holds, by which it is looked for */
+    record NewOffer(OfferRow row, ModuleSpec spec) {}
+
+    void insertOffers(long supplierId, long version, List<NewOffer> offers) {
         var insert = sql.insertInto(
                 OFFER,
                 OFFER.SUPPLIER_ID,
@@ -101,17 +105,16 @@ class SupplierStore {
                 OFFER.LEAD_DAYS,
                 OFFER.RETURN_DAYS,
                 OFFER.RESTOCKING_MINOR);
-        for (int i = 0; i < rows.size(); i++) {
-            OfferRow r = rows.get(i);
-            String[] kind = kinds.get(i);
+        for (NewOffer o : offers) {
+            OfferRow r = o.row;
             insert = insert.values(
                     supplierId,
                     version,
                     r.lineNo,
                     r.wording,
-                    kind[0],
-                    kind[1],
-                    Long.parseLong(kind[2]),
+                    o.spec.generation().name(),
+                    o.spec.formFactor().name(),
+                    o.spec.capacity().mebibytes(),
                     r.spec,
                     r.pieces,
                     r.priceMinor,
@@ -120,12 +123,11 @@ class SupplierStore {
                     r.returnDays.orElse(null),
                     r.restockingMinor);
         }
-        if (!rows.isEmpty()) {
+        if (!offers.isEmpty()) {
             insert.execute();
         }
     }
 
-    /** The sheet of this version counts from now on, and no other. */
     /** Lets a sheet count; the one that counted till now is kept to be taken back, any other goes. */
     void show(long supplierId, long version, LocalDateTime at) {
         sql.update(SUPPLIER)
@@ -193,17 +195,6 @@ class SupplierStore {
                 .where(OFFER.SUPPLIER_ID.eq(supplierId))
                 .and(OFFER.SHEET_VERSION.eq(version))
                 .execute();
-    }
-
-    /** A version that was never used, also by a sheet that was broken off. */
-    long freshVersion(long supplierId) {
-        long most = Optional.ofNullable(sql.select(org.jooq.impl.DSL.max(OFFER.SHEET_VERSION))
-                        .from(OFFER)
-                        .where(OFFER.SUPPLIER_ID.eq(supplierId))
-                        .fetchOne()
-                        .value1())
-                .orElse(0L);
-        return Math.max(most, counting(supplierId)) + 1;
     }
 
     private org.jooq.SelectOnConditionStep<?> offers() {
