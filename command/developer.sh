@@ -19,11 +19,12 @@ fuzz() {
   [[ "${1:-}" =~ ^[0-9]+$ ]] && [ "$1" -ge 1 ] || die "say how long, in minutes: ./zephyr fuzz 10"
   need_tools
   local log target each
-  each=$(($1 * 60 / 6))
+  each=$(($1 * 60 / 10))
   log=$(mktemp)
-  for target in spd smbios recogniser label dialog seen; do
+  (cd "$here" && mvn -B -q -DskipTests -Dweb.build=bundle -pl .,core,web,server install) || die "the build failed (see above)."
+  for target in Decoders#{spd,smbios,recogniser,label,dialog,seen} Documents#{listing,csv,record,job}; do
     say "Fuzzing $target for $each seconds ..."
-    (cd "$here" && mvn -B -q -pl core,fuzz -Dsurefire.failIfNoSpecifiedTests=false "-Dtest=DecodersFuzzTest#$target" -Dfuzz.mode=1 -DargLine= "-Dfuzz.duration=${each}s" test) >"$log" 2>&1 \
+    (cd "$here" && mvn -B -q -pl fuzz -Dsurefire.failIfNoSpecifiedTests=false "-Dtest=${target/\#/FuzzTest#}" -Dfuzz.mode=1 -DargLine= "-Dfuzz.duration=${each}s" test) >"$log" 2>&1 \
       || { tail -n 40 "$log" >&2; die "the decoder $target failed on an input; it is kept under fuzz/src/test/resources. The whole log: $log"; }
     say "$target: $(grep -aoE '#[0-9]+[[:space:]]+DONE.*' "$log" | tail -n 1)"
   done
