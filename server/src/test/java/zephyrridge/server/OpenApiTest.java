@@ -32,7 +32,7 @@ class OpenApiTest {
                 .isEqualTo(Files.readString(COMMITTED));
     }
 
-    /** Each operation has an id of its own that tells it, says how a refusal looks, and who may. */
+    /** Each operation has an id of its own and words that tell it and what it takes, says how a refusal looks, and who may. */
     @Test
     void everyOperationIsWhole() throws IOException {
         JsonNode document = new JsonMapper().readTree(Files.readAllBytes(COMMITTED));
@@ -42,6 +42,13 @@ class OpenApiTest {
                 .forEach(path -> path.getValue().propertyStream().forEach(o -> {
                     String as = o.getKey() + " " + path.getKey();
                     ids.add(o.getValue().get("operationId").asString());
+                    assertThat(o.getValue().path("description").asString(""))
+                            .as(as)
+                            .isNotBlank();
+                    o.getValue().path("parameters").forEach(p -> assertThat(
+                                    p.path("description").asString(""))
+                            .as(as + ": " + p.get("name"))
+                            .isNotBlank());
                     assertThat(o.getValue().at("/responses/default/content").has("application/problem+json"))
                             .as(as)
                             .isTrue();

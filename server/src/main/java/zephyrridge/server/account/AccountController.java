@@ -72,6 +72,7 @@ class AccountController {
                         : Optional.of(entries.get(PAGE - 1).id()));
     }
 
+    /** All accounts, for the lead. */
     @GetMapping("/api/accounts")
     List<AccountView> all() {
         return accounts.all().stream()
@@ -85,6 +86,7 @@ class AccountController {
                 .toList();
     }
 
+    /** Gives somebody an account. */
     @PostMapping("/api/accounts")
     @ResponseStatus(HttpStatus.CREATED)
     List<AccountView> add(@Valid @RequestBody NewAccount body, Principal who) {
@@ -93,6 +95,7 @@ class AccountController {
         return all();
     }
 
+    /** Changes name, role or password of an account, or shuts it. */
     @PostMapping("/api/accounts/{login}")
     List<AccountView> change(@PathVariable String login, @Valid @RequestBody AccountChange body, Principal who) {
         accounts.change(

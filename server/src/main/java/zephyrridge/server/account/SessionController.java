@@ -114,6 +114,7 @@ class SessionController {
         devices.signedIn(who.getName(), request, response);
     }
 
+    /** The accounts of the demo; none elsewhere. */
     @GetMapping("/api/sign-in-hints")
     SignInHints hints() {
         return new SignInHints(demo ? DemoAccounts.ALL : List.of());

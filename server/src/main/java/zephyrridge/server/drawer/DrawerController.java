@@ -165,6 +165,7 @@ class DrawerController {
                 house.terms().value().currency());
     }
 
+    /** Puts a module into the drawer. */
     @PostMapping("/api/drawer")
     @ResponseStatus(HttpStatus.CREATED)
     List<String> add(@Valid @RequestBody NewModuleRequest body) {
@@ -183,6 +184,7 @@ class DrawerController {
                 body.count());
     }
 
+    /** Changes what is said of a module in the drawer. */
     @PutMapping("/api/drawer/{tag}")
     void change(@PathVariable String tag, @Valid @RequestBody ChangeModuleRequest body, Principal who) {
         changes.change(
@@ -213,6 +215,7 @@ class DrawerController {
         changes.takeListOut(body.tags(), body.reason().strip(), who.getName());
     }
 
+    /** Brings back a module that was taken out for good. */
     @PutMapping("/api/drawer/{tag}/back")
     void bringBack(@PathVariable String tag, @Valid @RequestBody BackRequest body, Principal who) {
         changes.bringBack(tag, body.expectedVersion(), who.getName());

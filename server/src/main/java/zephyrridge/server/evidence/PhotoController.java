@@ -38,6 +38,7 @@ class PhotoController {
         return new PhotoKept(photos.keep(id, picture, who.getName()));
     }
 
+    /** A picture of a job, as JPEG. */
     @GetMapping("/api/jobs/{id}/photos/{photo}")
     ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable String photo) {
         byte[] jpeg = photos.jpeg(id, photo).orElseThrow(() -> Problem.notFound("photo", photo));

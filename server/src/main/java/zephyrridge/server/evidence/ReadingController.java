@@ -157,6 +157,7 @@ class ReadingController {
         return new SourceKept(source.id(), source.name(), source.kind(), views.what(source.content()));
     }
 
+    /** All that was read of a machine, held together by position. */
     @GetMapping("/api/jobs/{id}/evidence")
     EvidenceView evidence(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
@@ -200,6 +201,7 @@ class ReadingController {
         return file(spd(module.spec(), marking(module.tag())), "job-" + id + "-" + key + ".spd.bin");
     }
 
+    /** The SPD image of a module in the drawer, as it was kept. */
     @GetMapping("/api/drawer/{tag}/spd")
     ResponseEntity<byte[]> drawerSpd(@PathVariable String tag) {
         Drawer.StockModule module = drawer.all().stream()

@@ -29,6 +29,7 @@ class GlanceController {
         this.looker = looker;
     }
 
+    /** Half a minute on whatever is handed in: files, window words, labels; nothing is kept. */
     @PostMapping("/api/glance")
     GlanceView glance(@Valid @RequestBody Told body) {
         return look(

@@ -79,6 +79,7 @@ class LearnedController {
         this.texts = texts;
     }
 
+    /** What closed jobs taught about a model. */
     @GetMapping("/api/machines/{id}/learned")
     LearnedView learned(@PathVariable String id) {
         MachineRecord record = machines.get(id).record();

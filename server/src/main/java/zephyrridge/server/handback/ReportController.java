@@ -53,6 +53,7 @@ class ReportController {
         this.clock = clock;
     }
 
+    /** The report, as a paper. */
     @Costly
     @GetMapping(path = "/api/jobs/{id}/report.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> pdf(@PathVariable long id, Principal who) {
@@ -71,7 +72,11 @@ class ReportController {
                 .body(paper.page("Report, job " + id, report.body(c, LocalDate.now(clock))));
     }
 
-    /** @param module that goes back to whom it was bought from */
+    /**
+     * What goes along with a module that goes back, as a paper.
+     *
+     * @param module that goes back to whom it was bought from
+     */
     @Costly
     @GetMapping(path = "/api/jobs/{id}/return-slip.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> returned(@PathVariable long id, @RequestParam @Size(max = 16) String module, Principal who) {

@@ -63,6 +63,7 @@ class HouseController {
         this.texts = texts;
     }
 
+    /** The house: rules, terms, letterhead, times of work. */
     @GetMapping("/api/house")
     HouseView house() {
         House.Current<HouseRules> rules = house.rules();
@@ -83,6 +84,7 @@ class HouseController {
                 letterhead.value());
     }
 
+    /** Chooses the schools that the rules follow. */
     @PutMapping("/api/house/rules")
     HouseView choose(@Valid @RequestBody ChooseSchool body, Principal who) {
         HouseRules now = house.rules().value();
@@ -92,18 +94,21 @@ class HouseController {
         return house();
     }
 
+    /** Changes currency, rates and terms. */
     @PutMapping("/api/house/terms")
     HouseView terms(@Valid @RequestBody ChangeTerms body, Principal who) {
         house.change(House.Setting.TERMS, body.expectedVersion(), body.terms(), body.reason(), who.getName());
         return house();
     }
 
+    /** Changes what stands at the head of papers. */
     @PutMapping("/api/house/letterhead")
     HouseView letterhead(@Valid @RequestBody ChangeLetterhead body, Principal who) {
         house.change(House.Setting.LETTERHEAD, body.expectedVersion(), body.letterhead(), body.reason(), who.getName());
         return house();
     }
 
+    /** Changes what work takes and costs. */
     @PutMapping("/api/house/work")
     HouseView work(@Valid @RequestBody ChangeWork body, Principal who) {
         if (body.work().stream().map(WorkProfile::id).distinct().count()

@@ -70,6 +70,7 @@ class LimitController {
         this.clock = clock;
     }
 
+    /** Notes what somebody claims that a model takes. */
     @PostMapping("/api/machines/{id}/claims")
     @ResponseStatus(HttpStatus.CREATED)
     void claim(@PathVariable String id, @Valid @RequestBody NewClaim body, Principal who) {
@@ -108,6 +109,7 @@ class LimitController {
         return value.strip().matches("\\d+") ? value.strip() + " " + unit : value;
     }
 
+    /** Notes a trial: what was put in, and what came of it. */
     @PostMapping("/api/machines/{id}/trials")
     @ResponseStatus(HttpStatus.CREATED)
     void trial(@PathVariable String id, @Valid @RequestBody NewTrial body, Principal who) {
@@ -144,11 +146,13 @@ class LimitController {
                 who.getName());
     }
 
+    /** Takes a claim back; it stays to be read. */
     @DeleteMapping("/api/machines/{id}/claims/{claim}")
     void retractClaim(@PathVariable String id, @PathVariable long claim) {
         limits.retractClaim(id, claim);
     }
 
+    /** Takes a trial back; it stays to be read. */
     @DeleteMapping("/api/machines/{id}/trials/{trial}")
     void retractTrial(@PathVariable String id, @PathVariable long trial) {
         limits.retractTrial(id, trial);

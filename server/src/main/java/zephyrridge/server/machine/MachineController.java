@@ -113,7 +113,11 @@ class MachineController {
         this.quirks = quirks;
     }
 
-    /** @param retired whether retired ones are told too */
+    /**
+     * All models, those that were put aside with them.
+     *
+     * @param retired whether retired ones are told too
+     */
     @GetMapping("/api/machines")
     List<MachineSummary> machines(@RequestParam(defaultValue = "false") boolean retired) {
         return machines.listed().stream()
@@ -172,6 +176,7 @@ class MachineController {
                 .toList();
     }
 
+    /** A model by its newest record. */
     @GetMapping("/api/machines/{id}")
     MachineView machine(@PathVariable String id) {
         Machines.Ready ready = machines.get(id);
@@ -247,6 +252,7 @@ class MachineController {
     /** A shape that memory comes in, as the quick record draws it; letters as in the core's table. */
     record ShapeView(String id, String name, FormFactor form, List<String> channels) {}
 
+    /** The shapes that a quick record can have. */
     @GetMapping("/api/shapes")
     List<ShapeView> shapes() {
         return Shape.all().stream()
@@ -254,6 +260,7 @@ class MachineController {
                 .toList();
     }
 
+    /** The rates of each generation. */
     @GetMapping("/api/rates")
     List<GenerationRates> rates() {
         return Stream.of(MemoryGeneration.values())
@@ -268,6 +275,7 @@ class MachineController {
                 .toList();
     }
 
+    /** Operating systems and what of memory each uses. */
     @GetMapping("/api/operating-systems")
     List<OperatingSystemChoice> operatingSystems() {
         return OperatingSystem.all().stream()

@@ -40,6 +40,7 @@ class ModelPhotoController {
         this.accounts = accounts;
     }
 
+    /** The pictures of a model. */
     @GetMapping("/api/machines/{id}/photos")
     List<ModelPhotoView> photos(@PathVariable String id) {
         MachineRecord record = machines.get(id).published();
@@ -54,7 +55,11 @@ class ModelPhotoController {
                 .toList();
     }
 
-    /** @param part id of the part it shows, "" for the whole machine */
+    /**
+     * Keeps a picture of a model.
+     *
+     * @param part id of the part it shows, "" for the whole machine
+     */
     @PostMapping(
             path = "/api/machines/{id}/photos",
             consumes = {MediaType.IMAGE_JPEG_VALUE, MediaType.IMAGE_PNG_VALUE})
@@ -73,6 +78,7 @@ class ModelPhotoController {
         return photos(id);
     }
 
+    /** A picture of a model, as JPEG. */
     @GetMapping("/api/machines/{id}/photos/{photo}")
     ResponseEntity<byte[]> photo(@PathVariable String id, @PathVariable String photo) {
         byte[] jpeg = photos.jpegOfModel(id, photo).orElseThrow(() -> Problem.notFound("photo", photo));
@@ -82,6 +88,7 @@ class ModelPhotoController {
                 .body(jpeg);
     }
 
+    /** Takes a picture of a model away. */
     @DeleteMapping("/api/machines/{id}/photos/{photo}")
     List<ModelPhotoView> remove(@PathVariable String id, @PathVariable String photo) {
         photos.removeOfModel(id, photo);

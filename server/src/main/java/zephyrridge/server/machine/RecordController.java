@@ -170,6 +170,7 @@ class RecordController {
                 .orElseThrow(() -> Problem.invalid("content", "NO_DEVICES"));
     }
 
+    /** The answers that a quick record was made of. */
     @GetMapping("/api/machines/{id}/quick")
     QuickView quickOf(@PathVariable String id) {
         return machines.quick(id)
@@ -177,6 +178,7 @@ class RecordController {
                 .orElseThrow(() -> Problem.of(HttpStatus.NOT_FOUND, "NOT_QUICK", java.util.Map.of("field", "id")));
     }
 
+    /** Makes a quick record anew of other answers. */
     @PutMapping("/api/machines/{id}/quick")
     MachineSummary changeQuick(@PathVariable String id, @Valid @RequestBody QuickChange body, Principal who) {
         MachineRecord record = body.quick().toCore(id).toRecord();
@@ -254,6 +256,7 @@ class RecordController {
         return views.summary(id);
     }
 
+    /** The versions of a record, the newest first. */
     @GetMapping("/api/machines/{id}/versions")
     List<MachineStore.Version> versions(@PathVariable String id) {
         machines.latest(id);

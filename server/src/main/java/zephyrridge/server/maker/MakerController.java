@@ -22,6 +22,7 @@ class MakerController {
         this.makers = makers;
     }
 
+    /** The names that the shop gave to makers, by JEP106 bank and code. */
     @GetMapping("/api/makers")
     List<Makers.Named> all() {
         return makers.all();

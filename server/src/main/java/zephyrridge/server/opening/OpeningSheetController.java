@@ -45,6 +45,7 @@ class OpeningSheetController {
         this.paper = paper;
     }
 
+    /** How the machine is opened and closed, as a paper. */
     @Costly
     @GetMapping(path = "/api/jobs/{id}/opening-sheet.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> sheet(@PathVariable long id, Principal who) {

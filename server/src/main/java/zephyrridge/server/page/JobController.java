@@ -120,6 +120,7 @@ class JobController {
     private static final int LAST_CLOSED = 50;
     private static final int PAGE = 50;
 
+    /** What is on the bench, and what was handed back last. */
     @GetMapping("/api/jobs")
     BoardView board() {
         List<JobListRow> open = lists.open();
@@ -188,6 +189,7 @@ class JobController {
                 .toList();
     }
 
+    /** Takes a machine in. */
     @PostMapping("/api/jobs")
     @ResponseStatus(HttpStatus.CREATED)
     JobView takeIn(@Valid @RequestBody TakeIn body, Principal who) {

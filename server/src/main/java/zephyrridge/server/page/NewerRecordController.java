@@ -50,6 +50,7 @@ class NewerRecordController {
         this.texts = texts;
     }
 
+    /** What going on with the newest version of the record would change. */
     @GetMapping("/api/jobs/{id}/record")
     NewerRecordView newer(@PathVariable long id, Principal who) {
         Jobs.Current now = jobs.get(id, who.getName());
@@ -75,6 +76,7 @@ class NewerRecordController {
                 jobs.refusesRecord(then).map(f -> FindingView.of(f, texts)));
     }
 
+    /** Goes on with another version of the record. */
     @PostMapping("/api/jobs/{id}/record")
     JobView take(@PathVariable long id, @Valid @RequestBody TakeRecord body, Principal who) {
         jobs.takeRecord(id, body.expectedVersion(), body.version(), who.getName());

@@ -20,6 +20,7 @@ class LabelController {
         this.texts = texts;
     }
 
+    /** What a label's line says. */
     @PostMapping("/api/labels/decode")
     LabelView decode(@Valid @RequestBody LabelLine body) {
         return LabelView.of(LabelParser.parse(body.line()), texts);

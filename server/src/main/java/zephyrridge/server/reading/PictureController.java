@@ -46,6 +46,7 @@ class PictureController {
         this.texts = texts;
     }
 
+    /** What the lines say that a recogniser read off a picture. */
     @PostMapping("/api/pictures/read")
     SightView read(@Valid @RequestBody SightLines body) {
         List<SightLabelView> labels = new ArrayList<>();

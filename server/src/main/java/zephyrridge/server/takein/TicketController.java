@@ -26,6 +26,7 @@ class TicketController {
         this.texts = texts;
     }
 
+    /** The ticket that goes along with the machine, as a paper in two halves. */
     @Costly
     @GetMapping(path = "/api/jobs/{id}/ticket.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     ResponseEntity<byte[]> ticket(@PathVariable long id, Principal who) {

@@ -29,11 +29,13 @@ class TimerController {
         this.jobs = jobs;
     }
 
+    /** All timers that run. */
     @GetMapping("/api/timers")
     List<Timers.Timer> all() {
         return timers.all();
     }
 
+    /** Starts a timer of a job. */
     @PostMapping("/api/jobs/{id}/timers")
     @ResponseStatus(HttpStatus.CREATED)
     List<Timers.Timer> start(@PathVariable long id, @Valid @RequestBody NewTimer body, Principal who) {
@@ -42,6 +44,7 @@ class TimerController {
         return timers.all();
     }
 
+    /** Puts a timer away. */
     @DeleteMapping("/api/jobs/{id}/timers/{timer}")
     List<Timers.Timer> putAway(@PathVariable long id, @PathVariable String timer) {
         jobs.require(id);

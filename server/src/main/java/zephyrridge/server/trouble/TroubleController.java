@@ -100,6 +100,7 @@ class TroubleController {
         this.texts = texts;
     }
 
+    /** What the hunt for a fault has come to, and the next test. */
     @Costly
     @GetMapping("/api/jobs/{id}/trouble")
     TroubleView trouble(@PathVariable long id, Principal who) {
