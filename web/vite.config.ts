@@ -8,8 +8,8 @@ export default defineConfig(({ mode }) => ({
   // Only for work on the pages (./zephyr dev): the server runs beside it.
   server: {
     host: '127.0.0.1',
-    // The catalogue is looked at by a test (src/words.test.ts).
-    fs: { allow: ['.', '../server/src/main/resources/text'] },
+    // Looked at by tests: the catalogue (src/words.test.ts) and the API document (src/api/document.test.ts).
+    fs: { allow: ['.', '../server/src/main/resources/text', '../docs/formats'] },
     proxy: { '/api': `http://127.0.0.1:${loadEnv(mode, '.', 'ZEPHYR_').ZEPHYR_PORT ?? 8470}` },
   },
   // One world for all files of a worker: to make a new one for each takes most of the time, and no test changes it for another.

@@ -1,12 +1,10 @@
-import { readFileSync } from 'node:fs';
+import text from '../../../docs/formats/openapi.json?raw';
 import SwaggerParser from '@apidevtools/swagger-parser';
 import { expect, it } from 'vitest';
 
 // By another's validator and the schema that the OpenAPI Initiative publishes (3.1).
 it('the API document is one after the OpenAPI specification', async () => {
-  const document = await SwaggerParser.validate(
-    JSON.parse(readFileSync('../docs/formats/openapi.json', 'utf8')),
-  );
+  const document = await SwaggerParser.validate(JSON.parse(text));
   expect(Object.keys(document.paths ?? {}).length).toBeGreaterThan(100);
 });
 
