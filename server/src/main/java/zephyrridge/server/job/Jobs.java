@@ -69,6 +69,7 @@ public class Jobs {
     private final HeldModules held;
     private final Suppliers suppliers;
     private final JobLists lists;
+    private final AssessedJobs assessed;
 
     Jobs(
             JobStore store,
@@ -85,7 +86,9 @@ public class Jobs {
             Limits limits,
             Suppliers suppliers,
             HeldModules held,
-            JobLists lists) {
+            JobLists lists,
+            AssessedJobs assessed) {
+        this.assessed = assessed;
         this.held = held;
         this.lists = lists;
         this.limits = limits;
@@ -111,9 +114,8 @@ public class Jobs {
     /** @param login who looks: undo reaches that person's own last change */
     public Current get(long id, String login) {
         JobRow row = row(id, false);
-        Work work = work(row);
-        Machines.Ready machine = machine(row, work);
-        return new Current(row, work, machine, Assessment.of(machine.bench(), work), history(id, login));
+        Assessed a = assessed.of(row);
+        return new Current(row, a.work(), a.machine(), a.assessment(), history(id, login));
     }
 
     public long version(long id) {
@@ -160,8 +162,8 @@ public class Jobs {
         for (long v = row.version(); undos.containsKey(v); v--) {
             versions.add(v);
         }
-        List<List<Differences.Field>> told =
-                documents.told(work(row), versions.stream().map(undos::get).toList());
+        List<List<Differences.Field>> told = documents.told(
+                assessed.of(row).work(), versions.stream().map(undos::get).toList());
         Map<Long, List<Differences.Field>> by = new HashMap<>();
         for (int i = 0; i < versions.size(); i++) {
             by.put(versions.get(i), told.get(i));
@@ -279,35 +281,35 @@ public class Jobs {
         if (row.version() != expectedVersion) {
             throw changedMeanwhile(row, expectedVersion);
         }
-        Work work = work(row);
-        Machines.Ready machine = machine(row, work);
+        Assessed before = assessed.of(row);
+        Work work = before.work();
         LocalDateTime now = now();
-        Outcome outcome =
-                Change.applied(change, work, machine.bench(), ports(id, work, machine, history(id, by), now, by));
+        Outcome outcome = Change.applied(
+                change, work, before.machine().bench(), ports(id, work, before.machine(), history(id, by), now, by));
         if (outcome instanceof Outcome.Refused refused) {
             throw new ChangeRefused(refused.why());
         }
         Work next = ((Outcome.Applied) outcome).work();
         held.hold(id, work.unit(), next.unit());
-        Machines.Ready then = machine(row, next);
-        Assessment assessment = Assessment.of(then.bench(), next);
+        String state = documents.write(next.unit());
+        Assessed then = assessed.next(row, next, state);
         String told = next.unit().closing().isEmpty()
                 ? null
                 : work.unit().closing().isPresent()
                         ? row.said().orElse(null)
-                        : sealed.write(Sealed.Kind.WORDS, said.of(next, then, assessment));
+                        : sealed.write(Sealed.Kind.WORDS, said.of(next, then.machine(), then.assessment()));
         if (!store.update(
                 row,
                 expectedVersion,
                 next.order(),
-                shown(next, assessment, row.partsOn(), row.returnUntil(), now.toLocalDate()),
-                documents.write(next.unit()),
+                shown(next, then.assessment(), row.partsOn(), row.returnUntil(), now.toLocalDate()),
+                state,
                 told,
                 now,
                 by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
-        learn(row, work.unit(), next, then, now, by);
+        learn(row, work.unit(), next, then.machine(), now, by);
         if (work.unit().closing().isPresent() || next.unit().closing().isPresent()) {
             lists.index(id, next.unit().closing().isPresent());
         }
@@ -427,14 +429,6 @@ public class Jobs {
 
     private JobRow row(long id, boolean forUpdate) {
         return store.find(id, forUpdate).orElseThrow(() -> Problem.notFound("job", id));
-    }
-
-    private Work work(JobRow row) {
-        return new Work(row.order(), documents.unit(row.state()));
-    }
-
-    private Machines.Ready machine(JobRow row, Work work) {
-        return machines.get(row.machineId(), row.machineVersion(), work.unit()).knowing(limits.of(row.machineId()));
     }
 
     private JobHistory history(long id, String login) {
