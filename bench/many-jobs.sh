@@ -37,4 +37,4 @@ sql "$data" -e 'analyze table job_word' >/dev/null
 node bench/timed.mjs "http://127.0.0.1:$ZEPHYR_PORT" \
   /api/jobs '/api/jobs/closed?text=harbour' '/api/jobs/closed?text=harbour%2012%20noon' '/api/jobs/closed?text=2023-05-0' '/api/jobs/closed?text=%231050000' \
   '/api/jobs/closed' '/api/find?text=harbour' '/api/find?text=1050000' '/api/find?text=M-004711' '/api/find?text=quarry%20maps' '/api/owners?text=har' \
-  '/api/drawer' '/api/drawer?text=16%20gr-39' '/api/drawer?free=true&page=150' '/api/machines'
+  '/api/drawer' '/api/drawer?text=16%20gr-39' '/api/drawer?free=true&page=150' '/api/jobs/2/stock' '/api/machines'

@@ -5,14 +5,29 @@
 app_dir() { if [ "$packaged" = yes ]; then echo "$here/app"; else echo "$here/server/target/app"; fi; }
 app_main() { echo "$(app_dir)/zephyr-server-$version-app.jar"; }
 
+# unchanged   sets leave: what of a build need not be done again, since nothing that it is made of is newer
+unchanged() {
+  leave=()
+  made_of web/target/zephyr-web-"$version".jar web/pom.xml web/src web/public/*.* web/scripts web/*.json web/*.ts web/index.html docs/formats/openapi.json server/src/main/resources/text || leave+=(-Dexec.skip=true)
+  made_of server/target/generated-sources/jooq/zephyrridge/server/db/Tables.java server/pom.xml pom.xml server/src/main/resources/db || leave+=(-Djooq.codegen.skip=true)
+  made_of server/target/classes/static/notices/server.txt server/pom.xml pom.xml core/pom.xml server/licences-looked-at.properties || leave+=(-Dlicense.skipAddThirdParty=true)
+}
+
+# made_of FILE SOURCE ...   whether FILE is missing, or any of what it is made of is newer
+made_of() {
+  local file=$1
+  shift
+  [ ! -f "$file" ] || [ -n "$(find "$@" -newer "$file" -not -name schema.ts -not -name words.ts -type f -print -quit)" ]
+}
+
 build() {
   local jar=$here/server/target/zephyr-server-$version-app.jar built=$here/server/target/zephyr-server-$version.jar
   [ "$packaged" = no ] || return 0
   # Made to be the same whenever it is built, the application's jar has the time of no day; the one beside it tells when that was.
-  if [ ! -f "$jar" ] || [ -n "$(find "$here/pom.xml" "$here"/*/pom.xml "$here"/core/src/main "$here"/server/src/main "$here"/web/src "$here"/web/public/*.* "$here"/web/scripts "$here"/web/*.json "$here"/web/*.ts \
-      "$here"/web/index.html "$here"/docs/formats/openapi.json -newer "$built" -not -name schema.ts -not -name words.ts -type f -print -quit)" ]; then
+  if [ ! -f "$jar" ] || made_of "$built" "$here/pom.xml" "$here"/*/pom.xml "$here"/core/src/main "$here"/server/src/main "$here"/web/src "$here"/web/public/*.* "$here"/web/scripts "$here"/web/*.json "$here"/web/*.ts \
+      "$here"/web/index.html "$here"/docs/formats/openapi.json; then
     say "Building (the first time takes a few minutes) ..."
-    (cd "$here" && mvn -B -q -T 2 -Dmaven.test.skip=true -DskipTests -Dweb.build=bundle -pl core,web,server package) >"$state/build.log" 2>&1 \
+    (cd "$here" && unchanged && mvn -B -q -T 2 -Dmaven.test.skip=true -DskipTests -Dweb.build=bundle "${leave[@]}" -pl core,web,server package) >"$state/build.log" 2>&1 \
       || { tail -n 30 "$state/build.log" >&2; die "the build failed; all of it is in $state/build.log"; }
     touch "$built"
   fi

@@ -50,6 +50,7 @@ run_tests() {
   need_packages chromium:chromium mariadb-dump:mariadb-client
   # An outside reader for firmware tables; its test is left out where this cannot be installed.
   [ -x /usr/lib/udev/dmi_memory_id ] || (need_packages /usr/lib/udev/dmi_memory_id:udev) || say "Without udev the outside check of firmware tables is left out."
+  [ -n "$(type -P shellcheck)" ] || (need_packages shellcheck:shellcheck) || say "Without shellcheck the scripts are not looked over."
   if [ -n "${1:-}" ]; then
     test_part "$@"
     return
@@ -77,6 +78,25 @@ busy() {
   trap 'kill '"${loops[*]}"' 2>/dev/null || true' EXIT
   say "Beside ${#loops[@]} busy loops:"
   "$@"
+}
+
+# Two builds of one source, each in a folder of its own, make the same jars byte by byte.
+test_builds() {
+  need_tools
+  local folder jar name
+  folder=$(mktemp -d)
+  trap 'rm -rf "'"$folder"'"' EXIT
+  for name in one another; do
+    say "Building, $name ..."
+    mkdir "$folder/$name"
+    (cd "$here" && git ls-files -z | tar --null -T - -cf -) | tar -C "$folder/$name" -xf - || die "the source could not be copied: this needs git and a clone."
+    (cd "$folder/$name" && mvn -B -q -Dmaven.test.skip=true -DskipTests -Dweb.build=bundle -pl core,web,server package) || die "the build failed (see above)."
+  done
+  for jar in core/target/zephyr-core web/target/zephyr-web server/target/zephyr-server server/target/zephyr-server-$version-app; do
+    [[ $jar == *-app ]] || jar=$jar-$version
+    cmp "$folder/one/$jar.jar" "$folder/another/$jar.jar" || die "two builds made two different $jar.jar."
+    say "$jar.jar is the same: $(sha256sum <"$folder/one/$jar.jar" | cut -c1-16)"
+  done
 }
 
 format() {

@@ -5,7 +5,8 @@
 # running WORD   prints the id of a process of this account whose arguments contain WORD whole
 running() {
   local file
-  # The word goes in by standard input: among grep's own arguments it would find itself.
+  # The word goes in by standard input: among grep's own arguments it would find itself. What follows it are files.
+  # shellcheck disable=SC2062
   while read -r file; do
     file=${file%/cmdline}
     [ -O "$file" ] && [ "${file#/proc/}" != $$ ] && { echo "${file#/proc/}"; return 0; }

@@ -2,6 +2,8 @@ package zephyrridge.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -18,8 +20,9 @@ import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 
 /**
- * Writers at work while application or database are killed at random and started again: every write that was acknowledged is
- * there afterwards, and state and events are of one piece. Rounds: -Dzephyr.kills, 2 by default; ./zephyr test-kill N runs more.
+ * Writers at work on two applications with one database, while one of the three is killed at random and started again: every write that was
+ * acknowledged is there afterwards, at both, and state and events are of one piece. Rounds: -Dzephyr.kills, 3 by default, one for each;
+ * ./zephyr test-kill N runs more.
  */
 @ExtendWith(Installation.Shared.class)
 @Order(2)
@@ -32,49 +35,74 @@ class KillTest {
 
     @Test
     void everyAcknowledgedWriteIsThere(Installation zephyr) throws Exception {
-        int rounds = Integer.getInteger("zephyr.kills", 2);
+        int rounds = Integer.getInteger("zephyr.kills", 3);
         Random random = new Random(Long.getLong("zephyr.seed", 41L));
         Queue<Acknowledged> acknowledged = new ConcurrentLinkedQueue<>();
         AtomicInteger refused = new AtomicInteger();
-        int databaseKills = 0;
-        Installation.Said first = zephyr.zephyr("demo");
-        assertThat(first.code()).as(first.text()).isZero();
-        for (int round = 0; round < rounds; round++) {
-            AtomicBoolean stop = new AtomicBoolean();
-            List<Thread> writers = new ArrayList<>();
-            for (int w = 0; w < WRITERS; w++) {
-                String name = "round " + round + " writer " + w;
-                writers.add(new Thread(() -> write(zephyr.address(), name, stop, acknowledged, refused)));
+        started(zephyr);
+        try (Installation second = onTheDatabaseOf(zephyr)) {
+            List<Installation> both = List.of(zephyr, second);
+            for (int round = 0; round < rounds; round++) {
+                both.forEach(KillTest::started);
+                AtomicBoolean stop = new AtomicBoolean();
+                List<Thread> writers = new ArrayList<>();
+                for (int w = 0; w < WRITERS; w++) {
+                    String name = "round " + round + " writer " + w;
+                    String address = both.get(w % both.size()).address();
+                    writers.add(new Thread(() -> write(address, name, stop, acknowledged, refused)));
+                }
+                writers.forEach(Thread::start);
+                // In the middle of it: when all are writing, and some time later.
+                int before = acknowledged.size();
+                for (int waited = 0; acknowledged.size() < before + 40 && waited < 600; waited++) {
+                    Thread.sleep(100);
+                }
+                Thread.sleep(random.nextInt(1000));
+                switch (round % 3) {
+                    case 0 -> zephyr.kill("Application");
+                    case 1 -> second.kill("Application");
+                    default -> zephyr.kill("Database");
+                }
+                Thread.sleep(300);
+                stop.set(true);
+                if (round % 3 == 2) {
+                    // One of the two is ended with it, so that the start command mends both; the other one goes on
+                    // without a start.
+                    zephyr.kill("Application");
+                    started(zephyr);
+                }
+                for (Thread writer : writers) {
+                    writer.join();
+                }
+                both.forEach(KillTest::started);
+                for (Installation each : both) {
+                    check(each.address(), acknowledged);
+                }
             }
-            writers.forEach(Thread::start);
-            // In the middle of it: when all are writing, and some time later.
-            int before = acknowledged.size();
-            for (int waited = 0; acknowledged.size() < before + 40 && waited < 600; waited++) {
-                Thread.sleep(100);
-            }
-            Thread.sleep(random.nextInt(1000));
-            boolean database = round % 2 == 1;
-            databaseKills += database ? 1 : 0;
-            zephyr.kill(database ? "Database" : "Application");
-            Thread.sleep(300);
-            stop.set(true);
-            // After the database's death the application is ended too, and with it the writers that wait for a
-            // connection: the
-            // start command mends both.
-            zephyr.kill("Application");
-            for (Thread writer : writers) {
-                writer.join();
-            }
-            Installation.Said again = zephyr.zephyr("demo");
-            assertThat(again.code()).as(again.text()).isZero();
-            check(zephyr.address(), acknowledged);
         }
         assertThat(acknowledged.size())
                 .as("enough writes for the kills to hit some")
                 .isGreaterThan(rounds * 20);
         System.out.printf(
                 "Kill test: %d kills (%d of the database), %d acknowledged writes, all there; %d not acknowledged%n",
-                rounds, databaseKills, acknowledged.size(), refused.get());
+                rounds, rounds / 3, acknowledged.size(), refused.get());
+    }
+
+    private static void started(Installation zephyr) {
+        Installation.Said said = zephyr.zephyr("demo");
+        assertThat(said.code()).as(said.text()).isZero();
+    }
+
+    private static Installation onTheDatabaseOf(Installation first) throws IOException {
+        return new Installation(Map.of(
+                "ZEPHYR_KEEP",
+                "no",
+                "ZEPHYR_DB_HOST",
+                "127.0.0.1",
+                "ZEPHYR_DB_PORT",
+                String.valueOf(first.databasePort),
+                "ZEPHYR_DB_PASSWORD",
+                Files.readString(first.home.resolve("db/password"))));
     }
 
     private static void write(

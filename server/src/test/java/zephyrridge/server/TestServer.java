@@ -5,8 +5,14 @@ import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -48,32 +54,27 @@ public final class TestServer implements ParameterResolver {
 
     /** What is running. */
     public static final class Running implements AutoCloseable {
-        private final Path home;
+        private final Database database;
         private final ConfigurableApplicationContext context;
         private final String[] settings;
 
         Running() {
-            try {
-                home = Files.createTempDirectory("zephyr-test");
-                int databasePort = freePort();
-                zephyr("_db-start", home.resolve("db").toString(), String.valueOf(databasePort));
-                settings = new String[] {
-                    "--server.port=0",
-                    "--zephyr.demo=true",
-                    "--zephyr.clock=2031-05-14T09:30:00Z",
-                    // All tests come from one place, and some of them guess.
-                    "--springdoc.api-docs.enabled=false",
-                    "--zephyr.free-tries-of-a-place=100000",
-                    "--spring.datasource.url=jdbc:mariadb://127.0.0.1:" + databasePort + "/zephyr",
-                    "--spring.datasource.password=" + Files.readString(home.resolve("db/password"))
-                };
-                String[] withDocument = Stream.concat(
-                                Stream.of(settings).filter(x -> !x.startsWith("--springdoc")), DOCUMENT.stream())
-                        .toArray(String[]::new);
-                context = SpringApplication.run(ZephyrRidge.class, DOCUMENTED ? withDocument : settings);
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
-            }
+            database = Database.elsewhere().orElseGet(Database::ofOurs);
+            settings = new String[] {
+                "--server.port=0",
+                "--zephyr.demo=true",
+                "--zephyr.clock=2031-05-14T09:30:00Z",
+                // All tests come from one place, and some of them guess.
+                "--springdoc.api-docs.enabled=false",
+                "--zephyr.free-tries-of-a-place=100000",
+                "--spring.datasource.url=" + database.url(),
+                "--spring.datasource.username=" + database.user(),
+                "--spring.datasource.password=" + database.password()
+            };
+            String[] withDocument = Stream.concat(
+                            Stream.of(settings).filter(x -> !x.startsWith("--springdoc")), DOCUMENT.stream())
+                    .toArray(String[]::new);
+            context = SpringApplication.run(ZephyrRidge.class, DOCUMENTED ? withDocument : settings);
         }
 
         /**
@@ -112,9 +113,59 @@ public final class TestServer implements ParameterResolver {
         @Override
         public void close() throws IOException {
             context.close();
-            zephyr("_db-stop", home.resolve("db").toString());
-            try (Stream<Path> files = Files.walk(home)) {
-                files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+            database.end().close();
+        }
+    }
+
+    /** @param end takes it away again */
+    private record Database(String url, String user, String password, Closing end) {
+        private interface Closing {
+            void close() throws IOException;
+        }
+
+        /** One that the start command makes, in a folder of its own. */
+        static Database ofOurs() {
+            try {
+                Path home = Files.createTempDirectory("zephyr-test");
+                int port = freePort();
+                String folder = home.resolve("db").toString();
+                zephyr("_db-start", folder, String.valueOf(port));
+                return new Database(
+                        "jdbc:mariadb://127.0.0.1:" + port + "/zephyr",
+                        "zephyr",
+                        Files.readString(home.resolve("db/password")),
+                        () -> {
+                            zephyr("_db-stop", folder);
+                            try (Stream<Path> files = Files.walk(home)) {
+                                files.sorted(Comparator.reverseOrder())
+                                        .forEach(f -> f.toFile().delete());
+                            }
+                        });
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+
+        /** One on another's server, where the environment names it: ZEPHYR_TEST_DB_HOST, _PORT, _USER, _PASSWORD. */
+        static Optional<Database> elsewhere() {
+            return Optional.ofNullable(System.getenv("ZEPHYR_TEST_DB_HOST")).map(host -> {
+                Map<String, String> env = System.getenv();
+                String server = "jdbc:mariadb://" + host + ":" + env.getOrDefault("ZEPHYR_TEST_DB_PORT", "3306") + "/";
+                String user = env.getOrDefault("ZEPHYR_TEST_DB_USER", "zephyr");
+                String password = env.getOrDefault("ZEPHYR_TEST_DB_PASSWORD", "");
+                String name = "zephyr_test_" + ProcessHandle.current().pid();
+                run(server, user, password, "CREATE DATABASE " + name);
+                return new Database(
+                        server + name, user, password, () -> run(server, user, password, "DROP DATABASE " + name));
+            });
+        }
+
+        private static void run(String server, String user, String password, String statement) {
+            try (Connection sql = DriverManager.getConnection(server, user, password);
+                    Statement s = sql.createStatement()) {
+                s.execute(statement);
+            } catch (SQLException e) {
+                throw new IllegalStateException("the tests' database at " + server + ": " + statement, e);
             }
         }
     }
