@@ -99,15 +99,25 @@ public sealed interface CounterChange extends Change {
         }
     }
 
-    /** The owner's yes to the layout on the table: who, to what; "" takes it back. */
-    record OwnerAgrees(@Size(max = 100) String who, @Size(max = 500) String to) implements CounterChange {
+    /**
+     * The owner's yes to the layout on the table: who, to what; "" takes it back.
+     *
+     * @param how it was said; not said where nobody names it
+     */
+    record OwnerAgrees(@Size(max = 100) String who, @Size(max = 500) String to, Optional<Unit.Consent.How> how)
+            implements CounterChange {
         @Override
         public Work to(Situation s) {
             if (who.isBlank()) {
                 return s.work.with(s.unit.withConsent(Optional.empty()));
             }
             return s.work.with(s.unit.withConsent(Optional.of(new Unit.Consent(
-                    who.strip(), to.strip(), s.unit.onTheTable().id(), s.ports.now(), s.ports.by()))));
+                    who.strip(),
+                    to.strip(),
+                    how.orElse(Unit.Consent.How.NOT_SAID),
+                    s.unit.onTheTable().id(),
+                    s.ports.now(),
+                    s.ports.by()))));
         }
     }
 
@@ -135,7 +145,80 @@ public sealed interface CounterChange extends Change {
                 throw s.refused(Refusal.VALUE_CANNOT_BE.of("source", worth.get().source()));
             }
             return s.work.with(s.unit.withCounter(new Counter(
-                    forbids.orElse(now.forbids()), bans.orElse(now.bans()), extras, worth.orElse(now.worth()))));
+                    forbids.orElse(now.forbids()),
+                    bans.orElse(now.bans()),
+                    extras,
+                    worth.orElse(now.worth()),
+                    now.brought())));
+        }
+    }
+
+    /** The machine's own serial number, as its sticker has it; "" takes it back. */
+    record NoteSerial(@NotNull @Size(max = Counter.Brought.LONGEST_SERIAL) String serial) implements CounterChange {
+        @Override
+        public Work to(Situation s) {
+            Counter now = s.unit.counter();
+            return s.work.with(s.unit.withCounter(
+                    now.with(new Counter.Brought(serial.strip(), now.brought().things()))));
+        }
+    }
+
+    /**
+     * Something came along, or goes back; what is not named stays as it is.
+     *
+     * @param came how many; 0 takes it off the list, as something that never came
+     * @param back how many of them the owner has again
+     */
+    record NoteThing(
+            @NotBlank @Size(max = Counter.Thing.LONGEST) String what,
+            Optional<@Min(0) @Max(Counter.Thing.MOST) Integer> came,
+            Optional<@Min(0) @Max(Counter.Thing.MOST) Integer> back)
+            implements CounterChange {
+        @Override
+        public Work to(Situation s) {
+            Counter now = s.unit.counter();
+            List<Counter.Thing> things = new ArrayList<>(now.brought().things());
+            int at = indexOf(things);
+            Counter.Thing was = at < 0 ? new Counter.Thing(what.strip(), 1, 0) : things.get(at);
+            Counter.Thing is = new Counter.Thing(was.what(), came.orElse(was.came()), back.orElse(was.back()));
+            if (is.came() == 0) {
+                if (at >= 0) {
+                    things.remove(at);
+                }
+            } else if (is.here() < 0) {
+                throw s.refused(Refusal.VALUE_CANNOT_BE.of("back", String.valueOf(is.back())));
+            } else if (at >= 0) {
+                things.set(at, is);
+            } else {
+                things.add(is);
+            }
+            if (things.size() > Counter.Brought.MOST_THINGS) {
+                throw s.refused(Refusal.TOO_MANY.of("what", "things", String.valueOf(Counter.Brought.MOST_THINGS)));
+            }
+            return s.work.with(s.unit.withCounter(
+                    now.with(new Counter.Brought(now.brought().serial(), things))));
+        }
+
+        private int indexOf(List<Counter.Thing> things) {
+            for (int i = 0; i < things.size(); i++) {
+                if (things.get(i).what().equalsIgnoreCase(what.strip())) {
+                    return i;
+                }
+            }
+            return -1;
+        }
+    }
+
+    /** All that came along goes back to the owner at once. */
+    record GiveBack() implements CounterChange {
+        @Override
+        public Work to(Situation s) {
+            Counter now = s.unit.counter();
+            return s.work.with(s.unit.withCounter(now.with(new Counter.Brought(
+                    now.brought().serial(),
+                    now.brought().things().stream()
+                            .map(t -> new Counter.Thing(t.what(), t.came(), t.came()))
+                            .toList()))));
         }
     }
 

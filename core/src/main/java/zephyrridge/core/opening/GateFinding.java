@@ -37,6 +37,7 @@ public enum GateFinding implements FindingCode {
     CLOSE_SWOLLEN(Answer.class),
     CLOSE_PARTS_OFF(Off.class),
     CLOSE_SCREWS_LEFT(Off.class),
+    BROUGHT_STILL_HERE(Here.class),
     CHECKS_OPEN(Checks.class),
     CHECK_BAD(Tried.class),
     READ_TOTAL_ALONE(Totals.class),
@@ -67,6 +68,9 @@ public enum GateFinding implements FindingCode {
 
     /** @param parts names of what is off */
     public record Off(java.util.List<String> parts) implements Detail {}
+
+    /** @param things what came along and is not given back, each with its number where it is more than one */
+    public record Here(List<String> things) implements Detail {}
 
     public record Count(int stops) implements Detail {}
 

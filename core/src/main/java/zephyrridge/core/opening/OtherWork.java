@@ -46,7 +46,7 @@ public final class OtherWork {
         Counter c = unit.counter();
         SortedMap<Extra, Counter.Offered> extras = new TreeMap<>(c.extras());
         extras.keySet().removeIf(x -> said(unit, x, Entry.Phase.CANNOT).isPresent());
-        return new Counter(c.forbids(), c.bans(), extras, c.worth());
+        return new Counter(c.forbids(), c.bans(), extras, c.worth(), c.brought());
     }
 
     /** Where it is done, by the record; empty where it is done wherever the machine is open, or no such place is known. */

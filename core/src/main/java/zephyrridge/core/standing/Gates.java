@@ -244,6 +244,17 @@ public final class Gates {
                     new GateFinding.Off(lying),
                     new Evidence.Word("in the tray", String.join(", ", lying))));
         }
+        List<String> here = unit.counter().brought().here().stream()
+                .map(t -> t.here() == 1 ? t.what() : t.here() + " × " + t.what())
+                .toList();
+        if (!here.isEmpty()) {
+            found.add(Finding.of(
+                    GateFinding.BROUGHT_STILL_HERE,
+                    Severity.RISK,
+                    JOB,
+                    new GateFinding.Here(here),
+                    new Evidence.Word("came along", String.join(", ", here))));
+        }
         checks(checks, found);
         return found;
     }

@@ -1,6 +1,7 @@
 package zephyrridge.core.unit;
 
 import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.SortedSet;
@@ -16,8 +17,10 @@ import zephyrridge.core.quantity.Money;
  * @param forbids what the owner does not want done, in words; {@code bans} what of it a gate holds to
  * @param extras what could be done while it is open, with its price and the owner's answer
  * @param worth what the machine and other ways to help it cost
+ * @param brought what came over it
  */
-public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offered> extras, Worth worth) {
+public record Counter(
+        String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offered> extras, Worth worth, Brought brought) {
     /** What the owner forbids, as far as a gate can hold to it. */
     public enum Ban {
         NO_PASTE,
@@ -62,7 +65,47 @@ public record Counter(String forbids, SortedSet<Ban> bans, SortedMap<Extra, Offe
         }
     }
 
-    public static final Counter NOTHING = new Counter("", new TreeSet<>(), new TreeMap<>(), Worth.NOT_SAID);
+    /**
+     * What came over the counter, and goes back over it.
+     *
+     * @param serial of the machine itself, as its sticker has it; "" where nobody looked
+     * @param things that came along, each of its own kind
+     */
+    public record Brought(String serial, List<Thing> things) {
+        public static final Brought NOTHING = new Brought("", List.of());
+        public static final int MOST_THINGS = 30;
+        public static final int LONGEST_SERIAL = 60;
+
+        public Brought {
+            things = List.copyOf(things);
+        }
+
+        /** What came along and was not given back yet. */
+        public List<Thing> here() {
+            return things.stream().filter(t -> t.here() > 0).toList();
+        }
+    }
+
+    /**
+     * Something that came along: a charger, a bag, a caddy.
+     *
+     * @param came how many, 1 to {@value #MOST}; {@code back} how many of them the owner has again
+     */
+    public record Thing(String what, int came, int back) {
+        public static final int MOST = 99;
+        public static final int LONGEST = 80;
+
+        public int here() {
+            return came - back;
+        }
+    }
+
+    public static final Counter NOTHING =
+            new Counter("", new TreeSet<>(), new TreeMap<>(), Worth.NOT_SAID, Brought.NOTHING);
+
+    public Counter with(Brought next) {
+        return new Counter(forbids, bans, extras, worth, next);
+    }
 
     public Counter {
         bans = Collections.unmodifiableSortedSet(new TreeSet<>(bans));

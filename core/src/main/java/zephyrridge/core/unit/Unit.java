@@ -77,7 +77,14 @@ public record Unit(
      *
      * @param who said it; {@code to} in words; {@code alternative} the layout it was about; {@code by} who wrote it down
      */
-    public record Consent(String who, String to, String alternative, LocalDateTime at, String by) {}
+    public record Consent(String who, String to, How how, String alternative, LocalDateTime at, String by) {
+        public enum How {
+            NOT_SAID,
+            AT_THE_COUNTER,
+            BY_PHONE,
+            IN_WRITING
+        }
+    }
 
     /**
      * What is needed, as it was measured and said.

@@ -120,10 +120,12 @@ class AlternativesTest {
 
     @Test
     void theOwnersYesIsKeptWithWhatItWasTo() {
-        Walk w = walk().does(new CounterChange.OwnerAgrees("R. Thornby", "the kit, at 90"));
+        Walk w = walk().does(new CounterChange.OwnerAgrees("R. Thornby", "the kit, at 90", Optional.empty()));
         assertThat(w.unit().consent().orElseThrow().to()).isEqualTo("the kit, at 90");
         assertThat(w.unit().consent().get().at()).isNotNull();
-        assertThat(w.does(new CounterChange.OwnerAgrees("", "")).unit().consent())
+        assertThat(w.does(new CounterChange.OwnerAgrees("", "", Optional.empty()))
+                        .unit()
+                        .consent())
                 .isEmpty();
     }
 }

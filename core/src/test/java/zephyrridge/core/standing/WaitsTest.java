@@ -52,7 +52,7 @@ class WaitsTest {
                 List.of(new PlanChange.AdoptLayout.Pack("o1", 1)),
                 false));
         assertThat(of(w)).as("16 GB are more than its maker says").isEqualTo(Waits.OWNER);
-        w.does(new CounterChange.OwnerAgrees("R. Thornby", "16 GB"));
+        w.does(new CounterChange.OwnerAgrees("R. Thornby", "16 GB", Optional.empty()));
         assertThat(of(w)).as("nothing is ordered before it is decided on").isEqualTo(Waits.US);
         w.does(new PlanChange.ChoosePlan(true));
         assertThat(of(w)).isEqualTo(Waits.PARTS);

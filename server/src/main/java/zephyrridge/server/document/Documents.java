@@ -19,7 +19,7 @@ import zephyrridge.core.unit.Work;
 @Component
 public class Documents {
     /** What a job's document is at; {@link UnitLifts} has one step to each from the one before. */
-    public static final int UNIT_SCHEMA = 9;
+    public static final int UNIT_SCHEMA = 10;
 
     public static final int RECORD_SCHEMA = 4;
 
@@ -31,7 +31,8 @@ public class Documents {
             UnitLifts::withNothingMeasured,
             UnitLifts::withNoParts,
             UnitLifts::withNoScrewDrawn,
-            UnitLifts::withNoWhence);
+            UnitLifts::withNoWhence,
+            UnitLifts::withNothingBrought);
     /** Those that add what is not there and leave alone what is. */
     private static final List<UnaryOperator<ObjectNode>> REPEATABLE_LIFTS = UNIT_LIFTS.subList(1, UNIT_LIFTS.size());
 

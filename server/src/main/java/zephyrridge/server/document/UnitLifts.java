@@ -321,6 +321,17 @@ final class UnitLifts {
         return unit;
     }
 
+    /** From 9: what came over the counter is listed, and how the owner said yes is noted; of old ones nobody did. */
+    static ObjectNode withNothingBrought(ObjectNode unit) {
+        if (unit.get("counter") instanceof ObjectNode counter && !counter.has("brought")) {
+            counter.putObject("brought").put("serial", "").putArray("things");
+        }
+        if (unit.get("consent") instanceof ObjectNode consent && !consent.has("how")) {
+            consent.put("how", "NOT_SAID");
+        }
+        return unit;
+    }
+
     private static void measured(JsonNode readout) {
         if (readout instanceof ObjectNode o && !o.has("measured")) {
             o.putArray("measured");

@@ -231,6 +231,9 @@ class JobController {
     private static boolean ofTakingIn(Change change) {
         return change instanceof ConditionChange
                 || change instanceof CounterChange.CounterSays
+                || change instanceof CounterChange.NoteSerial
+                || change instanceof CounterChange.NoteThing
+                || change instanceof CounterChange.GiveBack
                 || change instanceof StartChange.EnterReadout r && r.phase() == StartChange.Phase.BEFORE
                 || change instanceof StartChange.NoteRuns n && n.phase() == StartChange.Phase.BEFORE
                 || change instanceof ClosingChange.Undo

@@ -102,6 +102,7 @@ public class JobViews {
                 u.closing().isPresent(),
                 c.work().order(),
                 u.intake(),
+                u.counter().brought(),
                 presence(c),
                 modules.modules(u, planned),
                 PictureView.of(c.machine(), a.found(), u, u.asFound(), false, texts),
@@ -142,6 +143,7 @@ public class JobViews {
                         .map(x -> new JobView.ConsentView(
                                 x.who(),
                                 x.to(),
+                                x.how(),
                                 Times.utc(x.at()),
                                 proofs.person(x.by()),
                                 x.alternative().equals(u.onTheTable().id()))),

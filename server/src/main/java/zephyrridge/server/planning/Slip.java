@@ -197,6 +197,7 @@ public class Slip {
                         .map(x -> new JobView.ConsentView(
                                 x.who(),
                                 x.to(),
+                                x.how(),
                                 Times.utc(x.at()),
                                 accounts.nameOf(x.by()),
                                 x.alternative().equals(plan.id()))),

@@ -17,6 +17,7 @@ import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.proof.Comparison;
 import zephyrridge.core.standing.Lead;
 import zephyrridge.core.standing.Trail;
+import zephyrridge.core.unit.Counter;
 import zephyrridge.core.unit.Grade;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
@@ -48,6 +49,7 @@ public record JobView(
         boolean closed,
         Order order,
         Intake intake,
+        Counter.Brought brought,
         List<PresenceView> presence,
         List<ModuleView> modules,
         PictureView found,
@@ -278,7 +280,7 @@ public record JobView(
     /** Where this job deviates from the house. */
     public record OtherSchoolView(String school, String text, String reason) {}
 
-    public record ConsentView(String who, String to, Instant at, String by, boolean current) {}
+    public record ConsentView(String who, String to, Unit.Consent.How how, Instant at, String by, boolean current) {}
 
     public record FitLineView(
             String position,
