@@ -37,6 +37,7 @@ export function HousePage({ account }: { account: Account }) {
           ))}
           <TermsForm house={house.data} writes={writes} />
           <LetterheadForm house={house.data} writes={writes} />
+          <KeepingForm house={house.data} writes={writes} />
           <WorkForm house={house.data} writes={writes} />
           <History name="Changes of the rules" changes={house.data.rulesHistory} />
           <History name="Changes of the terms" changes={house.data.termsHistory} />
@@ -204,6 +205,36 @@ function LetterheadForm({ house, writes }: { house: House; writes: boolean }) {
           button="Keep this head"
           onKept={show}
           onLeave={() => show(house)}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** How long what is somebody's own stays. */
+function KeepingForm({ house, writes }: { house: House; writes: boolean }) {
+  const [months, setMonths] = useState(String(house.keeping.contactMonths));
+  const changed = months.trim() !== '' && Number(months) !== house.keeping.contactMonths;
+  return (
+    <Box as="section" aria-label="What is kept, and how long">
+      <Heading as="h2" size="lg" mb="2">
+        What is kept, and how long
+      </Heading>
+      <Field.Root disabled={!writes} maxW="24rem">
+        <Field.Label fontWeight="600">Contacts of owners after hand back, months</Field.Label>
+        <Input type="number" min={1} max={120} value={months} onChange={(e) => setMonths(e.target.value)} />
+        <Field.HelperText>What is due stands under Upkeep, where the lead erases it.</Field.HelperText>
+      </Field.Root>
+      {writes && changed && (
+        <Keep
+          path="/api/house/keeping"
+          what={{
+            expectedVersion: house.keepingVersion,
+            keeping: { contactMonths: Math.round(Number(months)) },
+          }}
+          button="Keep this term"
+          onKept={(next) => setMonths(String(next.keeping.contactMonths))}
+          onLeave={() => setMonths(String(house.keeping.contactMonths))}
         />
       )}
     </Box>

@@ -3,6 +3,7 @@ import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { api, type Schemas } from '../../api/client';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import { dayAndClock } from '../../parts/times';
+import { DueContacts } from './DueContacts';
 import { OwnerData } from './OwnerData';
 
 type Kind = Schemas['Entry']['kind'];
@@ -17,6 +18,7 @@ const KINDS: Record<Kind, string> = {
   ACCOUNT_SHUT: 'account shut',
   ACCOUNT_OPENED: 'account opened again',
   OWNER_ERASED: 'an owner’s jobs erased',
+  CONTACTS_ERASED: 'contacts erased',
 };
 
 const DAY = 24 * 3600 * 1000;
@@ -50,6 +52,7 @@ export function UpkeepPage() {
       )}
       {upkeep.data && <State of={upkeep.data} />}
       <OwnerData />
+      <DueContacts />
       <Heading as="h2" size="md" mt="6" mb="2">
         Who came in, and what became of accounts
       </Heading>
@@ -72,7 +75,7 @@ export function UpkeepPage() {
                   {KINDS[e.kind]}
                   {e.became && `: ${e.became.toLowerCase()}`}
                 </Table.Cell>
-                <Table.Cell>{e.login || (e.kind === 'OWNER_ERASED' ? '' : 'none of ours')}</Table.Cell>
+                <Table.Cell>{e.login || (e.kind.endsWith('_ERASED') ? '' : 'none of ours')}</Table.Cell>
                 <Table.Cell>{e.by && e.by !== e.login ? e.by : ''}</Table.Cell>
                 <Table.Cell fontFamily="mono">{e.source}</Table.Cell>
               </Table.Row>

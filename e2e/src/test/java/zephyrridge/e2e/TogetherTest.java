@@ -33,10 +33,10 @@ class TogetherTest {
         bram.page.navigate(ilka.page.url());
         sees(bram.heading("Take in"));
         ilka.answer("Battery", "Worn");
-        bram.page.getByLabel("Condition, and what came with it").fill("Hinge loose, no charger");
-        bram.page.getByLabel("Condition, and what came with it").blur();
+        bram.page.getByLabel("Condition, as it came").fill("Hinge loose, no charger");
+        bram.page.getByLabel("Condition, as it came").blur();
         sees(bram.alert("Ilka changed the answers of Take in").first());
-        assertThat(bram.page.getByLabel("Condition, and what came with it")).hasValue("Hinge loose, no charger");
+        assertThat(bram.page.getByLabel("Condition, as it came")).hasValue("Hinge loose, no charger");
         assertThat(bram.page
                         .getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
                         .getByLabel("Worn"))
@@ -127,8 +127,8 @@ class TogetherTest {
         Technician bram = browser.signedIn(server.address(), "bram");
         bram.page.navigate(ilka.page.url());
         ilka.page.route("**/api/jobs/*/changes", route -> route.abort());
-        ilka.page.getByLabel("Condition, and what came with it").fill("Lid scratched");
-        ilka.page.getByLabel("Condition, and what came with it").blur();
+        ilka.page.getByLabel("Condition, as it came").fill("Lid scratched");
+        ilka.page.getByLabel("Condition, as it came").blur();
         sees(ilka.alert("The server does not answer").first());
         ilka.page.getByLabel("Firmware version").fill("1.07");
         ilka.page.getByLabel("Firmware version").blur();
@@ -136,7 +136,7 @@ class TogetherTest {
         bram.answer("Battery", "Worn");
         ilka.page.reload();
         sees(ilka.page.getByText("2 changes wait"));
-        assertThat(ilka.page.getByLabel("Condition, and what came with it")).hasValue("Lid scratched");
+        assertThat(ilka.page.getByLabel("Condition, as it came")).hasValue("Lid scratched");
         assertThat(state(server, id).at("/intake/condition").asString()).isEmpty();
         ilka.page.unroute("**/api/jobs/*/changes");
         ilka.button("Put mine on top").click();

@@ -216,7 +216,9 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("status").text()).contains("Application: does not run");
         // As the version before left it.
         tables(
-                "DELETE FROM flyway_schema_history WHERE version IN ('999', '16', '15', '14')",
+                "DELETE FROM flyway_schema_history WHERE version IN ('999', '17', '16', '15', '14')",
+                "DROP TABLE job_contact",
+                "ALTER TABLE job DROP COLUMN serial",
                 "DROP TABLE layout_search",
                 "DROP TABLE sheet_run",
                 "DROP TABLE sign_in_try",
@@ -245,8 +247,8 @@ class ZephyrCommandTest {
         Technician t = browser.signedIn(zephyr.address(), "ilka").takeIn("Skerrow Tern 16", "Dairy attic", "Faster");
         long id = Long.parseLong(t.page.url().replaceAll(".*/jobs/(\\d+).*", "$1"));
         zephyr.kill("Application");
-        t.page.getByLabel("Condition, and what came with it").fill("Typed while nobody answered");
-        t.page.getByLabel("Condition, and what came with it").blur();
+        t.page.getByLabel("Condition, as it came").fill("Typed while nobody answered");
+        t.page.getByLabel("Condition, as it came").blur();
         t.page.getByRole(AriaRole.RADIOGROUP, new Page.GetByRoleOptions().setName("Battery"))
                 .getByText("Worn")
                 .click();

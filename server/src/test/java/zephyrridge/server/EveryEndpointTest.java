@@ -184,6 +184,7 @@ class EveryEndpointTest {
                                     "/api/pictures/sticker",
                                     "/api/first-account",
                                     "/api/session/password",
+                                    "/api/jobs/{id}/contact",
                                     // What of these is the desk's, SecurityHttpTest says.
                                     "/api/jobs",
                                     "/api/jobs/{id}/changes",

@@ -9,6 +9,7 @@ import { useEvents } from './api';
 import { inShort, type JobEvent, joined } from './history';
 import type { StationProps } from '../shared/props';
 import { Checks } from '../prove/Checks';
+import { GoesBack } from '../shared/Along';
 import { MeasuredTable } from '../shared/Measured';
 import { PaperLink } from '../../../../parts/PaperLink';
 import { Press } from '../../../../parts/Hand';
@@ -83,6 +84,7 @@ export function HandBackStation({ job, change, readOnly, writer }: StationProps)
         )}
       </Box>
       <Checks job={job} change={change} readOnly={readOnly} />
+      <GoesBack job={job} change={change} readOnly={readOnly} />
       <Box
         as="section"
         aria-label="Hand back"

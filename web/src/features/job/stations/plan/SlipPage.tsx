@@ -5,13 +5,20 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schemas } from '../../../../api/client';
 import { Choice } from '../../../../parts/Choice';
 import { EVERYWHERE, Keys } from '../../../../parts/keys';
-import { TextField } from '../../../../parts/Labelled';
+import { SelectField, TextField } from '../../../../parts/Labelled';
 import { dayAndClock } from '../../../../parts/times';
 import type { Account } from '../../../session';
 import { type JobChange, useJobChanges } from '../../api';
 import { Press } from '../../../../parts/Hand';
 
 type Extra = Schemas['ExtraView'];
+type How = Schemas['ConsentView']['how'];
+const HOW_SAID: Record<How, string> = {
+  NOT_SAID: '',
+  AT_THE_COUNTER: ', at the counter',
+  BY_PHONE: ', by phone',
+  IN_WRITING: ', in writing',
+};
 const ANSWER: Record<Extra['answer'], string> = { NOT_ASKED: 'not asked', YES: 'yes', NO: 'no' };
 
 /** What goes over the counter: proposal, price, days, and the owner's yes. Prints on one page. */
@@ -23,6 +30,7 @@ export function SlipPage({ account }: { account: Account }) {
     queryFn: () => api.get<Schemas['SlipView']>(`/api/jobs/${id}/slip`),
   });
   const [who, setWho] = useState('');
+  const [how, setHow] = useState<string>('NOT_SAID');
   const s = slip.data;
   // Figures are sent together: what was typed a moment ago goes along, whether it has landed yet or not.
   const figures = useRef<Schemas['Worth']>(undefined);
@@ -197,19 +205,34 @@ export function SlipPage({ account }: { account: Account }) {
       <Part name="The owner's yes">
         {agreed && s.consent ? (
           <Text>
-            {s.consent.who}: {s.consent.to}. Noted {dayAndClock(s.consent.at)} by {s.consent.by}.
+            {s.consent.who}
+            {HOW_SAID[s.consent.how]}: {s.consent.to}. Noted {dayAndClock(s.consent.at)} by {s.consent.by}.
           </Text>
         ) : (
           <Stack gap="2">
             {account.role !== 'DESK' && s.proposed && (
               <Flex gap="3" align="end" className="no-print">
                 <TextField label="Who says yes" value={who} onCommit={(v) => setWho(v)} width="16rem" />
+                <Box width="11rem">
+                  <SelectField
+                    label="How"
+                    value={how}
+                    options={[
+                      ['NOT_SAID', 'Not said'],
+                      ['AT_THE_COUNTER', 'At the counter'],
+                      ['BY_PHONE', 'By phone'],
+                      ['IN_WRITING', 'In writing'],
+                    ]}
+                    onChange={setHow}
+                  />
+                </Box>
                 <Press
                   lacks={!who.trim() && 'Write first who said it.'}
                   onClick={() =>
                     void kept({
                       type: 'OwnerAgrees',
                       who,
+                      how: how as How,
                       to: s.total
                         ? `${s.proposed} for ${s.currency} ${s.total}`
                         : `${s.proposed}, the price open`,

@@ -6,8 +6,10 @@ import { SelectField, TextBox, TextField } from '../../../../parts/Labelled';
 import { PaperLink } from '../../../../parts/PaperLink';
 import type { JobView } from '../../api';
 import { useOperatingSystems } from './api';
+import { Contact } from './Contact';
 import { Photos } from './Photos';
 import type { StationProps } from '../shared/props';
+import { CameAlong } from '../shared/Along';
 import { Measured } from '../shared/Measured';
 import { PasteReadout } from '../shared/PasteReadout';
 import { ReadoutFields } from '../shared/ReadoutFields';
@@ -116,6 +118,18 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
           disabled={readOnly}
         />
       </Grid>
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap="3" alignItems="start">
+        <TextField
+          label="Serial number of the machine"
+          value={job.brought.serial}
+          draftKey={key('serial')}
+          onCommit={(serial, refused) => void change({ type: 'NoteSerial', serial }, refused)}
+          disabled={readOnly}
+          help="as its sticker has it; the job is found by it"
+        />
+        <Contact job={job} readOnly={readOnly} />
+      </Grid>
+      <CameAlong job={job} change={change} readOnly={readOnly} />
       <PaperLink href={`/api/jobs/${job.id}/ticket.pdf`}>Ticket for owner and machine, as PDF</PaperLink>
       <Flex gap="6" wrap="wrap" align="end">
         <Box width="20rem" maxW="full">
@@ -224,7 +238,7 @@ export function TakeInStation({ job, change, readOnly }: StationProps) {
         />
       </Grid>
       <TextBox
-        label="Condition, and what came with it"
+        label="Condition, as it came"
         value={intake.condition}
         draftKey={key('condition')}
         onCommit={(condition, refused) => answer({ condition }, refused)}

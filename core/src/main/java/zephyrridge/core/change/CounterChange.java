@@ -181,12 +181,13 @@ public sealed interface CounterChange extends Change {
             int at = indexOf(things);
             Counter.Thing was = at < 0 ? new Counter.Thing(what.strip(), 1, 0) : things.get(at);
             Counter.Thing is = new Counter.Thing(was.what(), came.orElse(was.came()), back.orElse(was.back()));
+            if (is.here() < 0) {
+                throw s.refused(Refusal.VALUE_CANNOT_BE.of("back", String.valueOf(is.back())));
+            }
             if (is.came() == 0) {
                 if (at >= 0) {
                     things.remove(at);
                 }
-            } else if (is.here() < 0) {
-                throw s.refused(Refusal.VALUE_CANNOT_BE.of("back", String.valueOf(is.back())));
             } else if (at >= 0) {
                 things.set(at, is);
             } else {

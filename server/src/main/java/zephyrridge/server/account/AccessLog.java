@@ -22,7 +22,8 @@ public class AccessLog {
         PASSWORD_CHANGED,
         ACCOUNT_SHUT,
         ACCOUNT_OPENED,
-        OWNER_ERASED
+        OWNER_ERASED,
+        CONTACTS_ERASED
     }
 
     /**

@@ -76,6 +76,8 @@ class SecurityConfig {
                                 "/api/session/password",
                                 "/api/sign-out")
                         .authenticated()
+                        .requestMatchers(HttpMethod.PUT, "/api/jobs/*/contact")
+                        .authenticated()
                         // Whoever began a search may stop it.
                         .requestMatchers(HttpMethod.DELETE, "/api/searches/*")
                         .authenticated()

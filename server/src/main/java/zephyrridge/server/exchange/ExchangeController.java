@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.server.view.JobView;
@@ -45,12 +46,21 @@ class ExchangeController {
                 .body(archive.inOne(id, who.getName()));
     }
 
-    /** The same document as job.json in an archive, files and pictures beside it. */
+    /**
+     * The same document as job.json in an archive, files and pictures beside it.
+     *
+     * @param contact how the owner is reached goes along
+     */
     @Costly
     @GetMapping("/api/jobs/{id}/archive.zip")
-    void archive(@PathVariable long id, Principal who, HttpServletResponse answer) throws IOException {
+    void archive(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean contact,
+            Principal who,
+            HttpServletResponse answer)
+            throws IOException {
         answer.setContentType("application/zip");
         answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"job-" + id + ".zip\"");
-        archive.write(List.of(id), who.getName(), answer.getOutputStream());
+        archive.write(List.of(id), who.getName(), contact, answer.getOutputStream());
     }
 }

@@ -19,6 +19,7 @@ import zephyrridge.core.layout.RateResult;
 import zephyrridge.core.standing.Proof;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.takein.Contacts;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Times;
 
@@ -32,9 +33,11 @@ public class JobArchive {
     private final JobFiles files;
     private final Texts texts;
     private final Clock clock;
+    private final Contacts contacts;
     private final ObjectWriter json;
 
-    JobArchive(Jobs jobs, JobFiles files, Texts texts, Clock clock, JsonMapper json) {
+    JobArchive(Jobs jobs, JobFiles files, Texts texts, Clock clock, Contacts contacts, JsonMapper json) {
+        this.contacts = contacts;
         this.jobs = jobs;
         this.files = files;
         this.texts = texts;
@@ -49,8 +52,12 @@ public class JobArchive {
                 c, files.of(id, c.unit()).stream().map(JobFiles.Kept::inside).toList());
     }
 
-    /** Archives one job after the other, each in a folder "job-12" when there are several. */
-    public void write(List<Long> ids, String who, OutputStream to) throws IOException {
+    /**
+     * Archives one job after the other, each in a folder "job-12" when there are several.
+     *
+     * @param contact how the owner is reached goes along, as contact.txt
+     */
+    public void write(List<Long> ids, String who, boolean contact, OutputStream to) throws IOException {
         ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
         for (long id : ids) {
             Jobs.Current c = jobs.get(id, who);
@@ -60,6 +67,11 @@ public class JobArchive {
             zip.putNextEntry(new ZipEntry(folder + "job.json"));
             json.writeValue(
                     zip, document(c, kept.stream().map(JobFiles.Kept::beside).toList()));
+            String reached = contact ? contacts.of(id).contact() : "";
+            if (!reached.isEmpty()) {
+                zip.putNextEntry(new ZipEntry(folder + "contact.txt"));
+                zip.write(reached.getBytes(StandardCharsets.UTF_8));
+            }
             for (JobFiles.Kept k : kept) {
                 boolean photo = k.kind() == JobExport.FileKind.PHOTO;
                 Optional<byte[]> content = k.content().get();

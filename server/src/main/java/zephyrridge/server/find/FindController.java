@@ -88,7 +88,8 @@ class FindController {
                     job.order().owner()
                             + (job.order().wish().isEmpty()
                                     ? ""
-                                    : ": " + job.order().wish()),
+                                    : ": " + job.order().wish())
+                            + named("serial", job.serial()),
                     state,
                     Optional.of(job.id()),
                     Optional.empty(),
@@ -105,7 +106,8 @@ class FindController {
                             number,
                             String.valueOf(job.id()),
                             job.machine(),
-                            job.order().owner()),
+                            job.order().owner(),
+                            job.serial()),
                     said,
                     found);
         }

@@ -22,7 +22,8 @@ public class House {
         RULES,
         TERMS,
         WORK,
-        LETTERHEAD
+        LETTERHEAD,
+        KEEPING
     }
 
     /** A setting as it is, with the version that a change has to name; 0 as shipped. */
@@ -56,6 +57,10 @@ public class House {
 
     public Current<Letterhead> letterhead() {
         return read(Setting.LETTERHEAD, new TypeReference<Letterhead>() {}, Letterhead.NONE);
+    }
+
+    public Current<Keeping> keeping() {
+        return read(Setting.KEEPING, new TypeReference<Keeping>() {}, Keeping.USUAL);
     }
 
     public List<Change> history(Setting setting) {

@@ -40,7 +40,9 @@ class HouseController {
             List<WorkProfile> work,
             List<ChangeView> workHistory,
             long letterheadVersion,
-            Letterhead letterhead) {}
+            Letterhead letterhead,
+            long keepingVersion,
+            Keeping keeping) {}
 
     record ChooseSchool(
             long expectedVersion, @NotBlank @Size(max = 40) String school, @NotBlank @Size(max = 500) String reason) {}
@@ -54,6 +56,9 @@ class HouseController {
 
     record ChangeLetterhead(
             long expectedVersion, @NotNull @Valid Letterhead letterhead, @NotBlank @Size(max = 500) String reason) {}
+
+    record ChangeKeeping(
+            long expectedVersion, @NotNull @Valid Keeping keeping, @NotBlank @Size(max = 500) String reason) {}
 
     private final House house;
     private final Texts texts;
@@ -70,6 +75,7 @@ class HouseController {
         House.Current<Terms> terms = house.terms();
         House.Current<List<WorkProfile>> work = house.work();
         House.Current<Letterhead> letterhead = house.letterhead();
+        House.Current<Keeping> keeping = house.keeping();
         return new HouseView(
                 rules.version(),
                 questions(rules.value()),
@@ -81,7 +87,9 @@ class HouseController {
                 work.value(),
                 history(House.Setting.WORK),
                 letterhead.version(),
-                letterhead.value());
+                letterhead.value(),
+                keeping.version(),
+                keeping.value());
     }
 
     /** Chooses the schools that the rules follow. */
@@ -105,6 +113,13 @@ class HouseController {
     @PutMapping("/api/house/letterhead")
     HouseView letterhead(@Valid @RequestBody ChangeLetterhead body, Principal who) {
         house.change(House.Setting.LETTERHEAD, body.expectedVersion(), body.letterhead(), body.reason(), who.getName());
+        return house();
+    }
+
+    /** Changes how long what is somebody's own is kept. */
+    @PutMapping("/api/house/keeping")
+    HouseView keeping(@Valid @RequestBody ChangeKeeping body, Principal who) {
+        house.change(House.Setting.KEEPING, body.expectedVersion(), body.keeping(), body.reason(), who.getName());
         return house();
     }
 

@@ -19,4 +19,5 @@ public record JobListRow(
         LocalDateTime updatedAt,
         String updatedBy,
         Optional<LocalDate> partsOn,
-        Optional<LocalDate> returnUntil) {}
+        Optional<LocalDate> returnUntil,
+        String serial) {}

@@ -35,7 +35,8 @@ class JobStore {
             Waits waits,
             boolean blocked,
             Optional<LocalDate> partsOn,
-            Optional<LocalDate> returnUntil) {}
+            Optional<LocalDate> returnUntil,
+            String serial) {}
 
     private static final SelectField<Order> ORDER = DSL.row(
                     WORK_ORDER.OWNER,
@@ -114,7 +115,8 @@ class JobStore {
                         JOB.UPDATED_AT,
                         by,
                         JOB.PARTS_ON.convertFrom(Optional::ofNullable),
-                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable))
+                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable),
+                        JOB.SERIAL)
                 .from(JOB)
                 .join(WORK_ORDER)
                 .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
@@ -206,6 +208,7 @@ class JobStore {
                 .set(JOB.STATUS, shown.status)
                 .set(JOB.WAITS, shown.waits.name())
                 .set(JOB.BLOCKED, shown.blocked)
+                .set(JOB.SERIAL, shown.serial)
                 .set(JOB.STATE, state)
                 .set(JOB.VERSION, 1L)
                 .set(JOB.TAKE_IN_ID, takeInId.orElse(null))
@@ -230,6 +233,7 @@ class JobStore {
                         .set(JOB.STATUS, shown.status)
                         .set(JOB.WAITS, shown.waits.name())
                         .set(JOB.BLOCKED, shown.blocked)
+                        .set(JOB.SERIAL, shown.serial)
                         .set(JOB.PARTS_ON, shown.partsOn.orElse(null))
                         .set(JOB.RETURN_UNTIL, shown.returnUntil.orElse(null))
                         .set(JOB.STATE, state)

@@ -124,6 +124,7 @@ class JobWordStore {
                 "#" + row.id(),
                 row.machine(),
                 row.order().owner(),
+                row.serial(),
                 row.updatedBy(),
                 row.updatedAt().toLocalDate().toString(),
                 row.order().promised().map(Object::toString).orElse(""),

@@ -451,7 +451,8 @@ public class Jobs {
                 Waits.of(work, a),
                 blocked,
                 ordered.filter(d -> !fitted).flatMap(d -> partsOn.or(d::here)),
-                ordered.flatMap(d -> returnUntil.or(d::firstReturn)));
+                ordered.flatMap(d -> returnUntil.or(d::firstReturn)),
+                work.unit().counter().brought().serial());
     }
 
     private LocalDateTime now() {

@@ -2,11 +2,13 @@ package zephyrridge.server.keep;
 
 import static zephyrridge.server.db.Tables.DRAWER_MODULE;
 import static zephyrridge.server.db.Tables.JOB;
+import static zephyrridge.server.db.Tables.JOB_CONTACT;
 import static zephyrridge.server.db.Tables.JOB_EVENT;
 import static zephyrridge.server.db.Tables.JOB_PHOTO;
 import static zephyrridge.server.db.Tables.JOB_SOURCE;
 import static zephyrridge.server.db.Tables.JOB_TIMER;
 import static zephyrridge.server.db.Tables.JOB_WORD;
+import static zephyrridge.server.db.Tables.LAYOUT_SEARCH;
 import static zephyrridge.server.db.Tables.MACHINE;
 import static zephyrridge.server.db.Tables.WORK_ORDER;
 
@@ -64,6 +66,8 @@ class OwnedStore {
                 .set(DRAWER_MODULE.VERSION, DRAWER_MODULE.VERSION.plus(1))
                 .where(DRAWER_MODULE.JOB_ID.eq(job))
                 .execute();
+        sql.deleteFrom(LAYOUT_SEARCH).where(LAYOUT_SEARCH.JOB_ID.eq(job)).execute();
+        sql.deleteFrom(JOB_CONTACT).where(JOB_CONTACT.JOB_ID.eq(job)).execute();
         sql.deleteFrom(JOB_WORD).where(JOB_WORD.JOB_ID.eq(job)).execute();
         sql.deleteFrom(JOB_PHOTO).where(JOB_PHOTO.JOB_ID.eq(job)).execute();
         sql.deleteFrom(JOB_SOURCE).where(JOB_SOURCE.JOB_ID.eq(job)).execute();

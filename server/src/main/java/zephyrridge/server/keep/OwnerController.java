@@ -62,6 +62,7 @@ class OwnerController {
         archive.write(
                 owned.of(name.strip()).stream().map(OwnedStore.Row::id).toList(),
                 who.getName(),
+                true,
                 answer.getOutputStream());
     }
 

@@ -7,6 +7,8 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.unit.Counter;
+import zephyrridge.server.house.House;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.report.Sheet;
@@ -19,8 +21,10 @@ class TicketController {
     private final Jobs jobs;
     private final Paper paper;
     private final Texts texts;
+    private final House house;
 
-    TicketController(Jobs jobs, Paper paper, Texts texts) {
+    TicketController(Jobs jobs, Paper paper, Texts texts, House house) {
+        this.house = house;
         this.jobs = jobs;
         this.paper = paper;
         this.texts = texts;
@@ -46,5 +50,26 @@ class TicketController {
         s.says(c.row().order().owner());
         c.row().order().promised().ifPresent(d -> s.strong(texts.say("ticket.promised", "day", d)));
         s.says(c.row().order().wish());
+        Counter counter = c.unit().counter();
+        if (!counter.brought().serial().isEmpty()) {
+            s.says(texts.say("ticket.serial", "serial", counter.brought().serial()));
+        }
+        List<String> along = counter.brought().things().stream()
+                .map(t -> t.came() == 1 ? t.what() : t.came() + " × " + t.what())
+                .toList();
+        if (!along.isEmpty()) {
+            s.says(texts.say("ticket.along", "things", String.join(", ", along)));
+        }
+        c.unit()
+                .need()
+                .target()
+                .budget()
+                .ifPresent(b -> s.says(
+                        texts.say("ticket.frame", "price", house.terms().value().currency() + " " + b)));
+        c.unit()
+                .consent()
+                .filter(y -> y.alternative().equals(c.unit().onTheTable().id()))
+                .ifPresent(y -> s.strong(texts.say(
+                        "ticket.agreed." + y.how(), "to", y.to(), "who", y.who(), "day", y.at().toLocalDate())));
     }
 }
