@@ -23,10 +23,10 @@ export function CameAlong({ job, change, readOnly }: Pick<StationProps, 'job' | 
       </Text>
       {things.length === 0 && readOnly && <Text color="quiet">Nothing was noted.</Text>}
       {things.length > 0 && (
-        <Stack as="ul" listStyleType="none" gap="1" mb="2">
+        <Flex as="ul" listStyleType="none" columnGap="6" rowGap="2" mb="2" wrap="wrap">
           {things.map((t) => (
-            <Flex as="li" key={t.what} gap="2" align="center" wrap="wrap">
-              <Text as="span" minW="10rem" overflowWrap="anywhere">
+            <Flex as="li" key={t.what} gap="2" align="center">
+              <Text as="span" overflowWrap="anywhere">
                 {t.came > 1 ? `${t.came} × ${t.what}` : t.what}
                 {t.back > 0 && (
                   <Text as="span" color="quiet">
@@ -59,7 +59,7 @@ export function CameAlong({ job, change, readOnly }: Pick<StationProps, 'job' | 
               )}
             </Flex>
           ))}
-        </Stack>
+        </Flex>
       )}
       {!readOnly && (
         <Flex gap="2" wrap="wrap" align="center">
@@ -127,7 +127,7 @@ export function GoesBack({ job, change, readOnly }: Pick<StationProps, 'job' | '
                   })
                 }
               >
-                {t.back === t.came ? 'It is still here' : 'One goes back'}
+                {t.back === t.came ? 'It is still here' : t.came === 1 ? 'Goes back' : 'One goes back'}
               </Button>
             )}
           </Flex>
