@@ -9,7 +9,7 @@ app_main() { echo "$(app_dir)/zephyr-server-$version-app.jar"; }
 unchanged() {
   leave=()
   made_of web/target/zephyr-web-"$version".jar web/pom.xml web/src web/public/*.* web/scripts web/*.json web/*.ts web/index.html docs/formats/openapi.json server/src/main/resources/text || leave+=(-Dexec.skip=true)
-  made_of server/target/generated-sources/jooq/zephyrridge/server/db/Tables.java server/pom.xml pom.xml server/src/main/resources/db || leave+=(-Djooq.codegen.skip=true)
+  made_of web/node_modules/.package-lock.json web/package-lock.json web/package.json || leave+=(-Dnpm.ci.skip=true)
   made_of server/target/classes/static/notices/server.txt server/pom.xml pom.xml core/pom.xml server/licences-looked-at.properties || leave+=(-Dlicense.skipAddThirdParty=true)
 }
 
