@@ -189,6 +189,10 @@ class CounterHttpTest {
         ok(desk.change(id, "NoteSerial", Map.of("serial", "TH-1")));
         ok(desk.change(id, "NoteThing", Map.of("what", "Charger", "came", 1)));
         ok(desk.change(id, "NoteThing", Map.of("what", "Drive caddy", "came", 2)));
+        ok(desk.change(id, "NoteThing", Map.of("what", "Drive caddy", "back", 1)));
+        JsonNode events = ok(client.get("/api/jobs/" + id + "/events"));
+        assertThat(events.get(events.size() - 1).toString())
+                .contains("Came along", "\"Charger; 2 × Drive caddy\"", "\"Charger; 2 × Drive caddy (1 back)\"");
         ok(client.change(id, "Want", Map.of("atLeast", "16 GiB", "budget", "120.00")));
         ok(client.change(id, "OwnerAgrees", Map.of("who", "T. Holder", "to", "16 GB for 96", "how", "BY_PHONE")));
         ok(client.change(

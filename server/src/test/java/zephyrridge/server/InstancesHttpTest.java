@@ -3,6 +3,7 @@ package zephyrridge.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static zephyrridge.server.ApiClient.ok;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -38,6 +39,24 @@ class InstancesHttpTest {
                 .isEqualTo(200);
         assertThat(here.changeAt(id, 1, "ResetPlan", Map.of()).status()).isEqualTo(409);
         assertThat(here.get("/api/jobs/" + id).json().get("modules").size()).isEqualTo(1);
+        // The list of the bench is kept at hand, and is never older than what the other one did.
+        for (String owner : List.of("Twice renamed", "Once more renamed")) {
+            assertThat(here.get("/api/jobs").body()).doesNotContain(owner);
+            ok(there.change(id, "AnswerIntake", Map.of("owner", owner)));
+            assertThat(here.get("/api/jobs").body()).contains(owner);
+        }
+        ApiClient lead = ApiClient.signedIn(server, "wren");
+        ok(lead.post(
+                "/api/accounts",
+                Map.of("login", "sprig", "name", "Sprig", "role", "TECHNICIAN", "password", "seven-dry-stone-walls")));
+        ApiClient sprig = new ApiClient(other);
+        assertThat(sprig.signIn("sprig", "seven-dry-stone-walls").status()).isEqualTo(204);
+        ok(sprig.change(id, "AnswerIntake", Map.of("wish", "as it was")));
+        assertThat(here.get("/api/jobs").body()).contains("\"Sprig\"");
+        ok(lead.post(
+                "/api/accounts/sprig",
+                Map.of("expectedVersion", 1, "name", "Sprig of Ling", "role", "TECHNICIAN", "active", false)));
+        assertThat(here.get("/api/jobs").body()).contains("\"Sprig of Ling\"").doesNotContain("\"Sprig\"");
         assertThat(there.post("/api/sign-out", "").status()).isEqualTo(204);
         assertThat(here.get("/api/jobs").status()).isEqualTo(401);
     }

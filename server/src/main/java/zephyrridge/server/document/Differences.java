@@ -3,16 +3,22 @@ package zephyrridge.server.document;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
-/** Which single values differ between two documents; lists are told of by whoever knows what they hold. */
+/** Which single values differ between two documents; a list is told of where it is known what it holds. */
 public final class Differences {
     /** @param path names with dots between; {@code before} and {@code after} "" for nothing */
     public record Field(String path, String before, String after) {}
 
     private static final int MOST = 30;
+
+    /** Lists that are told whole, in a few words, by path. */
+    private static final Map<String, Function<JsonNode, String>> LISTS =
+            Map.of("unit.counter.brought.things", Differences::things);
 
     private Differences() {}
 
@@ -41,9 +47,25 @@ public final class Differences {
                         after == null ? null : after.get(name),
                         fields);
             }
+        } else if (LISTS.containsKey(path)) {
+            fields.add(new Field(
+                    path,
+                    before == null ? "" : LISTS.get(path).apply(before),
+                    after == null ? "" : LISTS.get(path).apply(after)));
         } else if (!(before != null && before.isArray()) && !(after != null && after.isArray())) {
             fields.add(new Field(path, text(before), text(after)));
         }
+    }
+
+    private static String things(JsonNode things) {
+        List<String> told = new ArrayList<>();
+        things.forEach(t -> {
+            int came = t.path("came").asInt();
+            int back = t.path("back").asInt();
+            String what = (came == 1 ? "" : came + " × ") + t.path("what").asString("");
+            told.add(back == 0 ? what : what + (back == came ? " (back)" : " (" + back + " back)"));
+        });
+        return String.join("; ", told);
     }
 
     private static String text(JsonNode node) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -61,9 +62,41 @@ public class JobLists {
         return latest.values().stream().limit(MOST_BROUGHT).toList();
     }
 
-    /** The jobs on the bench, those changed last first; {@value #MOST_OPEN} at most. */
+    /** @param version of the job that the row shows, or an earlier one */
+    private record Known(long version, JobListRow row) {}
+
+    /** @param names what else rows show: of another one none of them counts */
+    private record Bench(String names, Map<Long, Known> rows) {}
+
+    private volatile Bench bench = new Bench("", Map.of());
+
+    /**
+     * The jobs on the bench, those changed last first; {@value #MOST_OPEN} at most. Everybody looks at it all day, and of hundreds a few
+     * have changed since the last look: only their rows are read.
+     */
     public List<JobListRow> open() {
-        return store.rows(store.open(MOST_OPEN));
+        String names = store.names();
+        Bench before = bench;
+        Map<Long, Known> known = before.names.equals(names) ? before.rows : Map.of();
+        // Versions first: a row that is newer than the version noted with it is only read once more.
+        Map<Long, Long> versions = store.openVersions(MOST_OPEN);
+        Map<Long, JobListRow> fresh = store
+                .rows(versions.entrySet().stream()
+                        .filter(v -> !known.containsKey(v.getKey()) || known.get(v.getKey()).version != v.getValue())
+                        .map(Map.Entry::getKey)
+                        .toList())
+                .stream()
+                .collect(Collectors.toMap(JobListRow::id, r -> r));
+        Map<Long, Known> now = new LinkedHashMap<>();
+        versions.forEach((id, version) -> {
+            if (fresh.containsKey(id)) {
+                now.put(id, new Known(version, fresh.get(id)));
+            } else if (known.containsKey(id)) {
+                now.put(id, known.get(id));
+            }
+        });
+        bench = new Bench(names, now);
+        return now.values().stream().map(Known::row).toList();
     }
 
     /** Those that were handed back last. */

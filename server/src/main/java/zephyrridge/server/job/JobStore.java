@@ -8,6 +8,7 @@ import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -54,6 +55,25 @@ class JobStore {
     /** Numbers of the jobs on the bench, those changed last first. */
     List<Long> open(int most) {
         return byChange("OPEN", most).fetch(JOB.ID);
+    }
+
+    /** The same, with their versions. */
+    Map<Long, Long> openVersions(int most) {
+        List<Long> ids = open(most);
+        Map<Long, Long> of =
+                sql.select(JOB.ID, JOB.VERSION).from(JOB).where(JOB.ID.in(ids)).fetchMap(JOB.ID, JOB.VERSION);
+        Map<Long, Long> inOrder = new LinkedHashMap<>();
+        ids.stream().filter(of::containsKey).forEach(id -> inOrder.put(id, of.get(id)));
+        return inOrder;
+    }
+
+    /** Another text whenever a machine or a person may be called otherwise. */
+    String names() {
+        var of = sql.select(
+                        DSL.field(DSL.select(DSL.sum(MACHINE.VERSION)).from(MACHINE)),
+                        DSL.field(DSL.select(DSL.sum(ACCOUNT.VERSION)).from(ACCOUNT)))
+                .fetchSingle();
+        return of.value1() + ":" + of.value2();
     }
 
     /** Numbers of the jobs that were handed back, those changed last first. */
