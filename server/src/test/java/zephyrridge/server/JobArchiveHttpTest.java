@@ -18,6 +18,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
+import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
@@ -86,6 +87,7 @@ class JobArchiveHttpTest {
     private static byte[] archive(Map<String, byte[]> entries) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            zip.setLevel(Deflater.BEST_SPEED);
             for (Map.Entry<String, byte[]> e : entries.entrySet()) {
                 zip.putNextEntry(new ZipEntry(e.getKey()));
                 zip.write(e.getValue());
@@ -198,6 +200,12 @@ class JobArchiveHttpTest {
         }
         assertThat(bring(client, archive(large)).json().get("detail").asString())
                 .contains("8 MB");
+        // A small archive of many large nothings takes no more room than it may.
+        Map<String, byte[]> many = new TreeMap<>();
+        for (int i = 0; i < 40; i++) {
+            many.put("files/" + UUID.randomUUID(), new byte[7 << 20]);
+        }
+        assertThat(bring(client, archive(many)).json().get("detail").asString()).contains("256 MB");
         for (Map<String, byte[]> empty : List.<Map<String, byte[]>>of(
                 Map.of("other.txt", new byte[1]), Map.of("../../job.json", entries.get("job.json")))) {
             assertThat(bring(client, archive(empty)).status()).isEqualTo(422);

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.BufferedOutputStream;
 import java.io.BufferedReader;
+import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.net.Socket;
@@ -346,15 +347,34 @@ class SecurityHttpTest {
             boolean signedIn, boolean announced, int status, TestServer.Running server) throws Exception {
         ApiClient client = signedIn ? ApiClient.signedIn(server, "ilka") : new ApiClient(server.address());
         client.get("/api/session");
-        URI address = URI.create(server.address());
+        assertThat(sending(client, server.address(), "/api/labels/decode", "application/json", announced))
+                .startsWith("HTTP/1.1 " + status);
+    }
+
+    /** So does who sends a job, which is put aside as it comes. */
+    @Test
+    void aJobThatBecomesTooMuchIsRefusedLikeAnyBody(TestServer.Running server) throws Exception {
+        try (var small = server.anotherInstance("--zephyr.max-job=1MB")) {
+            ApiClient client = ApiClient.signedIn(small.address(), "ilka");
+            for (boolean announced : new boolean[] {true, false}) {
+                assertThat(sending(client, small.address(), "/api/jobs/import", "application/octet-stream", announced))
+                        .startsWith("HTTP/1.1 413");
+            }
+        }
+    }
+
+    /** What is answered to twenty megabytes, sent to the end whatever comes meanwhile. */
+    private static String sending(ApiClient client, String server, String path, String type, boolean announced)
+            throws IOException {
+        URI address = URI.create(server);
         try (Socket socket = new Socket(address.getHost(), address.getPort())) {
             socket.setSoTimeout(120_000);
             OutputStream out = new BufferedOutputStream(socket.getOutputStream());
             String cookies = client.cookies().stream()
                     .map(c -> c.getName() + "=" + c.getValue())
                     .collect(Collectors.joining("; "));
-            out.write(("POST /api/labels/decode HTTP/1.1\r\nHost: " + address.getAuthority()
-                            + "\r\nContent-Type: application/json\r\nCookie: " + cookies
+            out.write(("POST " + path + " HTTP/1.1\r\nHost: " + address.getAuthority()
+                            + "\r\nContent-Type: " + type + "\r\nCookie: " + cookies
                             + "\r\nX-XSRF-TOKEN: " + client.cookie("XSRF-TOKEN") + "\r\n"
                             + (announced ? "Content-Length: " + (20 << 20) : "Transfer-Encoding: chunked")
                             + "\r\n\r\n")
@@ -373,9 +393,8 @@ class SecurityHttpTest {
                 out.write("0\r\n\r\n".getBytes(StandardCharsets.US_ASCII));
             }
             out.flush();
-            String line = new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
+            return new BufferedReader(new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
                     .readLine();
-            assertThat(line).startsWith("HTTP/1.1 " + status);
         }
     }
 }

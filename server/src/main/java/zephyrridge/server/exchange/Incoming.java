@@ -44,6 +44,9 @@ final class Incoming implements AutoCloseable {
     /** Characters of base64 for so many bytes. */
     private static final int LARGEST_TEXT = (LARGEST + 2) / 3 * 4;
 
+    /** Bytes of all that is in an archive, unpacked: pictures hardly unfold, and more than this does not come packed. */
+    private static final long LARGEST_ALL = 256 << 20;
+
     private static final int MOST_FILES = Photos.MOST_PER_JOB + Sources.MOST_PER_JOB;
     private static final int LONGEST_NAME = 200;
     private static final Pattern BESIDE = Pattern.compile("(?:[^/]*/)?files/([0-9a-f-]{36})(?:\\.\\w{1,8})?");
@@ -128,6 +131,7 @@ final class Incoming implements AutoCloseable {
 
     private void archive(InputStream in) throws IOException {
         int entries = 0;
+        long unpacked = 0;
         ZipInputStream zip = new ZipInputStream(in);
         for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
             if (++entries > 2 * MOST_FILES) {
@@ -139,11 +143,14 @@ final class Incoming implements AutoCloseable {
             } else if (beside.matches()) {
                 Path at = path(UUID.fromString(beside.group(1)).toString());
                 try (OutputStream out = Files.newOutputStream(at)) {
-                    new AtMost(zip, LARGEST).transferTo(out);
+                    unpacked += new AtMost(zip, LARGEST).transferTo(out);
                 }
             } else {
                 // What somebody else put in is passed over, and no larger than what is looked for.
-                new AtMost(zip, LARGEST).transferTo(OutputStream.nullOutputStream());
+                unpacked += new AtMost(zip, LARGEST).transferTo(OutputStream.nullOutputStream());
+            }
+            if (unpacked > LARGEST_ALL) {
+                throw tooLarge(LARGEST_ALL);
             }
         }
     }
@@ -220,7 +227,7 @@ final class Incoming implements AutoCloseable {
         }
     }
 
-    private static Problem tooLarge(int most) {
+    private static Problem tooLarge(long most) {
         return Problem.invalid("content", "PART_TOO_LARGE", "most", most >> 20);
     }
 

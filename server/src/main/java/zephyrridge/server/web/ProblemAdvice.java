@@ -232,6 +232,12 @@ class ProblemAdvice extends ResponseEntityExceptionHandler {
         return answer;
     }
 
+    /** To who reads a body as it comes: more came than may. */
+    @ExceptionHandler(BodyLimit.TooLarge.class)
+    ResponseEntity<ProblemDetail> tooLarge(BodyLimit.TooLarge e) {
+        return answer(e.problem());
+    }
+
     /** Somebody went away before the answer was written: nobody is left to tell. */
     @ExceptionHandler(ClientAbortException.class)
     void goneAway(ClientAbortException e) {
