@@ -35,7 +35,7 @@ export function DueContacts() {
           {list.length === 0
             ? `None: no machine with a contact went home more than ${due.data.months} months ago.`
             : `Handed back more than ${due.data.months} months ago:`}{' '}
-          The term is set under House.
+          The term is set under House rules.
         </Text>
       )}
       {list.length > 0 && (

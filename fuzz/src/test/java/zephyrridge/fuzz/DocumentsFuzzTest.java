@@ -8,6 +8,7 @@ import org.apache.commons.csv.CSVRecord;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 import zephyrridge.core.change.Arrival;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.MachineRecord;
@@ -74,7 +75,9 @@ class DocumentsFuzzTest {
         try {
             JsonNode document = JSON.readTree(data);
             record = sound(document.path("machine").toString());
-            unit = Arrival.theirs(DOCUMENTS.unit(document.path("unit").toString()), id -> true);
+            // As the import does: of which schema it is stands in the document around it.
+            ObjectNode stored = ((ObjectNode) document.path("unit")).put("schema", Documents.UNIT_SCHEMA);
+            unit = Arrival.theirs(DOCUMENTS.unit(stored.toString()), id -> true);
             order = JSON.treeToValue(document.path("order"), Order.class);
         } catch (JacksonException | ClassCastException | IllegalArgumentException refused) {
             return;
