@@ -87,11 +87,11 @@ class DocumentsFuzzTest {
                 .ifPresent(b -> Assessment.of(b, new Work(order, unit)));
     }
 
-    /** A record in which no fault is found. */
+    /** A record as it is handed in, of today's form, in which no fault is found. */
     private static Optional<MachineRecord> sound(String stored) {
         try {
-            MachineRecord record = DOCUMENTS.record(stored);
-            return RecordCheck.faults(record).isEmpty() ? Optional.of(record) : Optional.empty();
+            MachineRecord record = JSON.readValue(stored, MachineRecord.class);
+            return record != null && RecordCheck.faults(record).isEmpty() ? Optional.of(record) : Optional.empty();
         } catch (JacksonException | ClassCastException | IllegalArgumentException refused) {
             return Optional.empty();
         }
