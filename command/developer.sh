@@ -105,7 +105,7 @@ test_builds() {
 
 format() {
   need_tools
-  (cd "$here" && mvn -B -q -N spotless:apply && cd web && npm ci --ignore-scripts --no-audit --no-fund --loglevel=error && npm run --silent format)
+  (cd "$here" && mvn -B -q spotless:apply && cd web && npm ci --ignore-scripts --no-audit --no-fund --loglevel=error && npm run --silent format)
 }
 
 # One archive that runs on a Debian without Maven and Node: unpacked, ./zephyr start.

@@ -47,6 +47,8 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
                                 "--no-sandbox",
                                 "--disable-gpu",
                                 "--disable-quic",
+                                // A page that lives for seconds pays for its optimised code and never runs it.
+                                "--js-flags=--no-opt --no-maglev",
                                 "--no-first-run",
                                 "--disable-background-networking",
                                 "--disable-component-update",

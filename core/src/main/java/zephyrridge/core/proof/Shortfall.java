@@ -24,6 +24,8 @@ final class Shortfall {
     private static final int MOST_PARTS = 64;
 
     private static final int MOST_STEPS = 20_000;
+    /** Sets kept on the way, each of which every further one is held against; more explain nothing to anybody. */
+    private static final int MOST_FOUND = 400;
 
     /** Parts that are alike: same kind, same size. */
     private record Like(Kind kind, ByteSize size) implements Comparable<Like> {
@@ -85,7 +87,7 @@ final class Shortfall {
         if (kind == kinds.size() || gap < 0) {
             return;
         }
-        if (used > MOST_PARTS || ++steps > MOST_STEPS) {
+        if (used > MOST_PARTS || ++steps > MOST_STEPS || found.size() == MOST_FOUND) {
             cut = true;
             return;
         }

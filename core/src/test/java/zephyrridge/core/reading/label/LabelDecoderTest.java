@@ -94,7 +94,7 @@ class LabelDecoderTest {
     @Test
     void whatIsReadRightIsReadAsTheParserReadsIt() {
         Random random = new Random(250);
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < 200; i++) {
             String line = line(random);
             Decoded d = LabelDecoder.decode(line).orElseThrow();
             assertThat(d.lines().get(0).cost()).as(line).isZero();
@@ -114,7 +114,7 @@ class LabelDecoderTest {
         Random random = new Random(251);
         int said = 0;
         int fields = 0;
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < 250; i++) {
             String line = line(random);
             String read = misread(line, random, 1 + random.nextInt(2));
             Decoded d = LabelDecoder.decode(read).orElseThrow(() -> new AssertionError("no label: " + read));
@@ -275,7 +275,7 @@ class LabelDecoderTest {
     @Test
     void anyTextIsReadOrNotAndNeverThrows() {
         Random random = new Random(253);
-        for (int i = 0; i < 300; i++) {
+        for (int i = 0; i < 150; i++) {
             StringBuilder text = new StringBuilder();
             for (int n = random.nextInt(60); n > 0; n--) {
                 text.append((char) (random.nextInt(8) == 0 ? random.nextInt(0x3000) : 32 + random.nextInt(95)));

@@ -72,7 +72,7 @@ class LabelPhotoTest {
         Random random = new Random(254);
         int said = 0;
         int claims = 0;
-        for (int i = 0; i < 120; i++) {
+        for (int i = 0; i < 80; i++) {
             String line = LINES.get(i % LINES.size());
             List<List<String>> passes = List.of(pass(line, random, 7), pass(line, random, 7), pass("", random, 0));
             Optional<Seen> seen = LabelPhoto.read(passes);
