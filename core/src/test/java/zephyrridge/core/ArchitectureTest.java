@@ -44,6 +44,7 @@ class ArchitectureTest {
             "standing",
             "hunt",
             "learned",
+            "room",
             "change",
             "range");
 

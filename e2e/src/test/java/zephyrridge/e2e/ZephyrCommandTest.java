@@ -216,7 +216,9 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("status").text()).contains("Application: does not run");
         // As the version before left it.
         tables(
-                "DELETE FROM flyway_schema_history WHERE version IN ('999', '17', '16', '15', '14')",
+                "DELETE FROM flyway_schema_history WHERE version IN ('999', '18', '17', '16', '15', '14')",
+                "ALTER TABLE job DROP FOREIGN KEY fk_job_room, DROP INDEX uq_job_room, DROP COLUMN room_id, DROP COLUMN room_place",
+                "DROP TABLE room",
                 "DROP TABLE job_contact",
                 "ALTER TABLE job DROP COLUMN serial",
                 "DROP TABLE layout_search",

@@ -187,6 +187,7 @@ class EveryEndpointTest {
                                     "/api/jobs/{id}/contact",
                                     // What of these is the desk's, SecurityHttpTest says.
                                     "/api/jobs",
+                                    "/api/rooms",
                                     "/api/jobs/{id}/changes",
                                     "/api/jobs/{id}/photos",
                                     "/api/searches/{search}")

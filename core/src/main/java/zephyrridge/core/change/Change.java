@@ -27,6 +27,7 @@ import zephyrridge.core.unit.Work;
     @JsonSubTypes.Type(value = PlanChange.PlanModule.class, name = "PlanModule"),
     @JsonSubTypes.Type(value = PlanChange.PlanInLike.class, name = "PlanInLike"),
     @JsonSubTypes.Type(value = EvidenceChange.FoundInLike.class, name = "FoundInLike"),
+    @JsonSubTypes.Type(value = EvidenceChange.FoundAsIn.class, name = "FoundAsIn"),
     @JsonSubTypes.Type(value = CounterChange.WantPart.class, name = "WantPart"),
     @JsonSubTypes.Type(value = PlanChange.ResetPlan.class, name = "ResetPlan"),
     @JsonSubTypes.Type(value = PlanChange.ChoosePlan.class, name = "ChoosePlan"),

@@ -1,5 +1,6 @@
 package zephyrridge.core.change;
 
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -58,6 +59,35 @@ public sealed interface EvidenceChange extends Change {
                 String key = s.freshKey(next);
                 next = next.withModule(JobModule.named(key, JobModule.Origin.FOUND, model.labelLine(), model.spec()))
                         .withFound(p, key);
+            }
+            return s.work.with(s.stillHolds(next, s.bench));
+        }
+    }
+
+    /**
+     * The machine is taken to hold what a like one of its room holds, until a line of its own bears that out or says otherwise (R-2.9).
+     *
+     * @param unit the machine whose reading stands for it, as people call it
+     */
+    record FoundAsIn(@NotBlank @Size(max = 40) String unit, @NotEmpty @Size(max = 256) List<@Valid Alike> found)
+            implements EvidenceChange {
+        /** @param label as it was read there */
+        public record Alike(@NotBlank @Size(max = 64) String position, @NotBlank @Size(max = 200) String label) {}
+
+        @Override
+        public Work to(Situation s) {
+            if (!s.unit.asFound().isEmpty() || !s.unit.log().entries().isEmpty()) {
+                throw s.refused(Refusal.READ_ALREADY.of("unit", unit));
+            }
+            Unit next = s.unit;
+            for (Alike a : found) {
+                ModuleSpec spec = LabelParser.parse(a.label())
+                        .spec()
+                        .orElseThrow(() -> s.refused(Refusal.LABEL_NOT_WHOLE.of("found", a.label())));
+                String key = s.freshKey(next);
+                next = next.withModule(JobModule.named(
+                                key, JobModule.Origin.ALIKE, a.label().strip(), spec))
+                        .withFound(s.socket(a.position()), key);
             }
             return s.work.with(s.stillHolds(next, s.bench));
         }

@@ -15,8 +15,10 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.Offer;
+import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.unit.Alternative;
 import zephyrridge.core.unit.JobModule;
@@ -172,11 +174,27 @@ public sealed interface PlanChange extends Change {
             @Size(max = 64) List<@Valid Pack> packs,
             boolean choose)
             implements PlanChange {
-        /** One of key, tag and offer says what goes there. */
+        /** One of key, tag, offer and room says what goes there. */
         public record Piece(
                 @NotBlank @Size(max = 64) String position,
                 Optional<@Size(max = 16) String> key,
                 Optional<@Size(max = 32) String> tag,
+                Optional<@Size(max = 64) String> offer,
+                Optional<@Valid FromRoom> room) {
+            public Piece(String position, Optional<String> key, Optional<String> tag, Optional<String> offer) {
+                this(position, key, tag, offer, Optional.empty());
+            }
+        }
+
+        /**
+         * A module that another machine of the room gives.
+         *
+         * @param which machine, in words; {@code label} of the module
+         * @param offer the line it is ordered by, for one out of a pack that another machine opens
+         */
+        public record FromRoom(
+                @NotBlank @Size(max = 100) String which,
+                @NotBlank @Size(max = 200) String label,
                 Optional<@Size(max = 64) String> offer) {}
 
         public record Pack(@NotBlank @Size(max = 64) String offer, @Min(1) @Max(999) int packs) {}
@@ -209,6 +227,15 @@ public sealed interface PlanChange extends Change {
                         Ports.Stock stock = s.stock(tag);
                         module = JobModule.drawn(unit.freshModuleKey(), stock.labelLine(), tag, stock.spec());
                     }
+                } else if (piece.room().isPresent()) {
+                    FromRoom from = piece.room().get();
+                    ModuleSpec spec = from.offer().isPresent()
+                            ? s.offer(from.offer().get()).spec()
+                            : LabelParser.parse(from.label())
+                                    .spec()
+                                    .orElseThrow(() -> s.refused(Refusal.LABEL_NOT_WHOLE.of("label", from.label())));
+                    module = JobModule.named(unit.freshModuleKey(), JobModule.Origin.TYPED, from.label(), spec)
+                            .with(Whence.ofRoom(from.which()));
                 } else {
                     Offer o = s.offer(piece.offer().orElse(""));
                     if (left.merge(o.id(), -1, Integer::sum) < 0) {

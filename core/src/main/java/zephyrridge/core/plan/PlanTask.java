@@ -67,7 +67,8 @@ public record PlanTask(
         return with(drawer.stream().filter(DrawerPiece::tested).toList(), offers, target);
     }
 
-    PlanTask withTarget(Target next) {
+    /** The same for what is wanted in its place. */
+    public PlanTask withTarget(Target next) {
         return with(drawer, offers, next);
     }
 

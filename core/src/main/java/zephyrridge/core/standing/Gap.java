@@ -19,6 +19,8 @@ public record Gap(Kind kind, String of) {
         TOTAL_POINTS,
         TOTAL_AMONG,
         SOCKETS_NOT_SEEN,
+        /** What is in it was taken from a like machine, and no total of its own bears it out. */
+        ALIKE_ONLY,
         NOTHING_PLANNED,
         LIMIT_BROKEN,
         LIMITS_NOT_KNOWN,

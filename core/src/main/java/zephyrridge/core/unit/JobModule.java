@@ -26,11 +26,12 @@ public record JobModule(
 
     /**
      * Found in the machine by its label, accepted from what the sources say, taken from the drawer, typed in as something one might
-     * buy, or a supplier's.
+     * buy, a supplier's, or taken to be there because a like machine of the room has it: nobody has read that one in this machine.
      */
     public enum Origin {
         FOUND,
         READ,
+        ALIKE,
         DRAWER,
         TYPED,
         OFFER

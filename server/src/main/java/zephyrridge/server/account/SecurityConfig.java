@@ -64,7 +64,8 @@ class SecurityConfig {
                         .requestMatchers(HttpMethod.GET, "/api/**")
                         .authenticated()
                         // The desk takes machines in; which changes are of that, JobController says.
-                        .requestMatchers(HttpMethod.POST, "/api/jobs", "/api/jobs/*/changes", "/api/jobs/*/photos")
+                        .requestMatchers(
+                                HttpMethod.POST, "/api/jobs", "/api/rooms", "/api/jobs/*/changes", "/api/jobs/*/photos")
                         .authenticated()
                         // Beyond that the desk account reads only.
                         .requestMatchers(

@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.server.csv.Cells;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
@@ -124,20 +125,16 @@ class ReportController {
     private void line(CSVPrinter csv, JobListRow r, LocalDate today) throws IOException {
         csv.printRecord(
                 r.id(),
-                plain(r.machine()),
-                plain(r.order().owner()),
-                plain(r.order().wish()),
+                Cells.plain(r.machine()),
+                Cells.plain(r.order().owner()),
+                Cells.plain(r.order().wish()),
                 r.station(),
                 r.status().equals("CLOSED") ? "handed back" : r.blocked() ? "blocked" : "open",
                 Times.utc(r.updatedAt()),
-                plain(r.updatedBy()),
+                Cells.plain(r.updatedBy()),
                 r.partsOn().map(LocalDate::toString).orElse(""),
                 r.returnUntil().map(LocalDate::toString).orElse(""),
                 r.order().promised().map(LocalDate::toString).orElse(""),
                 texts.get("waits." + r.waits().on(today, r.partsOn())));
-    }
-
-    private static String plain(String cell) {
-        return cell.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + cell : cell;
     }
 }

@@ -10,6 +10,7 @@ import static zephyrridge.server.db.Tables.JOB_TIMER;
 import static zephyrridge.server.db.Tables.JOB_WORD;
 import static zephyrridge.server.db.Tables.LAYOUT_SEARCH;
 import static zephyrridge.server.db.Tables.MACHINE;
+import static zephyrridge.server.db.Tables.ROOM;
 import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDateTime;
@@ -59,6 +60,7 @@ class OwnedStore {
 
     /** All of a job, out for good; the modules that it put into a machine left the drawer with it. */
     void erase(long job) {
+        Long room = sql.select(JOB.ROOM_ID).from(JOB).where(JOB.ID.eq(job)).fetchOne(JOB.ROOM_ID);
         long order = sql.select(JOB.ORDER_ID).from(JOB).where(JOB.ID.eq(job)).fetchSingle(JOB.ORDER_ID);
         sql.update(DRAWER_MODULE)
                 .setNull(DRAWER_MODULE.JOB_ID)
@@ -76,6 +78,10 @@ class OwnedStore {
         sql.deleteFrom(JOB).where(JOB.ID.eq(job)).execute();
         if (!sql.fetchExists(JOB, JOB.ORDER_ID.eq(order))) {
             sql.deleteFrom(WORK_ORDER).where(WORK_ORDER.ID.eq(order)).execute();
+        }
+        // A room's name says whose it is.
+        if (room != null && !sql.fetchExists(JOB, JOB.ROOM_ID.eq(room))) {
+            sql.deleteFrom(ROOM).where(ROOM.ID.eq(room)).execute();
         }
     }
 }

@@ -25,7 +25,6 @@ import zephyrridge.core.change.Change;
 import zephyrridge.core.change.Outcome;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.module.ModuleSpec;
-import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.DrawerPiece;
 import zephyrridge.core.plan.HousePreference;
 import zephyrridge.core.plan.Offer;
@@ -50,7 +49,6 @@ import zephyrridge.server.house.House;
 import zephyrridge.server.job.ChangeRefused;
 import zephyrridge.server.job.JobPorts;
 import zephyrridge.server.job.Jobs;
-import zephyrridge.server.supplier.Suppliers;
 import zephyrridge.server.web.Costly;
 import zephyrridge.server.web.Problem;
 
@@ -61,36 +59,36 @@ class PlanningController {
 
     private final Jobs jobs;
     private final Drawer drawer;
-    private final Suppliers suppliers;
     private final House house;
     private final PlanViews views;
     private final WhyNotViews whyNots;
     private final OptionViews cards;
     private final Searches searches;
     private final SearchStore told;
+    private final PlanTasks tasks;
     private final Clock clock;
 
     PlanningController(
             Jobs jobs,
             Drawer drawer,
-            Suppliers suppliers,
             House house,
             PlanViews views,
             WhyNotViews whyNots,
             OptionViews cards,
             Searches searches,
             SearchStore told,
+            PlanTasks tasks,
             Clock clock) {
         this.whyNots = whyNots;
         this.cards = cards;
         this.clock = clock;
         this.jobs = jobs;
         this.drawer = drawer;
-        this.suppliers = suppliers;
         this.house = house;
         this.views = views;
         this.searches = searches;
         this.told = told;
+        this.tasks = tasks;
     }
 
     /** What a search was begun for. */
@@ -127,7 +125,7 @@ class PlanningController {
 
     private Searches.Search<Asked, Found> begin(long search, long job, Principal who) {
         Jobs.Current c = jobs.get(job, who.getName());
-        PlanTask task = task(c);
+        PlanTask task = tasks.of(c);
         return begin(search, c, who, new Asked(c, task), task);
     }
 
@@ -191,7 +189,7 @@ class PlanningController {
     @GetMapping("/api/jobs/{id}/why-not")
     WhyNotViews.WhyNotView whyNot(@PathVariable long id, Principal who) {
         Jobs.Current c = jobs.get(id, who.getName());
-        PlanTask task = task(c);
+        PlanTask task = tasks.of(c);
         Found found = begin(searches.freshId(), c, who, new Compared(task), task)
                 .outcome(COMPARES_WITHIN_MS)
                 .orElseThrow(() -> Problem.of(HttpStatus.SERVICE_UNAVAILABLE, "STILL_SEARCHING", Map.of()));
@@ -225,7 +223,7 @@ class PlanningController {
         for (JobModule m : u.modules().values()) {
             if (keys.contains(m.key())) {
                 m.offer().ifPresent(o -> specOf.put(o, m.spec()));
-                m.tag().flatMap(drawer::find).map(PlanningController::piece).ifPresent(pieces::add);
+                m.tag().flatMap(drawer::find).map(PlanTasks::piece).ifPresent(pieces::add);
             }
         }
         List<Offer> lines = new ArrayList<>();
@@ -280,53 +278,6 @@ class PlanningController {
         Sizing.Answer answer = Sizing.of(c.unit().need().measured(), work(c), found.usable());
         return Sizing.wanted(
                 task.target(), answer, found.installed(), task.house().howMuch());
-    }
-
-    private static DrawerPiece piece(Drawer.StockModule m) {
-        return new DrawerPiece(m.tag(), m.spec(), m.bookValue(), m.tested() != Drawer.Tested.UNTESTED);
-    }
-
-    /** What the shop would book each of these at, where it takes over what comes out: as the cheapest like piece of its own. */
-    private Map<String, Money> ownValue(SortedMap<String, ModuleSpec> own) {
-        Map<String, Money> value = new HashMap<>();
-        Map<ModuleSpec, Optional<Money>> byKind = new HashMap<>();
-        own.forEach((position, spec) ->
-                byKind.computeIfAbsent(spec, drawer::bookValueOfLike).ifPresent(v -> value.put(position, v)));
-        return value;
-    }
-
-    public PlanTask task(Jobs.Current c) {
-        Unit u = c.unit();
-        SortedMap<String, ModuleSpec> own = new TreeMap<>();
-        u.asFound().forEach((p, key) -> {
-            if (c.machine().record().hasPosition(p)) {
-                own.put(p, u.modules().get(key).spec());
-            }
-        });
-        List<DrawerPiece> pieces = drawer.free(c.machine().record().controller().generation()).stream()
-                .map(m -> piece(m))
-                .toList();
-        // What this job holds already is free for it.
-        List<DrawerPiece> all = new ArrayList<>(pieces);
-        for (String tag : DrawerUse.held(u)) {
-            drawer.find(tag).filter(m -> m.tested() != Drawer.Tested.BAD).ifPresent(m -> all.add(piece(m)));
-        }
-        return new PlanTask(
-                c.machine().record(),
-                c.machine().evaluator(),
-                c.machine().bench().limits(c.unit()),
-                c.machine().bench().house(),
-                u.host(),
-                u.layout(c.machine().record(), u.asFound()),
-                own,
-                ownValue(own),
-                all,
-                suppliers.offers(c.machine().record().controller().generation()),
-                house.terms().value(),
-                u.need().target(),
-                u.intake().firmwareVersion(),
-                u.intake().processor(),
-                0);
     }
 
     /** The option as the job would be with it on the table: the very change that adopts it, applied and not kept. */

@@ -36,7 +36,7 @@ class DemoOffersTest {
 
     @Test
     void eachKindOfLineChangesWhatIsShown(TestServer.Running server) {
-        PlanningController planning = server.bean(PlanningController.class);
+        PlanTasks tasks = server.bean(PlanTasks.class);
         Jobs jobs = server.bean(Jobs.class);
         Map<String, Predicate<Offer>> kinds = new HashMap<>();
         kinds.put("a kit of two", o -> o.pieces() == 2);
@@ -46,7 +46,7 @@ class DemoOffersTest {
         kinds.put("late", o -> o.leadDays() >= 5);
         Map<String, Integer> changed = new HashMap<>();
         for (long id : JOBS) {
-            PlanTask task = planning.task(jobs.get(id, "wren"));
+            PlanTask task = tasks.of(jobs.get(id, "wren"));
             for (boolean drawer : new boolean[] {true, false}) {
                 List<Criteria> all = front(with(task, task.offers(), drawer));
                 kinds.forEach((name, which) -> {
@@ -64,8 +64,8 @@ class DemoOffersTest {
     /** Of near-duplicates only the better line is ever bought. */
     @Test
     void nearDuplicatesDoNotMultiply(TestServer.Running server) {
-        PlanningController planning = server.bean(PlanningController.class);
-        PlanTask task = planning.task(server.bean(Jobs.class).get(2, "wren"));
+        PlanTasks tasks = server.bean(PlanTasks.class);
+        PlanTask task = tasks.of(server.bean(Jobs.class).get(2, "wren"));
         List<PlanOption> front = Planner.plan(task).front();
         assertThat(front).extracting(PlanOption::criteria).doesNotHaveDuplicates();
         Optional<PlanOption> recommended =

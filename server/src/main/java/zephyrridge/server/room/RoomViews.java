@@ -1,0 +1,323 @@
+package zephyrridge.server.room;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import zephyrridge.core.plan.PlanOption;
+import zephyrridge.core.plan.RoomPlan;
+import zephyrridge.core.quantity.ByteSize;
+import zephyrridge.core.quantity.Money;
+import zephyrridge.core.room.RoomReading;
+import zephyrridge.core.standing.Waits;
+import zephyrridge.core.unit.Station;
+import zephyrridge.server.job.Jobs;
+import zephyrridge.server.text.Texts;
+
+/** Rooms as pages see them. */
+@Component
+class RoomViews {
+    /**
+     * @param jobs numbers of its machines' jobs, in the order in which they were taken in
+     * @param handedBack how many of them are
+     */
+    record RoomLineView(long id, String name, List<Long> jobs, int handedBack) {}
+
+    /**
+     * @param place number in the room, from 1
+     * @param version of the job
+     * @param found memory that came in it, "" where nobody knows; {@code planned} that the layout which was decided on has, likewise
+     * @param says how well it is known what is in it, in words
+     * @param waitsFor what it waits for, in words
+     */
+    record RoomUnitView(
+            int place,
+            long job,
+            long version,
+            String serial,
+            String machineId,
+            String machine,
+            Station station,
+            boolean blocked,
+            boolean closed,
+            boolean proven,
+            RoomReading.Standing reading,
+            String says,
+            String found,
+            String planned,
+            String waitsFor) {}
+
+    /**
+     * Machines of one record.
+     *
+     * @param machines how many; {@code read} of them by themselves, {@code needed} before their reading stands for others
+     * @param stands whether it does; {@code says} so, or what is missing
+     * @param holds what the sampled ones hold, a line for each module
+     * @param unread machines that it can stand for
+     */
+    record RoomKindView(
+            String machineId,
+            String machine,
+            int machines,
+            int read,
+            int needed,
+            boolean stands,
+            String says,
+            List<String> holds,
+            List<Long> unread) {}
+
+    /** @param next job that somebody of the shop can go on with, the first of them */
+    record RoomView(
+            long id,
+            String name,
+            String owner,
+            String wish,
+            List<RoomUnitView> units,
+            List<RoomKindView> kinds,
+            int handedBack,
+            Optional<Long> next) {}
+
+    /** @param pieces what goes where and where it comes from, a line for each; empty where nothing is done to it */
+    record RoomPlanUnitView(long job, String after, List<String> pieces, int minutes) {}
+
+    /** @param why it is not in this plan */
+    record RoomLeftOutView(long job, String why) {}
+
+    /**
+     * @param found whether there is a plan; {@code says} how good it is, or why there is none
+     * @param buy packs, a line for each; {@code drawn} out of the drawer; {@code left} what comes out and goes nowhere
+     * @param purchases price of the packs; {@code drawer} book value; {@code quote} what the owner pays for all, tax included
+     * @param stamp by which it is decided on
+     */
+    record RoomPlanView(
+            boolean found,
+            String says,
+            List<RoomPlanUnitView> units,
+            List<RoomLeftOutView> leftOut,
+            List<String> buy,
+            List<String> drawn,
+            List<String> left,
+            int exchanged,
+            String purchases,
+            String drawer,
+            String quote,
+            String stamp) {}
+
+    private final Texts texts;
+    private final RoomPlans plans;
+
+    RoomViews(Texts texts, RoomPlans plans) {
+        this.texts = texts;
+        this.plans = plans;
+    }
+
+    RoomLineView line(RoomStore.Row row, List<RoomStore.InRoom> in) {
+        return new RoomLineView(
+                row.id(), row.name(), in.stream().map(RoomStore.InRoom::job).toList(), (int)
+                        in.stream().filter(RoomStore.InRoom::handedBack).count());
+    }
+
+    RoomView of(RoomStore.Row row, List<Jobs.Current> jobs) {
+        List<RoomUnitView> units = new ArrayList<>();
+        for (Jobs.Current c : jobs) {
+            units.add(unit(units.size() + 1, c));
+        }
+        List<RoomKindView> kinds = new ArrayList<>();
+        Rooms.kinds(jobs).forEach((id, of) -> kinds.add(kind(id, of)));
+        return new RoomView(
+                row.id(),
+                row.name(),
+                jobs.isEmpty() ? "" : jobs.get(0).work().order().owner(),
+                jobs.isEmpty() ? "" : jobs.get(0).work().order().wish(),
+                units,
+                kinds,
+                (int) units.stream().filter(RoomUnitView::closed).count(),
+                jobs.stream()
+                        .filter(c -> waits(c) == Waits.US && c.unit().closing().isEmpty())
+                        .map(c -> c.row().id())
+                        .findFirst());
+    }
+
+    private static Waits waits(Jobs.Current c) {
+        return Waits.of(c.work(), c.assessment());
+    }
+
+    private RoomUnitView unit(int place, Jobs.Current c) {
+        var a = c.assessment();
+        RoomReading.Line line = Rooms.line(c);
+        Station at = a.trail().current();
+        boolean closed = c.unit().closing().isPresent();
+        boolean known = line.standing() != RoomReading.Standing.NOT_READ;
+        return new RoomUnitView(
+                place,
+                c.row().id(),
+                c.row().version(),
+                c.unit().counter().brought().serial(),
+                c.row().machineId(),
+                c.machine().record().name(),
+                at,
+                !closed && a.trail().statusOf(at) == zephyrridge.core.standing.Trail.Status.BLOCKED,
+                closed,
+                a.proof().proven(),
+                line.standing(),
+                says(line),
+                known ? line.expected().toString() : "",
+                c.unit().isChosen() ? a.plan().installed().toString() : "",
+                texts.get("waits." + waits(c)));
+    }
+
+    private String says(RoomReading.Line l) {
+        String key =
+                "room.reading." + l.standing() + (l.differsInTotal() ? ".total" : l.differsInSlots() ? ".slots" : "");
+        return texts.say(
+                key,
+                "total",
+                l.total().orElse(ByteSize.ZERO),
+                "expected",
+                l.expected(),
+                "slots",
+                l.slots().orElse(0),
+                "expectedSlots",
+                l.expectedSlots());
+    }
+
+    private RoomKindView kind(String id, List<Jobs.Current> of) {
+        RoomReading.Sample s = Rooms.sample(of);
+        var record = of.get(0).machine().record();
+        String key = s.standsForOthers() ? "stands" : s.read() > 1 && !s.agree() ? "differ" : "few";
+        return new RoomKindView(
+                id,
+                record.name(),
+                of.size(),
+                s.read(),
+                s.needed(),
+                s.standsForOthers(),
+                texts.say("room.sample." + key, "read", s.read(), "needed", s.needed(), "n", of.size()),
+                s.content().entrySet().stream()
+                        .map(e -> texts.say(
+                                "room.holds",
+                                "position",
+                                record.position(e.getKey()).label(),
+                                "module",
+                                e.getValue().summary()))
+                        .toList(),
+                of.stream()
+                        .filter(c -> Rooms.line(c).standing() == RoomReading.Standing.NOT_READ)
+                        .filter(c -> c.unit().log().entries().isEmpty()
+                                && c.unit().closing().isEmpty())
+                        .map(c -> c.row().id())
+                        .toList());
+    }
+
+    RoomPlanView plan(RoomPlans.Found f) {
+        Optional<RoomPlan> plan = f.answer().plan().found();
+        List<RoomLeftOutView> out = f.leftOut().entrySet().stream()
+                .map(e -> new RoomLeftOutView(e.getKey(), e.getValue()))
+                .toList();
+        if (plan.isEmpty()) {
+            String key = f.planned().isEmpty() ? "NOBODY" : !f.answer().cannot().isEmpty() ? "CANNOT" : "SHORT";
+            return new RoomPlanView(
+                    false,
+                    texts.say(
+                            "room.noplan." + key,
+                            "units",
+                            String.join(", ", f.answer().cannot())),
+                    List.of(),
+                    out,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    0,
+                    "",
+                    "",
+                    "",
+                    f.stamp());
+        }
+        RoomPlan p = plan.get();
+        Map<String, Jobs.Current> by = new java.util.HashMap<>();
+        f.planned().forEach(c -> by.put(RoomPlans.name(c), c));
+        int exchanged = (int) p.units().stream()
+                .flatMap(u -> u.pieces().values().stream())
+                .filter(x -> x.from() == RoomPlan.From.ROOM)
+                .count();
+        return new RoomPlanView(
+                true,
+                texts.say(
+                        f.answer().plan().exact() ? "room.plan.best" : "room.plan.cut",
+                        "layouts",
+                        f.answer().layouts(),
+                        "n",
+                        p.units().size()),
+                p.units().stream().map(u -> unit(u, by)).toList(),
+                out,
+                p.bought().stream().map(b -> buy(b)).toList(),
+                p.drawn(),
+                p.left().stream()
+                        .map(l -> texts.say(
+                                "room.left",
+                                "unit",
+                                l.unit(),
+                                "position",
+                                by.get(l.unit())
+                                        .machine()
+                                        .record()
+                                        .position(l.position())
+                                        .label(),
+                                "module",
+                                l.spec().summary()))
+                        .toList(),
+                exchanged,
+                money(p.purchases()),
+                money(p.drawer()),
+                money(p.quote()),
+                f.stamp());
+    }
+
+    private String money(Money m) {
+        return plans.terms().currency() + " " + m;
+    }
+
+    private String buy(PlanOption.Purchase b) {
+        return texts.say(
+                "room.buy",
+                "n",
+                b.packs(),
+                "what",
+                b.offer().wording(),
+                "supplier",
+                b.offer().supplier(),
+                "price",
+                money(b.price()));
+    }
+
+    private RoomPlanUnitView unit(RoomPlan.UnitPlan u, Map<String, Jobs.Current> by) {
+        Jobs.Current c = by.get(u.unit());
+        List<String> pieces = u.pieces().entrySet().stream()
+                .map(e -> texts.say(
+                        "room.piece." + e.getValue().from(),
+                        "position",
+                        c.machine().record().position(e.getKey()).label(),
+                        "module",
+                        e.getValue().spec().summary(),
+                        "unit",
+                        e.getValue().unit().orElse(""),
+                        "id",
+                        e.getValue().from() == RoomPlan.From.ROOM
+                                ? by.get(e.getValue().unit().orElseThrow())
+                                        .machine()
+                                        .record()
+                                        .position(e.getValue().id())
+                                        .label()
+                                : e.getValue().id()))
+                .toList();
+        ByteSize after = u.pattern()
+                .map(o -> o.layout().installed(c.machine().record()))
+                .orElseGet(() -> c.assessment().found().installed());
+        return new RoomPlanUnitView(
+                c.row().id(),
+                after.toString(),
+                pieces,
+                u.pattern().map(o -> o.criteria().minutes()).orElse(0));
+    }
+}
