@@ -30,6 +30,7 @@ const MADE_AT: Record<JobChange['type'], At> = {
   SayWhatIsSeen: READING,
   CorrectField: READING,
   SetAside: READING,
+  FoundAsIn: ['READ'],
   AcceptReading: READING,
   TakeFromDrawer: PLANNING,
   RemoveModule: PLANNING,
