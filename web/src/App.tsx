@@ -13,6 +13,7 @@ const BenchPage = lazy(() => import('./features/bench').then((m) => ({ default: 
 const BenchMode = lazy(() => import('./features/job').then((m) => ({ default: m.BenchMode })));
 const JobPage = lazy(() => import('./features/job').then((m) => ({ default: m.JobPage })));
 const SlipPage = lazy(() => import('./features/job').then((m) => ({ default: m.SlipPage })));
+const RoomPage = lazy(() => import('./features/rooms').then((m) => ({ default: m.RoomPage })));
 const MachinesPage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinesPage })));
 const MachinePage = lazy(() => import('./features/machines').then((m) => ({ default: m.MachinePage })));
 const RecordEditor = lazy(() => import('./features/machines').then((m) => ({ default: m.RecordEditor })));
@@ -113,6 +114,14 @@ export function App() {
                   element={
                     <Own>
                       <JobPage account={account} />
+                    </Own>
+                  }
+                />
+                <Route
+                  path="/rooms/:id"
+                  element={
+                    <Own>
+                      <RoomPage account={account} />
                     </Own>
                   }
                 />

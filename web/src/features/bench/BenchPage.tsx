@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { keptGlance } from '../../parts/glance';
 import { type KeyMap, Keys } from '../../parts/keys';
+import { OpenRooms, TakeRoomIn } from '../rooms';
 import type { Account } from '../session';
 import { useTimers } from '../timers';
 import { useJobs } from './api';
@@ -19,6 +20,7 @@ export function BenchPage({ account }: { account: Account }) {
   const [filter, setFilter] = useState('');
   const [params, setParams] = useSearchParams();
   const [taking, setTaking] = useState(params.has('take'));
+  const [room, setRoom] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const writes = account.role !== 'DESK';
   const keys = useMemo<KeyMap>(
@@ -58,7 +60,14 @@ export function BenchPage({ account }: { account: Account }) {
           maxW={{ base: 'full', md: '22rem' }}
         />
         <BringIn writes={writes} />
-        {!taking && <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>}
+        {!taking && !room && (
+          <>
+            <Button variant="outline" color="ink" onClick={() => setRoom(true)}>
+              Several at once
+            </Button>
+            <Button onClick={() => setTaking(true)}>Take a machine in (N)</Button>
+          </>
+        )}
       </Flex>
       {taking && (
         <TakeInForm
@@ -70,6 +79,7 @@ export function BenchPage({ account }: { account: Account }) {
           }}
         />
       )}
+      {room && <TakeRoomIn onClose={() => setRoom(false)} />}
       {machines.data?.length === 0 && writes && (
         <Box bg="panel" borderWidth="2px" borderColor="accent" borderRadius="md" p="4" mb="4">
           <Text fontWeight="700">The first step: describe a machine</Text>
@@ -81,6 +91,7 @@ export function BenchPage({ account }: { account: Account }) {
           </Button>
         </Box>
       )}
+      {!filter && <OpenRooms />}
       {jobs.isError && (
         <Text role="alert" color="stop">
           {jobs.error.message}

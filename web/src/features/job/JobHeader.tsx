@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { InBar } from '../../parts/Bar';
+import { inRoom, useRooms } from '../rooms';
 import type { JobView } from './api';
 import { KeptState } from './KeptState';
 import type { QueueState } from './queue';
@@ -17,6 +18,7 @@ type Props = {
 
 /** The job in the product's bar: machine, owner, wish; whether all is kept; what can be taken back. */
 export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props) {
+  const room = inRoom(useRooms().data, job.id);
   return (
     <InBar>
       <Flex gap={{ base: '2', md: '3' }} align="center" minW="0">
@@ -29,6 +31,13 @@ export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props
         >
           #{job.id} <Link to={`/machines/${encodeURIComponent(job.machineId)}`}>{job.machineName}</Link>
         </Text>
+        {room && (
+          <Text whiteSpace="nowrap" truncate>
+            <Link to={`/rooms/${room.room.id}`}>
+              {room.place} of {room.room.name}
+            </Link>
+          </Text>
+        )}
         <Text flex="1" minW="0" truncate color="quiet" hideBelow="md">
           {job.order.promised && !job.closed && `for ${job.order.promised}, `}
           {job.order.away && `not here: ${job.order.away}, `}

@@ -39,6 +39,8 @@ function Line({ t, change }: { t: Typed; change: StationProps['change'] }) {
             ['BOUGHT', 'Bought'],
             ['CAME_WITH_IT', 'Came with it'],
             ['LIES_ABOUT', 'Lies about'],
+            // Said by the room's plan, by nobody else.
+            ...(t.way === 'ROOM' ? ([['ROOM', 'Out of the room']] as [typeof t.way, string][]) : []),
           ]}
           onChange={(way) => say({ way })}
         />

@@ -116,7 +116,7 @@ final class RoomDeal {
                 left,
                 Money.ofMinor(money),
                 Money.ofMinor(bookValue),
-                RoomPlanner.quote(
+                quote(
                         task.terms(),
                         money + bookValue,
                         machines.stream().map(Machine::pattern).toList()));
@@ -146,5 +146,15 @@ final class RoomDeal {
                 .map(e -> new PlanOption.Purchase(e.getKey(), e.getValue()))
                 .sorted(java.util.Comparator.comparing(p -> p.offer().id()))
                 .toList();
+    }
+
+    /** What it costs the owner: packs, drawer pieces and each machine's labour in whole steps, tax included. */
+    private static Money quote(Terms terms, long money, List<Optional<PlanOption>> patterns) {
+        Money net = Money.ofMinor(money);
+        for (Optional<PlanOption> p : patterns) {
+            int minutes = p.map(o -> o.criteria().minutes()).orElse(0);
+            net = minutes == 0 ? net : net.plus(terms.labourQuoted(minutes));
+        }
+        return net.plus(net.share(terms.taxPermille(), 1000));
     }
 }

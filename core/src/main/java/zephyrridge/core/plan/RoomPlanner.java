@@ -14,7 +14,6 @@ import java.util.function.BooleanSupplier;
 import zephyrridge.core.limit.Condition;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.Bounded;
-import zephyrridge.core.quantity.Money;
 
 /**
  * Brings a room of machines to what is wanted for the least money (R-8.11). For each kind of machine the layouts that are worth a look
@@ -346,15 +345,5 @@ public final class RoomPlanner {
             }
         }
         return patterns;
-    }
-
-    /** What it costs the owner: packs, drawer pieces and each machine's labour in whole steps, tax included. */
-    static Money quote(Terms terms, long money, List<Optional<PlanOption>> patterns) {
-        Money net = Money.ofMinor(money);
-        for (Optional<PlanOption> p : patterns) {
-            int minutes = p.map(o -> o.criteria().minutes()).orElse(0);
-            net = minutes == 0 ? net : net.plus(terms.labourQuoted(minutes));
-        }
-        return net.plus(net.share(terms.taxPermille(), 1000));
     }
 }

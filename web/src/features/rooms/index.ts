@@ -1,0 +1,4 @@
+export { inRoom, useRooms } from './api';
+export { RoomPage } from './RoomPage';
+export { OpenRooms } from './OpenRooms';
+export { TakeRoomIn } from './TakeRoomIn';
