@@ -4,7 +4,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { keptGlance } from '../../parts/glance';
 import { type KeyMap, Keys } from '../../parts/keys';
-import { OpenRooms, TakeRoomIn } from '../rooms';
+import { inRoom, OpenRooms, TakeRoomIn, useRooms } from '../rooms';
 import type { Account } from '../session';
 import { useTimers } from '../timers';
 import { useJobs } from './api';
@@ -43,7 +43,11 @@ export function BenchPage({ account }: { account: Account }) {
   );
   const timers = useTimers();
   const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
-  const shown = (jobs.data?.jobs ?? []).filter((j) => has(j, filter, timed));
+  const rooms = useRooms();
+  // Machines of a room stand on its page; here are those that need somebody, and all that the filter finds.
+  const shown = (jobs.data?.jobs ?? [])
+    .filter((j) => has(j, filter, timed))
+    .filter((j) => filter || j.blocked || !inRoom(rooms.data, j.id));
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="72rem" mx="auto" width="full">
       <Keys map={keys} />

@@ -11,6 +11,7 @@ const COLUMNS = { base: '2.2rem 1fr', md: '2.2rem minmax(9rem, 1fr) 13rem minmax
 /** Every machine in a line: which it is, where it stands, how well it is known, and what it is to have. */
 export function Units({ room, writes, work }: { room: Room; writes: boolean; work: Work }) {
   const kinds = room.kinds.length > 1;
+  const unasked = room.units.filter((u) => u.unasked);
   return (
     <Box as="section" aria-label="Machines" mb="5">
       <Heading as="h2" size="md" mb="1.5">
@@ -58,10 +59,27 @@ export function Units({ room, writes, work }: { room: Room; writes: boolean; wor
           </Grid>
         ))}
       </Box>
-      {work.line.isError && (
+      {(work.line.isError || work.usual.isError) && (
         <Text role="alert" color="stop" mt="2">
-          {work.line.error.message}
+          {(work.line.error ?? work.usual.error)?.message}
         </Text>
+      )}
+      {writes && unasked.length > 0 && (
+        <Flex gap="3" align="center" wrap="wrap" mt="2">
+          <Text flex="1" minW="16rem">
+            Of {unasked.length} nobody has said whether there is a seal, how the battery is, and what of the
+            drive and the settings. As usual: no seal, a good battery in a laptop, a drive that is not
+            encrypted, settings as the maker set them. What is otherwise is said at Take in of that machine.
+          </Text>
+          <Button
+            variant="outline"
+            color="ink"
+            loading={work.usual.isPending}
+            onClick={() => work.usual.mutate(unasked)}
+          >
+            As usual in {unasked.length}
+          </Button>
+        </Flex>
       )}
     </Box>
   );

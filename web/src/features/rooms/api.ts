@@ -62,6 +62,11 @@ export function useRoomWork(id: number, login: string) {
       onSuccess: landed,
       onError: again,
     }),
+    usual: useMutation({
+      mutationFn: (units: RoomUnit[]) => api.post<Room>(`/api/rooms/${id}/usual`, { units: seen(units) }),
+      onSuccess: landed,
+      onError: again,
+    }),
     /** A machine's own total, and the modules that it lists where they were counted. */
     line: useMutation({
       mutationFn: async ({ unit, total, listed }: { unit: RoomUnit; total: string; listed: string }) => {

@@ -86,6 +86,10 @@ class RoomsHttpTest {
         assertThat(jobs).hasSize(6);
         assertThat(unit(room, jobs.get(1)).get("serial").asString()).isEqualTo("R6-2");
         assertThat(unit(room, jobs.get(0)).get("reading").asString()).isEqualTo("NOT_READ");
+        // The questions of every machine, for all of them at once.
+        assertThat(unit(room, jobs.get(5)).get("unasked").asBoolean()).isTrue();
+        JsonNode asked = ok(ilka.post("/api/rooms/" + id + "/usual", Map.of("units", seen(ilka, id, jobs))));
+        assertThat(unit(asked, jobs.get(5)).get("unasked").asBoolean()).isFalse();
         List<Long> rest = jobs.subList(3, 6);
         ApiClient.Answer few = standsFor(ilka, id, rest);
         assertThat(few.status()).isEqualTo(409);

@@ -39,6 +39,7 @@ class DemoLoader implements SmartLifecycle {
     private final Drawer drawer;
     private final Makers makers;
     private final DemoStories jobs;
+    private final DemoRoom room;
     private final JsonMapper json;
     private final TransactionTemplate transaction;
     private final Suppliers suppliers;
@@ -53,6 +54,7 @@ class DemoLoader implements SmartLifecycle {
             Drawer drawer,
             Makers makers,
             DemoStories jobs,
+            DemoRoom room,
             JsonMapper json,
             TransactionTemplate transaction,
             Suppliers suppliers,
@@ -70,6 +72,7 @@ class DemoLoader implements SmartLifecycle {
         this.drawer = drawer;
         this.makers = makers;
         this.jobs = jobs;
+        this.room = room;
         this.json = json;
         this.transaction = transaction;
     }
@@ -149,6 +152,7 @@ class DemoLoader implements SmartLifecycle {
         sheets();
         trials();
         jobs.load();
+        room.load();
     }
 
     private void sheets() throws IOException {

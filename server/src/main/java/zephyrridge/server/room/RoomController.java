@@ -60,6 +60,9 @@ class RoomController {
     record StandsFor(
             @NotBlank @Size(max = 64) String machineId, @NotNull @Size(min = 1, max = 40) List<@Valid RoomJob> units) {}
 
+    /** @param units machines of which something is still to be asked */
+    record AsUsual(@NotNull @Size(min = 1, max = 40) List<@Valid RoomJob> units) {}
+
     /**
      * @param atLeastGib memory that each machine is to have
      * @param stamp of the plan that somebody looked at
@@ -116,6 +119,13 @@ class RoomController {
     @PostMapping("/api/rooms/{id}/readings")
     RoomView standsFor(@PathVariable long id, @Valid @RequestBody StandsFor body, Principal who) {
         rooms.standsFor(id, body.machineId(), seen(body.units()), who.getName());
+        return room(id, who);
+    }
+
+    /** What is asked of every machine is answered as it nearly always is, where nobody has answered yet. */
+    @PostMapping("/api/rooms/{id}/usual")
+    RoomView asUsual(@PathVariable long id, @Valid @RequestBody AsUsual body, Principal who) {
+        rooms.asUsual(id, seen(body.units()), who.getName());
         return room(id, who);
     }
 

@@ -27,6 +27,7 @@ class RoomViews {
     /**
      * @param place number in the room, from 1
      * @param version of the job
+     * @param unasked whether a question of Take in waits for its answer
      * @param found memory that came in it, "" where nobody knows; {@code planned} that the layout which was decided on has, likewise
      * @param says how well it is known what is in it, in words
      * @param waitsFor what it waits for, in words
@@ -39,6 +40,7 @@ class RoomViews {
             String machineId,
             String machine,
             Station station,
+            boolean unasked,
             boolean blocked,
             boolean closed,
             boolean proven,
@@ -157,6 +159,7 @@ class RoomViews {
                 c.row().machineId(),
                 c.machine().record().name(),
                 at,
+                !closed && !c.unit().intake().answersGates(),
                 !closed && a.trail().statusOf(at) == zephyrridge.core.standing.Trail.Status.BLOCKED,
                 closed,
                 a.proof().proven(),

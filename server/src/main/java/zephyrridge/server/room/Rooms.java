@@ -3,17 +3,21 @@ package zephyrridge.server.room;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.change.Change;
+import zephyrridge.core.change.ConditionChange;
 import zephyrridge.core.change.CounterChange;
 import zephyrridge.core.change.EvidenceChange;
 import zephyrridge.core.plan.RoomPlanner;
@@ -25,14 +29,14 @@ import zephyrridge.server.web.Problem;
 
 /** Rooms: taken in at once, then each machine is a job like any other; what is done to several at once is done to all of them or to none. */
 @Service
-class Rooms {
+public class Rooms {
     static final int MOST_OPEN = 200;
 
     /** @param serials of its machines, in the order in which they were scanned; "" for one without */
-    record Kind(String machineId, List<String> serials) {}
+    public record Kind(String machineId, List<String> serials) {}
 
     /** @param version of the job that whoever asks has seen */
-    record Seen(long job, long version) {}
+    public record Seen(long job, long version) {}
 
     private final RoomStore store;
     private final Jobs jobs;
@@ -159,17 +163,19 @@ class Rooms {
         return found;
     }
 
+    /** What is asked of every machine and nobody has answered yet is answered as it nearly always is, in several of them or in none. */
+    @Transactional
+    public void asUsual(long room, List<Seen> units, String by) {
+        all(units, jobs(room, by), c -> new ConditionChange.AnswerAsUsual(), by);
+    }
+
     /** Changes several jobs, or none of them. */
-    void all(
-            List<Seen> units,
-            List<Jobs.Current> among,
-            java.util.function.Function<Jobs.Current, Change> change,
-            String by) {
+    void all(List<Seen> units, List<Jobs.Current> among, Function<Jobs.Current, Change> change, String by) {
         Map<Long, Jobs.Current> byId =
                 among.stream().collect(Collectors.toMap(c -> c.row().id(), c -> c));
-        Set<Long> done = new java.util.HashSet<>();
+        Set<Long> done = new HashSet<>();
         // One order for everybody: two who change the same jobs wait for each other and not across.
-        units.stream().sorted(java.util.Comparator.comparingLong(Seen::job)).forEach(u -> {
+        units.stream().sorted(Comparator.comparingLong(Seen::job)).forEach(u -> {
             Jobs.Current c = Optional.ofNullable(byId.get(u.job())).orElseThrow(() -> Problem.notFound("job", u.job()));
             if (done.add(u.job())) {
                 jobs.change(u.job(), u.version(), change.apply(c), Optional.empty(), by);
