@@ -9,6 +9,7 @@ const WORDS = new URL('../src/api/words.ts', import.meta.url);
 /** What the pages say in the catalogue's words: whole keys, or all that begins with one that ends in a dot. */
 const TAKEN = [
   'board.',
+  'usual.',
   'event.',
   'role.',
   'log.Acted.',

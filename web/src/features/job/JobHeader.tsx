@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { InBar } from '../../parts/Bar';
+import { STATIONS } from '../../parts/stations';
 import { inRoom, useRooms } from '../rooms';
 import type { JobView } from './api';
 import { KeptState } from './KeptState';
@@ -18,6 +19,7 @@ type Props = {
 
 /** The job in the product's bar: machine, owner, wish; whether all is kept; what can be taken back. */
 export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props) {
+  const path = STATIONS.find((s) => s.id === station)?.path ?? '';
   const room = inRoom(useRooms().data, job.id);
   return (
     <InBar>
@@ -36,6 +38,12 @@ export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props
             <Link to={`/rooms/${room.room.id}`}>
               {room.place} of {room.room.name}
             </Link>
+            {room.room.jobs[room.place] !== undefined && (
+              <>
+                {', '}
+                <Link to={`/jobs/${room.room.jobs[room.place]}/${path}`}>next machine</Link>
+              </>
+            )}
           </Text>
         )}
         <Text flex="1" minW="0" truncate color="quiet" hideBelow="md">

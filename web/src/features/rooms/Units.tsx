@@ -1,10 +1,19 @@
 import { Badge, Box, Button, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
 import { Link } from 'react-router';
+import { words } from '../../api/words';
 import { STATIONS } from '../../parts/stations';
 import type { Room, RoomUnit, useRoomWork } from './api';
 
 type Work = ReturnType<typeof useRoomWork>;
+
+/** What the answers are that one press gives. */
+const USUAL = [
+  words['usual.seal.NONE'],
+  words['usual.battery.GOOD'],
+  words['usual.encryption.NOT_ENCRYPTED'],
+  words['usual.firmwareSettings.DEFAULTS'],
+];
 
 const COLUMNS = { base: '2.2rem 1fr', md: '2.2rem minmax(9rem, 1fr) 13rem minmax(14rem, 1.4fr) 14rem' };
 
@@ -67,9 +76,8 @@ export function Units({ room, writes, work }: { room: Room; writes: boolean; wor
       {writes && unasked.length > 0 && (
         <Flex gap="3" align="center" wrap="wrap" mt="2">
           <Text flex="1" minW="16rem">
-            Of {unasked.length} nobody has said whether there is a seal, how the battery is, and what of the
-            drive and the settings. As usual: no seal, a good battery in a laptop, a drive that is not
-            encrypted, settings as the maker set them. What is otherwise is said at Take in of that machine.
+            Of {unasked.length} nobody has answered what is asked of every machine. As usual:{' '}
+            {USUAL.join('; ')}. What is otherwise is said at Take in of that one.
           </Text>
           <Button
             variant="outline"
@@ -121,6 +129,10 @@ function Known({ unit, writes, work }: { unit: RoomUnit; writes: boolean; work: 
     e.preventDefault();
     const [size, listed] = total.split(/[,;]/).map((t) => t.trim());
     if (!size) return;
+    // The next machine whose total is still to be read: one after the other without the mouse.
+    const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-line]')];
+    const next = fields[fields.findIndex((f) => f.dataset.line === String(unit.place)) + 1];
+    next?.focus();
     work.line.mutate(
       { unit, total: /^\d+([.,]\d+)?$/.test(size) ? `${size} GB` : size, listed: listed ?? '' },
       { onSuccess: () => setTotal('') },
@@ -141,6 +153,7 @@ function Known({ unit, writes, work }: { unit: RoomUnit; writes: boolean; work: 
             <Input
               size="xs"
               width="8.5rem"
+              data-line={unit.place}
               aria-label={`Total in firmware of place ${unit.place}, and the modules it lists`}
               placeholder="GB, modules"
               value={total}

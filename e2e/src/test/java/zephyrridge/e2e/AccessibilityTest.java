@@ -33,6 +33,7 @@ class AccessibilityTest {
             "/drawer",
             "/suppliers",
             "/house",
+            "/rooms/1",
             "/jobs/2/slip",
             "/machines/fenwright-journeyman-17",
             "/jobs/2/take-in",

@@ -44,7 +44,7 @@ class ScreenshotTour {
                 "/jobs/14/hand-back"));
         views.put("drawer", "/drawer");
         views.put("trouble", "/jobs/13/prove");
-        views.put("learned", "/machines/skerrow-tern-16#learned");
+        views.put("room", "/rooms/1");
         views.put("house", "/house");
         views.put("read", "/jobs/11/read");
         views.put("field-desk", "/desk");
@@ -66,10 +66,6 @@ class ScreenshotTour {
             }
             if (view.getKey().equals("trouble")) {
                 page.waitForSelector("[data-now]");
-            }
-            if (view.getKey().equals("learned")) {
-                page.waitForSelector("#learned td");
-                page.evaluate("document.querySelector('#learned').scrollIntoView()");
             }
             page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             page.waitForTimeout(400);
