@@ -9,7 +9,10 @@ const WORDS = new URL('../src/api/words.ts', import.meta.url);
 /** What the pages say in the catalogue's words: whole keys, or all that begins with one that ends in a dot. */
 const TAKEN = [
   'board.',
-  'usual.',
+  'usual.seal.',
+  'usual.battery.',
+  'usual.encryption.',
+  'usual.firmwareSettings.',
   'event.',
   'role.',
   'log.Acted.',
