@@ -8,6 +8,8 @@ import { KeptState } from './KeptState';
 import type { QueueState } from './queue';
 import { madeElsewhere } from './stationsOf';
 
+const LINKED = { textDecoration: 'underline' };
+
 type Props = {
   job: JobView;
   state: QueueState;
@@ -35,13 +37,15 @@ export function JobHeader({ job, state, writer, station, onUndo, onRedo }: Props
         </Text>
         {room && (
           <Text whiteSpace="nowrap" truncate>
-            <Link to={`/rooms/${room.room.id}`}>
+            <Link to={`/rooms/${room.room.id}`} style={LINKED}>
               {room.place} of {room.room.name}
             </Link>
             {room.room.jobs[room.place] !== undefined && (
               <>
                 {', '}
-                <Link to={`/jobs/${room.room.jobs[room.place]}/${path}`}>next machine</Link>
+                <Link to={`/jobs/${room.room.jobs[room.place]}/${path}`} style={LINKED}>
+                  next machine
+                </Link>
               </>
             )}
           </Text>

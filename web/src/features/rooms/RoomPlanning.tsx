@@ -8,11 +8,12 @@ type Work = ReturnType<typeof useRoomWork>;
 /** One plan for all machines of the room: asked for by what each is to have, looked at, decided on at once. */
 export function RoomPlanning({ room, work }: { room: Room; work: Work }) {
   const [each, setEach] = useState('');
+  const [alike, setAlike] = useState(true);
   const open = room.units.some((u) => !u.planned && !u.closed);
   const submit = (e: FormEvent) => {
     e.preventDefault();
     work.adopt.reset();
-    work.plan.mutate(Number(each));
+    work.plan.mutate({ atLeastGib: Number(each), alike });
   };
   const shown = work.adopt.isSuccess ? undefined : work.plan.data;
   if (!open) return null;
@@ -33,6 +34,10 @@ export function RoomPlanning({ room, work }: { room: Room; work: Work }) {
               width="8rem"
             />
           </Field.Root>
+          <Flex as="label" gap="2" align="center" minH="2.5rem">
+            <input type="checkbox" checked={alike} onChange={(e) => setAlike(e.target.checked)} />
+            Like machines stay alike
+          </Flex>
           <Press
             type="submit"
             loading={work.plan.isPending}
@@ -53,8 +58,8 @@ export function RoomPlanning({ room, work }: { room: Room; work: Work }) {
           deciding={work.adopt.isPending}
           onDecide={() =>
             work.adopt.mutate(
-              { stamp: shown.plan.stamp, atLeastGib: shown.atLeastGib, units: room.units },
-              { onError: () => work.plan.mutate(shown.atLeastGib) },
+              { stamp: shown.plan.stamp, ...shown.asked, units: room.units },
+              { onError: () => work.plan.mutate(shown.asked) },
             )
           }
         />

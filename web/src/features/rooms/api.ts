@@ -88,14 +88,21 @@ export function useRoomWork(id: number, login: string) {
       onError: again,
     }),
     plan: useMutation({
-      mutationFn: (atLeastGib: number) =>
+      mutationFn: (asked: { atLeastGib: number; alike: boolean }) =>
         api
-          .get<RoomPlan>(`/api/rooms/${id}/plan?atLeastGib=${atLeastGib}`)
-          .then((plan) => ({ plan, atLeastGib })),
+          .get<RoomPlan>(`/api/rooms/${id}/plan?atLeastGib=${asked.atLeastGib}&alike=${asked.alike}`)
+          .then((plan) => ({ plan, asked })),
     }),
     adopt: useMutation({
-      mutationFn: ({ stamp, atLeastGib, units }: { stamp: string; atLeastGib: number; units: RoomUnit[] }) =>
-        api.post<Room>(`/api/rooms/${id}/plan`, { stamp, atLeastGib, units: seen(units) }),
+      mutationFn: ({
+        units,
+        ...asked
+      }: {
+        stamp: string;
+        atLeastGib: number;
+        alike: boolean;
+        units: RoomUnit[];
+      }) => api.post<Room>(`/api/rooms/${id}/plan`, { ...asked, units: seen(units) }),
       onSuccess: landed,
       onError: again,
     }),

@@ -134,10 +134,11 @@ class RoomsHttpTest {
         long id = room.get("id").asLong();
         List<Long> jobs = jobs(room);
         jobs.forEach(j -> read(ilka, j, FOUR, "4 GB"));
-        JsonNode plan = ok(ilka.get("/api/rooms/" + id + "/plan?atLeastGib=8"));
+        JsonNode plan = ok(ilka.get("/api/rooms/" + id + "/plan?atLeastGib=8&alike=false"));
         assertThat(plan.get("says").asString()).contains("every combination");
         Map<String, Object> adopt = new HashMap<>();
         adopt.put("atLeastGib", 8);
+        adopt.put("alike", false);
         adopt.put("stamp", plan.get("stamp").asString());
         List<Map<String, Object>> seen = seen(ilka, id, jobs);
         adopt.put("units", seen);

@@ -107,7 +107,7 @@ public final class RoomPlanner {
             return new Answer(Bounded.exactly(Optional.empty()), weighed, cannot);
         }
         supply = new RoomSupply(task, specs);
-        Bounded<Optional<State>> best = best(mostStates);
+        Bounded<Optional<State>> best = task.alike() ? bestAlike() : best(mostStates);
         return new Answer(best.map(s -> s.map(x -> new RoomDeal(task, specs, patterns(x)).plan())), weighed, List.of());
     }
 
@@ -300,6 +300,39 @@ public final class RoomPlanner {
                         .thenComparingLong(State::labour)
                         .thenComparing(s -> Arrays.toString(s.needs)));
         return new Bounded<>(best.or(() -> greedy), exact);
+    }
+
+    /** The same, with one layout for all machines that are alike. */
+    private Bounded<Optional<State>> bestAlike() {
+        List<State> best = new ArrayList<>();
+        boolean whole = alike(0, new State(new int[specs.size()], 0, 0, null, -1), best);
+        return new Bounded<>(best.stream().findFirst(), whole);
+    }
+
+    /** @return whether all was looked at */
+    private boolean alike(int like, State s, List<State> best) {
+        if (stop.getAsBoolean()) {
+            return false;
+        }
+        if (!best.isEmpty() && s.least >= best.get(0).least) {
+            return true;
+        }
+        if (like == candidates.size()) {
+            best.clear();
+            best.add(s);
+            return true;
+        }
+        boolean whole = true;
+        for (int c = 0; c < candidates.get(like).size(); c++) {
+            State n = s;
+            for (int u = 0; u < task.likes().get(like).units().size() && n.least < Market.CANNOT; u++) {
+                n = with(n, candidates.get(like).get(c), c);
+            }
+            if (n.least < Market.CANNOT) {
+                whole &= alike(like + 1, n, best);
+            }
+        }
+        return whole;
     }
 
     private State with(State s, Candidate c, int number) {

@@ -8,8 +8,9 @@ import java.util.List;
  *
  * @param likes machines that are alike, each kind once
  * @param drawer {@code offers} what there is for all of them
+ * @param alike whether machines that are alike stay so: the same modules in each, as a room is looked after for years
  */
-public record RoomTask(List<Like> likes, List<DrawerPiece> drawer, List<Offer> offers, Terms terms) {
+public record RoomTask(List<Like> likes, List<DrawerPiece> drawer, List<Offer> offers, Terms terms, boolean alike) {
     /**
      * Machines of one model with the same modules at the same positions.
      *

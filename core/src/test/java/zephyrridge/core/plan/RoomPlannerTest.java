@@ -64,7 +64,7 @@ class RoomPlannerTest {
                             o.restocking())));
             terms = one.terms();
         }
-        return new RoomTask(likes, drawer, offers, terms);
+        return new RoomTask(likes, drawer, offers, terms, false);
     }
 
     private static List<Integer> likeOf(RoomTask task) {
@@ -279,7 +279,8 @@ class RoomPlannerTest {
         for (int i = 1; i <= 5; i++) {
             units.add("#" + i);
         }
-        RoomTask task = new RoomTask(List.of(new RoomTask.Like(one, units)), List.of(), List.of(pair), Terms.USUAL);
+        RoomTask task =
+                new RoomTask(List.of(new RoomTask.Like(one, units)), List.of(), List.of(pair), Terms.USUAL, false);
         RoomPlan plan = RoomPlanner.plan(task, () -> false).plan().found().orElseThrow();
         assertThat(plan.bought()).singleElement().satisfies(p -> assertThat(p.packs())
                 .isEqualTo(3));
@@ -321,7 +322,8 @@ class RoomPlannerTest {
                         new RoomTask.Like(empty, List.of("w1", "w2", "w3"))),
                 List.of(),
                 List.of(large, small),
-                Terms.USUAL);
+                Terms.USUAL,
+                false);
         RoomPlan plan = RoomPlanner.plan(task, () -> false).plan().found().orElseThrow();
         assertThat(plan.purchases()).isEqualTo(Money.ofMinor(2 * 6_000 + 3_000));
         assertThat(plan.units().stream().flatMap(u -> u.pieces().values().stream()))
@@ -329,6 +331,67 @@ class RoomPlannerTest {
                 .hasSize(2);
         assertThat(plan.left()).isEmpty();
         isDealtRight(task, plan);
+    }
+
+    /** One layout for all that are alike: never cheaper than any, the cheapest of those, and the same modules in each. */
+    @Test
+    void machinesThatAreAlikeStaySo() {
+        int planned = 0;
+        for (int seed = 0; seed < 120; seed++) {
+            RoomTask any = small(seed, 4);
+            RoomTask alike = new RoomTask(any.likes(), any.drawer(), any.offers(), any.terms(), true);
+            RoomPlanner.Answer a = RoomPlanner.plan(alike, () -> false);
+            assertThat(a.plan().exact()).isTrue();
+            if (a.plan().found().isEmpty()) {
+                continue;
+            }
+            planned++;
+            RoomPlan plan = a.plan().found().get();
+            isDealtRight(alike, plan);
+            assertThat(money(alike, plan))
+                    .isGreaterThanOrEqualTo(money(
+                            any,
+                            RoomPlanner.plan(any, () -> false).plan().found().orElseThrow()));
+            RoomPlanner.Weighed w = RoomPlanner.weighed(alike);
+            long least = leastAlike(alike, w, 0, new int[w.articles().size()], 0);
+            assertThat(money(alike, plan)).as("instance %d", seed).isEqualTo(least);
+            Map<String, RoomPlan.UnitPlan> by = new HashMap<>();
+            plan.units().forEach(u -> by.put(u.unit(), u));
+            for (RoomTask.Like like : alike.likes()) {
+                assertThat(like.units().stream()
+                                .map(u -> by.get(u).pieces().values().stream()
+                                        .map(p -> p.spec().summary())
+                                        .sorted()
+                                        .toList())
+                                .distinct())
+                        .hasSize(1);
+            }
+        }
+        assertThat(planned).isGreaterThan(40);
+    }
+
+    private static long leastAlike(RoomTask task, RoomPlanner.Weighed w, int like, int[] needs, long labour) {
+        if (like == task.likes().size()) {
+            long sum = labour;
+            for (int a = 0; a < needs.length; a++) {
+                long one = cost(task, w.articles().get(a), needs[a]);
+                if (one < 0) {
+                    return Long.MAX_VALUE;
+                }
+                sum += one;
+            }
+            return sum;
+        }
+        long least = Long.MAX_VALUE;
+        int n = task.likes().get(like).units().size();
+        for (RoomPlanner.Candidate c : w.byLike().get(like)) {
+            int[] next = needs.clone();
+            for (int a = 0; a < next.length; a++) {
+                next[a] += n * c.needs()[a];
+            }
+            least = Math.min(least, leastAlike(task, w, like + 1, next, labour + n * c.labour()));
+        }
+        return least;
     }
 
     @Test
@@ -361,7 +424,7 @@ class RoomPlannerTest {
                             Optional.of(14),
                             Money.ZERO)));
         }
-        RoomTask task = new RoomTask(likes, drawer, offers, Terms.USUAL);
+        RoomTask task = new RoomTask(likes, drawer, offers, Terms.USUAL, false);
         RoomPlanner.Answer a = RoomPlanner.plan(task, () -> false);
         assertThat(a.cannot()).isEmpty();
         assertThat(a.plan().exact()).isTrue();

@@ -65,10 +65,12 @@ class RoomController {
 
     /**
      * @param atLeastGib memory that each machine is to have
+     * @param alike whether machines that are alike get the same modules
      * @param stamp of the plan that somebody looked at
      */
     record AdoptRoomPlan(
             @Min(1) @Max(4096) int atLeastGib,
+            boolean alike,
             @NotBlank @Size(max = 64) String stamp,
             @NotNull @Size(min = 1, max = 40) List<@Valid RoomJob> units) {}
 
@@ -133,18 +135,29 @@ class RoomController {
      * One plan for all its machines that are known well enough and not decided on: packs bought once, modules that come out of one go into another.
      *
      * @param atLeastGib memory that each machine is to have
+     * @param alike whether machines that are alike get the same modules
      */
     @Costly
     @GetMapping("/api/rooms/{id}/plan")
-    RoomPlanView plan(@PathVariable long id, @RequestParam @Min(1) @Max(4096) int atLeastGib, Principal who) {
-        return views.plan(plans.plan(id, ByteSize.ofGibibytes(atLeastGib), who.getName()));
+    RoomPlanView plan(
+            @PathVariable long id,
+            @RequestParam @Min(1) @Max(4096) int atLeastGib,
+            @RequestParam(defaultValue = "true") boolean alike,
+            Principal who) {
+        return views.plan(plans.plan(id, ByteSize.ofGibibytes(atLeastGib), alike, who.getName()), alike);
     }
 
     /** Decides on that plan for all of them, or for none. */
     @Costly
     @PostMapping("/api/rooms/{id}/plan")
     RoomView adopt(@PathVariable long id, @Valid @RequestBody AdoptRoomPlan body, Principal who) {
-        plans.adopt(id, ByteSize.ofGibibytes(body.atLeastGib()), body.stamp(), seen(body.units()), who.getName());
+        plans.adopt(
+                id,
+                ByteSize.ofGibibytes(body.atLeastGib()),
+                body.alike(),
+                body.stamp(),
+                seen(body.units()),
+                who.getName());
         return room(id, who);
     }
 

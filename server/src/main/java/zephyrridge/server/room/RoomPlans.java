@@ -55,7 +55,7 @@ class RoomPlans {
         return house.terms().value();
     }
 
-    Found plan(long room, ByteSize atLeast, String login) {
+    Found plan(long room, ByteSize atLeast, boolean alike, String login) {
         List<Jobs.Current> planned = new ArrayList<>();
         Map<Long, String> leftOut = new LinkedHashMap<>();
         for (Jobs.Current c : rooms.jobs(room, login)) {
@@ -76,7 +76,7 @@ class RoomPlans {
                 taskOf.get(basis), jobs.stream().map(RoomPlans::name).toList())));
         RoomPlanner.Answer answer = planned.isEmpty()
                 ? new RoomPlanner.Answer(zephyrridge.core.quantity.Bounded.exactly(Optional.empty()), 0, List.of())
-                : RoomPlanner.plan(task(likes), until());
+                : RoomPlanner.plan(task(likes, alike), until());
         return new Found(planned, leftOut, answer, stamp(answer));
     }
 
@@ -100,7 +100,7 @@ class RoomPlans {
     }
 
     /** Drawer and sheets of each generation once: no module of one goes into a machine of another. */
-    private RoomTask task(List<RoomTask.Like> likes) {
+    private RoomTask task(List<RoomTask.Like> likes, boolean alike) {
         var drawer = likes.stream()
                 .flatMap(l -> l.task().drawer().stream())
                 .distinct()
@@ -109,7 +109,7 @@ class RoomPlans {
                 .flatMap(l -> l.task().offers().stream())
                 .distinct()
                 .toList();
-        return new RoomTask(likes, drawer, offers, terms());
+        return new RoomTask(likes, drawer, offers, terms(), alike);
     }
 
     private static BooleanSupplier until() {
@@ -145,8 +145,8 @@ class RoomPlans {
      * @throws Problem PLAN_CHANGED when it comes to another one by now
      */
     @Transactional
-    public void adopt(long room, ByteSize atLeast, String stamp, List<Rooms.Seen> seen, String by) {
-        Found found = plan(room, atLeast, by);
+    public void adopt(long room, ByteSize atLeast, boolean alike, String stamp, List<Rooms.Seen> seen, String by) {
+        Found found = plan(room, atLeast, alike, by);
         RoomPlan plan = found.answer()
                 .plan()
                 .found()

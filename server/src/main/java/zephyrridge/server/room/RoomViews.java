@@ -1,6 +1,7 @@
 package zephyrridge.server.room;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -150,7 +151,9 @@ class RoomViews {
         RoomReading.Line line = Rooms.line(c);
         Station at = a.trail().current();
         boolean closed = c.unit().closing().isPresent();
-        boolean known = line.standing() != RoomReading.Standing.NOT_READ;
+        // What was only taken to be in it, or is said otherwise by it, is not what it came with.
+        boolean known =
+                line.standing() == RoomReading.Standing.READ || line.standing() == RoomReading.Standing.BORNE_OUT;
         return new RoomUnitView(
                 place,
                 c.row().id(),
@@ -165,8 +168,8 @@ class RoomViews {
                 a.proof().proven(),
                 line.standing(),
                 says(line),
-                known ? line.expected().toString() : "",
-                c.unit().isChosen() ? a.plan().installed().toString() : "",
+                known ? texts.show(line.expected()) : "",
+                c.unit().isChosen() ? texts.show(a.plan().installed()) : "",
                 texts.get("waits." + waits(c)));
     }
 
@@ -213,13 +216,15 @@ class RoomViews {
                         .toList());
     }
 
-    RoomPlanView plan(RoomPlans.Found f) {
+    RoomPlanView plan(RoomPlans.Found f, boolean alike) {
         Optional<RoomPlan> plan = f.answer().plan().found();
         List<RoomLeftOutView> out = f.leftOut().entrySet().stream()
                 .map(e -> new RoomLeftOutView(e.getKey(), e.getValue()))
                 .toList();
         if (plan.isEmpty()) {
-            String key = f.planned().isEmpty() ? "NOBODY" : !f.answer().cannot().isEmpty() ? "CANNOT" : "SHORT";
+            String key = f.planned().isEmpty()
+                    ? "NOBODY"
+                    : !f.answer().cannot().isEmpty() ? "CANNOT" : alike ? "SHORT_ALIKE" : "SHORT";
             return new RoomPlanView(
                     false,
                     texts.say(
@@ -247,7 +252,8 @@ class RoomViews {
         return new RoomPlanView(
                 true,
                 texts.say(
-                        f.answer().plan().exact() ? "room.plan.best" : "room.plan.cut",
+                        (alike ? "room.alike." : "room.plan.")
+                                + (f.answer().plan().exact() ? "best" : "cut"),
                         "layouts",
                         f.answer().layouts(),
                         "n",
@@ -256,25 +262,29 @@ class RoomViews {
                 out,
                 p.bought().stream().map(b -> buy(b)).toList(),
                 p.drawn(),
-                p.left().stream()
-                        .map(l -> texts.say(
-                                "room.left",
-                                "unit",
-                                l.unit(),
-                                "position",
-                                by.get(l.unit())
-                                        .machine()
-                                        .record()
-                                        .position(l.position())
-                                        .label(),
-                                "module",
-                                l.spec().summary()))
-                        .toList(),
+                left(p),
                 exchanged,
                 money(p.purchases()),
                 money(p.drawer()),
                 money(p.quote()),
                 f.stamp());
+    }
+
+    /** Like modules in one line. */
+    private List<String> left(RoomPlan p) {
+        Map<String, List<String>> by = new LinkedHashMap<>();
+        p.left().forEach(l -> by.computeIfAbsent(l.spec().summary(), k -> new ArrayList<>())
+                .add(l.unit()));
+        return by.entrySet().stream()
+                .map(e -> texts.say(
+                        "room.left",
+                        "n",
+                        e.getValue().size(),
+                        "module",
+                        e.getKey(),
+                        "units",
+                        String.join(", ", e.getValue())))
+                .toList();
     }
 
     private String money(Money m) {
@@ -319,7 +329,7 @@ class RoomViews {
                 .orElseGet(() -> c.assessment().found().installed());
         return new RoomPlanUnitView(
                 c.row().id(),
-                after.toString(),
+                texts.show(after),
                 pieces,
                 u.pattern().map(o -> o.criteria().minutes()).orElse(0));
     }
