@@ -40,7 +40,7 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
 
     /**
      * The one judge of a job's limits: what came in the machine ran in it, so its dies are spoken of, and where a total from before
-     * agrees with its modules it is a success.
+     * agrees with its modules it is a success. Modules that were only taken to be in it speak of nothing.
      */
     public LimitJudge limits(Unit unit) {
         if (unit.asFound().isEmpty()) {
@@ -50,7 +50,7 @@ public record Bench(MachineRecord record, LayoutEvaluator evaluator, HouseRules 
         Optional<ByteSize> total = unit.before().total();
         boolean agrees = total.map(t -> t.mebibytes() == found.installed(record).mebibytes())
                 .orElse(false);
-        return agrees || total.isEmpty() ? limits.having(found, agrees) : limits;
+        return agrees || total.isEmpty() && !unit.isTakenAlike() ? limits.having(found, agrees) : limits;
     }
 
     /** How this machine comes apart and goes together, with the battery that was found in it. */

@@ -164,7 +164,10 @@ public final class RoomPlanner {
                     inOrder,
                     used);
         }
-        return inOrder;
+        // What the owner has to be asked for is taken only where nothing else does it.
+        List<PlanOption> asksNothing =
+                inOrder.stream().filter(RoomPlanner::asksNothing).toList();
+        return asksNothing.isEmpty() ? inOrder : asksNothing;
     }
 
     private void take(
@@ -179,22 +182,19 @@ public final class RoomPlanner {
         PlanTask one = like.task()
                 .withTarget(new Target(t.atLeast(), Optional.empty(), Optional.empty(), t.withinDays()))
                 .withOnly(pieces, offers);
-        List<PlanOption> front = Planner.plan(one, NODES_EACH, stop).front().stream()
+        Planner.plan(one, NODES_EACH, stop).front().stream()
                 .filter(o -> o.isAllowed() && !o.pieces().isEmpty())
                 .filter(o -> o.layoutMib() >= t.atLeast().mebibytes())
                 .sorted(Comparator.comparing(PlanOption::criteria, Criteria.CHEAPEST))
-                .toList();
-        // What the owner has to be asked for is taken only where nothing else does it.
-        boolean surest = front.stream().anyMatch(RoomPlanner::asksNothing);
-        front.stream().filter(o -> !surest || asksNothing(o)).forEach(o -> {
-            List<Object> key = List.of(bySpec(o), o.criteria().minutes());
-            if (found.putIfAbsent(key, o) == null) {
-                inOrder.add(o);
-                o.pieces().values().stream()
-                        .filter(p -> p.from() != PlanOption.From.OWN)
-                        .forEach(p -> used.add(p.spec()));
-            }
-        });
+                .forEach(o -> {
+                    List<Object> key = List.of(bySpec(o), o.criteria().minutes());
+                    if (found.putIfAbsent(key, o) == null) {
+                        inOrder.add(o);
+                        o.pieces().values().stream()
+                                .filter(p -> p.from() != PlanOption.From.OWN)
+                                .forEach(p -> used.add(p.spec()));
+                    }
+                });
     }
 
     private static boolean asksNothing(PlanOption o) {

@@ -78,12 +78,10 @@ public final class RoomReading {
                 .count();
         Optional<ByteSize> total = unit.before().total();
         Optional<Integer> listed = unit.before().positionsFilled();
-        boolean alike = unit.asFound().values().stream()
-                .anyMatch(key -> unit.modules().get(key).origin() == JobModule.Origin.ALIKE);
         boolean differs = total.isPresent() && !unit.before().agreesWith(expected)
                 || listed.filter(n -> n != slots).isPresent();
         Standing standing;
-        if (alike) {
+        if (unit.isTakenAlike()) {
             standing = differs ? Standing.DIFFERS : total.isPresent() ? Standing.BORNE_OUT : Standing.ALIKE;
         } else {
             standing = AsFound.isRead(bench, unit) && !unit.asFound().isEmpty() ? Standing.READ : Standing.NOT_READ;

@@ -9,7 +9,6 @@ import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.GateFinding;
-import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Unit;
 
 /** What Read lacks. */
@@ -40,7 +39,7 @@ final class ReadGaps {
             }
             gaps.add(new Gap(Gap.Kind.TOTAL_DIFFERS, ""));
         }
-        if (gaps.isEmpty() && isAlikeOnly(unit) && unit.before().total().isEmpty()) {
+        if (gaps.isEmpty() && unit.isTakenAlike() && unit.before().total().isEmpty()) {
             return List.of(new Gap(Gap.Kind.ALIKE_ONLY, ""));
         }
         Set<String> unknown = AsFound.unknown(bench, unit);
@@ -53,10 +52,5 @@ final class ReadGaps {
                             .collect(Collectors.joining(", "))));
         }
         return gaps;
-    }
-
-    private static boolean isAlikeOnly(Unit unit) {
-        return unit.asFound().values().stream()
-                .anyMatch(key -> unit.modules().get(key).origin() == JobModule.Origin.ALIKE);
     }
 }

@@ -154,6 +154,11 @@ public record Unit(
         return chosen.filter(onTheTable().id()::equals).isPresent();
     }
 
+    /** Whether what is in it was taken from a like machine and nobody has read all of it here. */
+    public boolean isTakenAlike() {
+        return asFound.values().stream().anyMatch(key -> modules.get(key).origin() == JobModule.Origin.ALIKE);
+    }
+
     public Unit withIntake(Intake next) {
         return with(b -> b.intake = next);
     }
