@@ -38,21 +38,22 @@ public final class RoomReading {
     /**
      * @param total that was read in it; {@code expected} of what is taken to be in it
      * @param slots modules listed that were read, {@code expectedSlots} likewise
+     * @param totalDiffers the firmware's by anything, the system's by more than half a GB
      */
     public record Line(
             Standing standing,
             Optional<ByteSize> total,
             ByteSize expected,
             Optional<Integer> slots,
-            int expectedSlots) {
-        public boolean differsInTotal() {
-            return standing == Standing.DIFFERS
-                    && total.filter(t -> !t.equals(expected)).isPresent();
+            int expectedSlots,
+            boolean totalDiffers) {
+        /** Read by itself, and its own total does not speak against that. */
+        public boolean isSample() {
+            return standing == Standing.READ && !totalDiffers;
         }
 
-        public boolean differsInSlots() {
-            return standing == Standing.DIFFERS
-                    && slots.filter(n -> n != expectedSlots).isPresent();
+        public boolean slotsDiffer() {
+            return slots.filter(n -> n != expectedSlots).isPresent();
         }
     }
 
@@ -72,32 +73,21 @@ public final class RoomReading {
     private RoomReading() {}
 
     public static Line of(Bench bench, Unit unit) {
-        ByteSize expected = installed(bench, unit);
+        ByteSize expected = AsFound.installed(bench, unit);
         int slots = (int) bench.record().positions().stream()
                 .filter(p -> p.isSoldered() || unit.asFound().containsKey(p.id()))
                 .count();
         Optional<ByteSize> total = unit.before().total();
         Optional<Integer> listed = unit.before().positionsFilled();
-        boolean differs = total.isPresent() && !unit.before().agreesWith(expected)
-                || listed.filter(n -> n != slots).isPresent();
+        boolean totalDiffers = total.isPresent() && !unit.before().agreesWith(expected);
+        boolean differs = totalDiffers || listed.filter(n -> n != slots).isPresent();
         Standing standing;
         if (unit.isTakenAlike()) {
             standing = differs ? Standing.DIFFERS : total.isPresent() ? Standing.BORNE_OUT : Standing.ALIKE;
         } else {
             standing = AsFound.isRead(bench, unit) && !unit.asFound().isEmpty() ? Standing.READ : Standing.NOT_READ;
         }
-        return new Line(standing, total, expected, listed, slots);
-    }
-
-    private static ByteSize installed(Bench bench, Unit unit) {
-        return bench.record().positions().stream()
-                .flatMap(p -> p
-                        .soldered()
-                        .or(() -> Optional.ofNullable(unit.asFound().get(p.id()))
-                                .map(key -> unit.modules().get(key).spec()))
-                        .stream())
-                .map(ModuleSpec::capacity)
-                .reduce(ByteSize.ZERO, ByteSize::plus);
+        return new Line(standing, total, expected, listed, slots, totalDiffers);
     }
 
     /** A module's label as it can be read again; empty where no label says all of it. */
@@ -111,7 +101,7 @@ public final class RoomReading {
     public static Sample sample(Bench bench, List<Unit> units) {
         List<SortedMap<String, ModuleSpec>> read = new ArrayList<>();
         for (Unit u : units) {
-            if (of(bench, u).standing() == Standing.READ) {
+            if (of(bench, u).isSample()) {
                 SortedMap<String, ModuleSpec> in = new TreeMap<>();
                 u.asFound().forEach((p, key) -> in.put(p, u.modules().get(key).spec()));
                 read.add(in);

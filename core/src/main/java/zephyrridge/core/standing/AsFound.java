@@ -76,7 +76,8 @@ public final class AsFound {
                 : notSeen(bench, unit).stream().map(Position::id).collect(Collectors.toSet());
     }
 
-    private static ByteSize installed(Bench bench, Unit unit) {
+    /** Memory of all that is known to be in it, soldered or found, without what this very machine lacks. */
+    public static ByteSize installed(Bench bench, Unit unit) {
         return bench.record().positions().stream()
                 .filter(p -> !isAbsent(bench, unit, p))
                 .flatMap(p -> p

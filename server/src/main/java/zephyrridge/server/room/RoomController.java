@@ -168,6 +168,7 @@ class RoomController {
     }
 
     /** The room as a list, a line for each machine (RFC 4180). */
+    @Costly
     @GetMapping("/api/rooms/{id}/report.csv")
     void report(@PathVariable long id, Principal who, HttpServletResponse answer) throws IOException {
         RoomView room = room(id, who);

@@ -132,7 +132,11 @@ class RoomPlans {
         if (!c.unit().log().entries().isEmpty()) {
             return Optional.of("BEGUN");
         }
-        RoomReading.Standing s = Rooms.line(c).standing();
+        RoomReading.Line line = Rooms.line(c);
+        RoomReading.Standing s = line.standing();
+        if (s == RoomReading.Standing.READ && line.totalDiffers()) {
+            return Optional.of("CONTRADICTS");
+        }
         return s == RoomReading.Standing.READ || s == RoomReading.Standing.BORNE_OUT
                 ? Optional.empty()
                 : Optional.of(s.name());

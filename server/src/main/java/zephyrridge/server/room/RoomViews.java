@@ -174,8 +174,8 @@ class RoomViews {
     }
 
     private String says(RoomReading.Line l) {
-        String key =
-                "room.reading." + l.standing() + (l.differsInTotal() ? ".total" : l.differsInSlots() ? ".slots" : "");
+        String key = "room.reading." + l.standing()
+                + (l.standing() != RoomReading.Standing.DIFFERS ? "" : l.totalDiffers() ? ".total" : ".slots");
         return texts.say(
                 key,
                 "total",

@@ -143,10 +143,8 @@ public class Rooms {
                     "needed",
                     sample.needed());
         }
-        Jobs.Current model = kind.stream()
-                .filter(c -> line(c).standing() == RoomReading.Standing.READ)
-                .findFirst()
-                .orElseThrow();
+        Jobs.Current model =
+                kind.stream().filter(c -> line(c).isSample()).findFirst().orElseThrow();
         Change found = new EvidenceChange.FoundAsIn("#" + model.row().id(), found(model.unit()));
         all(units, kind, c -> found, by);
     }
