@@ -54,7 +54,7 @@ function Whole({ room, account }: { room: Room; account: Account }) {
         <Heading as="h1" size="2xl" overflowWrap="anywhere">
           {room.name}
         </Heading>
-        <Text color="quiet" flex="1" minW="0" overflowWrap="anywhere">
+        <Text color="quiet" flex={{ base: '1 1 100%', md: '1' }} minW="0" overflowWrap="anywhere">
           {room.owner}
           {room.wish && `: ${room.wish}`}
         </Text>
