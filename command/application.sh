@@ -37,18 +37,28 @@ build() {
   touch "$(app_main)"
 }
 
-# A first run that ends as soon as all is loaded; without its archive the application starts all the same, only slower.
+# A run beside the application, that ends as soon as all is loaded, for the starts to come; nobody waits for it. Where it fails, or is
+# stopped with the rest, the next start tries again.
 # archive_classes DATA
 archive_classes() {
   local archive
   archive=$(classes)
+  [ "${ZEPHYR_ARCHIVE:-yes}" = yes ] || return 0
   [ -f "$archive" ] && [ "$archive" -nt "$(app_main)" ] && return 0
-  if (cd "$(app_dir)" && settings_of "$1" && java -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m -Dspring.context.exit=onRefresh -jar "$(app_main)") >"$state/archive.log" 2>&1; then
-    mv "$archive.new" "$archive"
-  else
-    rm -f "$archive.new"
-    say "Its classes could not be archived (see $state/archive.log); it runs without, and starts more slowly."
-  fi
+  [ ! -f "$state/archive-failed.log" ] || say "Its classes could not be archived last time (see $state/archive-failed.log); it runs without, and starts more slowly."
+  (
+    exec 9>&- 8>"$archive.lock"
+    flock -n 8 || exit 0
+    cd "$(app_dir)" && settings_of "$1"
+    # Run once: the quick compiler alone is the quicker one.
+    if nice java -XX:TieredStopAtLevel=1 -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m -Dspring.context.exit=onRefresh -jar "$(app_main)"; then
+      mv "$archive.new" "$archive"
+      rm -f "$state/archive-failed.log"
+    else
+      mv "$state/archive.log" "$state/archive-failed.log"
+      rm -f "$archive.new"
+    fi
+  ) >"$state/archive.log" 2>&1 </dev/null &
 }
 
 # settings_of DATA   what the application is told by its environment, where no other account reads it; in a shell of its own
@@ -110,7 +120,6 @@ app_start() {
     die "port $port is taken by another program. Choose another with ZEPHYR_PORT, then run this again."
   fi
   schema_fits "$data"
-  archive_classes "$data"
   [ "$data" != demo ] || settings=(--zephyr.demo=true --zephyr.clock=2031-05-14T09:30:00Z)
   turn "$state/app.log"
   (
@@ -128,7 +137,7 @@ app_start() {
   ) &
   pid=$!
   for _ in $(seq 720); do
-    answers && return 0
+    answers && { archive_classes "$data"; return 0; }
     kill -0 "$pid" 2>/dev/null || { tail -n 20 "$state/app.log" >&2; die "the application did not start; all of it is in $state/app.log"; }
     sleep 0.5
   done

@@ -121,7 +121,7 @@ package() {
   cp "$here/zephyr" "$stage/$name/"
   cp "$here"/command/{needs,processes,database,application,lan,data}.sh "$stage/$name/command/"
   cp -r "$(app_dir)" "$stage/$name/app"
-  rm -f "$stage/$name/app/classes.jsa"
+  rm -f "$stage/$name/app/classes.jsa"*
   newest_tables >"$stage/$name/app/tables"
   echo "$version" >"$stage/$name/VERSION"
   cp "$here/docs/operations.md" "$here/CHANGELOG.md" "$stage/$name/"

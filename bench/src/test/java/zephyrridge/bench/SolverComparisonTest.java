@@ -12,7 +12,7 @@ import zephyrridge.core.plan.Planner;
 
 /** The same front as a general constraint solver (Choco), on small machines with kits, stock, soldered banks, unequal channels and caps. */
 class SolverComparisonTest {
-    private static final int INSTANCES = Integer.getInteger("zephyr.instances", 80);
+    private static final int INSTANCES = Integer.getInteger("zephyr.instances", 50);
 
     @Test
     void theSameFrontAsAGeneralSolver() {

@@ -10,9 +10,14 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.Cookie;
 import com.microsoft.playwright.options.ReducedMotion;
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Deque;
 import java.util.HashMap;
@@ -29,33 +34,46 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
     /** On a busy machine an answer may take its time; what is wrong stays wrong. It costs nothing while all is well. */
     static final int PATIENCE_MS = 180_000;
 
+    /** Of a test whose page computes for long, such as one that reads pictures. */
+    @Retention(RetentionPolicy.RUNTIME)
+    @Target(ElementType.PARAMETER)
+    public @interface Computing {}
+
     /** What is running. */
     public static final class Running implements AutoCloseable {
+        // A page that lives for seconds pays for its optimised code and never runs it; where pictures are read it takes
+        // three times as long without.
+        private static final List<String> QUICKLY_THERE = List.of("--js-flags=--no-opt --no-maglev");
+
         static {
             PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
         }
 
         private final Playwright playwright = Playwright.create(new Playwright.CreateOptions()
                 .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1", "PLAYWRIGHT_NODEJS_PATH", onPath("node"))));
-        private final com.microsoft.playwright.Browser browser = playwright
-                .chromium()
-                .launch(new BrowserType.LaunchOptions()
-                        // The one without windows of its own, where Debian has it: it takes half as much of the
-                        // processor.
-                        .setExecutablePath(Path.of(onPath("chromium-headless-shell", "chromium")))
-                        .setArgs(List.of(
-                                "--no-sandbox",
-                                "--disable-gpu",
-                                "--disable-quic",
-                                // A page that lives for seconds pays for its optimised code and never runs it.
-                                "--js-flags=--no-opt --no-maglev",
-                                "--no-first-run",
-                                "--disable-background-networking",
-                                "--disable-component-update",
-                                "--disable-sync")));
+        private final com.microsoft.playwright.Browser browser;
 
         private final Map<String, Deque<BrowserContext>> free = new HashMap<>();
         private final Map<BrowserContext, String> inUse = new HashMap<>();
+
+        Running(boolean computing) {
+            List<String> arguments = new ArrayList<>(List.of(
+                    "--no-sandbox",
+                    "--disable-gpu",
+                    "--disable-quic",
+                    "--no-first-run",
+                    "--disable-background-networking",
+                    "--disable-component-update",
+                    "--disable-sync"));
+            arguments.addAll(computing ? List.of() : QUICKLY_THERE);
+            browser = playwright
+                    .chromium()
+                    .launch(new BrowserType.LaunchOptions()
+                            // The one without windows of its own, where Debian has it: it takes half as much of the
+                            // processor.
+                            .setExecutablePath(Path.of(onPath("chromium-headless-shell", "chromium")))
+                            .setArgs(arguments));
+        }
 
         /** A fresh person at a 1280x800 screen, at the sign-in page. */
         Page newPage(String address) {
@@ -131,14 +149,18 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
 
     @Override
     public Object resolveParameter(ParameterContext parameter, ExtensionContext extension) {
-        return store(extension).getOrComputeIfAbsent(ofThisThread(), k -> new Running(), Running.class);
+        boolean computing = parameter.isAnnotated(Computing.class);
+        return store(extension)
+                .getOrComputeIfAbsent(ofThisThread(computing), k -> new Running(computing), Running.class);
     }
 
     @Override
     public void afterEach(ExtensionContext extension) {
-        Running running = store(extension).get(ofThisThread(), Running.class);
-        if (running != null) {
-            running.allGoHome();
+        for (boolean computing : List.of(true, false)) {
+            Running running = store(extension).get(ofThisThread(computing), Running.class);
+            if (running != null) {
+                running.allGoHome();
+            }
         }
     }
 
@@ -146,8 +168,9 @@ public final class Browser implements ParameterResolver, AfterEachCallback {
         return extension.getRoot().getStore(ExtensionContext.Namespace.create(Browser.class));
     }
 
-    private static String ofThisThread() {
-        return "running on " + Thread.currentThread().getId();
+    private static String ofThisThread(boolean computing) {
+        return (computing ? "computing on " : "running on ")
+                + Thread.currentThread().getId();
     }
 
     /** The first of these programs that is there. */

@@ -206,7 +206,8 @@ class PictureTest {
     }
 
     @Test
-    void aFewPhotosOfLabelsAreReadAndNothingIsSaidWrongly(TestServer.Running server, Browser.Running browser) {
+    void aFewPhotosOfLabelsAreReadAndNothingIsSaidWrongly(
+            TestServer.Running server, @Browser.Computing Browser.Running browser) {
         Map<String, Count> counts = measured(desk(server, browser), 6, 2501);
         assertThat(counts.values()).allSatisfy(c -> assertThat(c.wrong).isZero());
         assertThat(counts.get("clean").right).isGreaterThan(counts.get("clean").fields * 3 / 4);
@@ -214,7 +215,7 @@ class PictureTest {
 
     @Test
     @EnabledIfSystemProperty(named = "zephyr.pictures", matches = "\\d+")
-    void theWholeSet(TestServer.Running server, Browser.Running browser) {
+    void theWholeSet(TestServer.Running server, @Browser.Computing Browser.Running browser) {
         Map<String, Count> counts = measured(desk(server, browser), Integer.getInteger("zephyr.pictures"), 400);
         assertThat(counts).isNotEmpty().allSatisfy((grade, c) -> assertThat(c.wrong)
                 .as(grade)
@@ -223,7 +224,7 @@ class PictureTest {
 
     /** A label: chosen, taken by itself, and decoded; a window: its words, and the answer; nothing: said so. */
     @Test
-    void theFieldDeskAnswersAPicture(TestServer.Running server, Browser.Running browser) {
+    void theFieldDeskAnswersAPicture(TestServer.Running server, @Browser.Computing Browser.Running browser) {
         Page page = desk(server, browser);
         page.navigate("/desk");
         page.getByLabel("Photo or screenshot")
@@ -256,7 +257,7 @@ class PictureTest {
     /** Where the recogniser cannot be had, the page says so and what to do; once it can, and after a reading that was stopped, pictures are read. */
     @Test
     void aRecogniserThatDoesNotStartSaysSoAndAStoppedOneStartsAgain(
-            TestServer.Running server, Browser.Running browser) {
+            TestServer.Running server, @Browser.Computing Browser.Running browser) {
         Page page = desk(server, browser);
         page.navigate("/desk");
         FilePayload label = picture(page, "label", "clean", 11, List.of("8GB 1Rx8 PC4-2666V-SA1-11", "1.2V"), false);
@@ -289,7 +290,8 @@ class PictureTest {
 
     /** A photo of a printed tag does what a hand scanner does: in the drawer, and in Find. */
     @Test
-    void aPrintedTagIsFoundByItsPhoto(TestServer.Running server, Browser.Running browser) throws IOException {
+    void aPrintedTagIsFoundByItsPhoto(TestServer.Running server, @Browser.Computing Browser.Running browser)
+            throws IOException {
         ApiClient api = ApiClient.signedIn(server, "ilka");
         // One of its own: others put those of the demo into machines meanwhile.
         String own = "PRINTED-7";
@@ -319,7 +321,7 @@ class PictureTest {
 
     /** The sticker on a machine's bottom chooses its record; what bears no name says so. */
     @Test
-    void aStickerChoosesTheMachine(TestServer.Running server, Browser.Running browser) {
+    void aStickerChoosesTheMachine(TestServer.Running server, @Browser.Computing Browser.Running browser) {
         Page page = desk(server, browser);
         Technician t = new Technician(page);
         t.button("Take a machine in (N)").click();

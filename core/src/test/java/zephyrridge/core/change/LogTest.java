@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.fault.Probe;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.log.Entry;
@@ -299,11 +300,11 @@ class LogTest {
                 there && r.nextInt(3) > 0 ? EntryCheck.hangingOn(no, w.unit(), w.bench()) : Set.of());
     }
 
-    /** 20,000 random changes and retractions, most of them refused; what must always hold does after each. */
+    /** 10,000 random changes and retractions, most of them refused; what must always hold does after each. */
     @Test
     void noSequenceOfChangesBreaksAnything() {
         Set<String> done = new HashSet<>();
-        for (int round = 0; round < 50; round++) {
+        for (int round = 0; round < Rounds.of(25); round++) {
             Random r = new Random(7000 + round);
             Walk w = new Walk().answered();
             if (round % 2 == 0) {

@@ -10,6 +10,7 @@ import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import zephyrridge.core.Rounds;
 
 /** The posterior against Bayes' theorem worked by hand, and what must hold of it whatever is seen. */
 class BeliefTest {
@@ -277,7 +278,7 @@ class BeliefTest {
     /** Whatever is seen, in whatever order, chances stay chances. */
     @Test
     void anyStoryLeavesChances() {
-        for (long seed = 0; seed < 100; seed++) {
+        for (long seed = 0; seed < Rounds.of(50); seed++) {
             SplittableRandom r = new SplittableRandom(seed);
             int slots = 1 + r.nextInt(4);
             int modules = 1 + r.nextInt(slots);

@@ -9,6 +9,7 @@ import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.RandomMachines;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.module.ModuleSpec;
@@ -19,7 +20,7 @@ class LayoutAdviceTest {
     void whatIsPromisedIsThere() {
         RandomMachines machines = new RandomMachines(3_11);
         Map<String, Integer> seen = new TreeMap<>();
-        for (int i = 0; i < 3000; i++) {
+        for (int i = 0; i < Rounds.of(1500); i++) {
             RandomMachines.Case c = machines.next();
             LayoutEvaluator evaluator = new LayoutEvaluator(c.record(), HouseRules.DEFAULT);
             LayoutEvaluation now = evaluator.evaluate(c.layout(), c.asFound(), c.host());

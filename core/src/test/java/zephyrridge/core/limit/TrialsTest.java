@@ -23,6 +23,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.RandomMachines;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
@@ -171,7 +172,7 @@ class TrialsTest {
         Random random = new Random(77);
         int pairs = 0;
         int chains = 0;
-        for (int i = 0; i < 250; i++) {
+        for (int i = 0; i < Rounds.of(120); i++) {
             RandomMachines machines = new RandomMachines(4000 + i);
             RandomMachines.Case c = machines.next();
             MachineRecord record = c.record();

@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.Machines;
 import zephyrridge.core.Modules;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
 import zephyrridge.core.layout.LayoutEvaluator;
@@ -184,7 +185,7 @@ class RoomPlannerTest {
     void noCombinationOfWhatIsWeighedIsCheaper() {
         int planned = 0;
         int shared = 0;
-        for (int seed = 0; seed < 150; seed++) {
+        for (int seed = 0; seed < Rounds.of(90); seed++) {
             RoomTask task = small(seed, 3);
             RoomPlanner.Answer a = RoomPlanner.plan(task, () -> false);
             assertThat(a.plan().exact()).isTrue();
@@ -337,7 +338,7 @@ class RoomPlannerTest {
     @Test
     void machinesThatAreAlikeStaySo() {
         int planned = 0;
-        for (int seed = 0; seed < 120; seed++) {
+        for (int seed = 0; seed < Rounds.of(60); seed++) {
             RoomTask any = small(seed, 4);
             RoomTask alike = new RoomTask(any.likes(), any.drawer(), any.offers(), any.terms(), true);
             RoomPlanner.Answer a = RoomPlanner.plan(alike, () -> false);

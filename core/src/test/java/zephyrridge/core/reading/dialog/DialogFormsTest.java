@@ -8,6 +8,7 @@ import static zephyrridge.core.reading.dialog.DialogSteps.size;
 import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.finding.Finding;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.reading.listing.ListedModule;
@@ -222,7 +223,7 @@ class DialogFormsTest {
             "/0/1 memory",
             "[empty]"
         };
-        for (int round = 0; round < 30_000; round++) {
+        for (int round = 0; round < Rounds.of(10_000); round++) {
             StringBuilder text = new StringBuilder();
             for (int i = random.nextInt(30); i > 0; i--) {
                 text.append(bits[random.nextInt(bits.length)]);

@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import zephyrridge.core.Rounds;
 
 /** Windows as a recogniser reads them; their forms from memory, what they say is invented. */
 class SeenTextTest {
@@ -146,7 +147,7 @@ class SeenTextTest {
     @Test
     void nothingIsLostOfAnyText() {
         Random random = new Random(251);
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < Rounds.of(200); i++) {
             List<String> lines = new ArrayList<>();
             for (int n = random.nextInt(6); n >= 0; n--) {
                 StringBuilder line = new StringBuilder();

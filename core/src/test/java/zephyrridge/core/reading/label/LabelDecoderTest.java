@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.module.Organisation;
 import zephyrridge.core.module.OrganisationSolver;
@@ -94,7 +95,7 @@ class LabelDecoderTest {
     @Test
     void whatIsReadRightIsReadAsTheParserReadsIt() {
         Random random = new Random(250);
-        for (int i = 0; i < 200; i++) {
+        for (int i = 0; i < Rounds.of(100); i++) {
             String line = line(random);
             Decoded d = LabelDecoder.decode(line).orElseThrow();
             assertThat(d.lines().get(0).cost()).as(line).isZero();
@@ -114,7 +115,7 @@ class LabelDecoderTest {
         Random random = new Random(251);
         int said = 0;
         int fields = 0;
-        for (int i = 0; i < 250; i++) {
+        for (int i = 0; i < Rounds.of(120); i++) {
             String line = line(random);
             String read = misread(line, random, 1 + random.nextInt(2));
             Decoded d = LabelDecoder.decode(read).orElseThrow(() -> new AssertionError("no label: " + read));
@@ -275,7 +276,7 @@ class LabelDecoderTest {
     @Test
     void anyTextIsReadOrNotAndNeverThrows() {
         Random random = new Random(253);
-        for (int i = 0; i < 150; i++) {
+        for (int i = 0; i < Rounds.of(80); i++) {
             StringBuilder text = new StringBuilder();
             for (int n = random.nextInt(60); n > 0; n--) {
                 text.append((char) (random.nextInt(8) == 0 ? random.nextInt(0x3000) : 32 + random.nextInt(95)));

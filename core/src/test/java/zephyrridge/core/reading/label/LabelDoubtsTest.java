@@ -8,6 +8,7 @@ import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.finding.Finding;
 
 /** What is odd, wrong or missing on a label is said where it stands, and no line breaks anything. */
@@ -106,7 +107,7 @@ class LabelDoubtsTest {
         Random random = new Random(4242);
         int decoded = 0;
         Set<String> codes = new TreeSet<>();
-        for (int i = 0; i < 100_000; i++) {
+        for (int i = 0; i < Rounds.of(40_000); i++) {
             StringBuilder line = new StringBuilder(i % 4 == 0 ? "" : good[random.nextInt(good.length)]);
             int edits = i % 4 == 0 ? random.nextInt(60) : random.nextInt(5);
             for (int e = 0; e < edits; e++) {
@@ -138,7 +139,7 @@ class LabelDoubtsTest {
                         .isEqualTo(r.spec().get().capacity().toString());
             }
         }
-        assertThat(decoded).as("mutation leaves many lines readable").isGreaterThan(20_000);
+        assertThat(decoded).as("mutation leaves many lines readable").isGreaterThan(8_000);
         assertThat(codes)
                 .contains(
                         "LABEL_NOT_RECOGNISED", "LABEL_FIELD_MISSING", "LABEL_IMPOSSIBLE_DENSITY", "LABEL_BIN_UNKNOWN");

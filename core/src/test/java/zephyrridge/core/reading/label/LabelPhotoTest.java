@@ -10,6 +10,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import zephyrridge.core.Rounds;
 import zephyrridge.core.reading.label.LabelDecoder.Claim;
 import zephyrridge.core.reading.label.LabelPhoto.Seen;
 
@@ -72,7 +73,7 @@ class LabelPhotoTest {
         Random random = new Random(254);
         int said = 0;
         int claims = 0;
-        for (int i = 0; i < 80; i++) {
+        for (int i = 0; i < Rounds.of(50); i++) {
             String line = LINES.get(i % LINES.size());
             List<List<String>> passes = List.of(pass(line, random, 7), pass(line, random, 7), pass("", random, 0));
             Optional<Seen> seen = LabelPhoto.read(passes);
