@@ -65,6 +65,11 @@ export function Units({ room, writes, work }: { room: Room; writes: boolean; wor
               {u.found ? `came with ${u.found}` : ''}
               {u.planned && `, is to have ${u.planned}`}
             </Text>
+            {u.missing.map((m) => (
+              <Text key={m} gridColumn={{ base: '2', md: '2 / -1' }} color="stop" fontWeight="700">
+                {m}
+              </Text>
+            ))}
           </Grid>
         ))}
       </Box>
@@ -96,7 +101,7 @@ export function Units({ room, writes, work }: { room: Room; writes: boolean; wor
 function Where({ unit }: { unit: RoomUnit }) {
   const at = STATIONS.findIndex((s) => s.id === unit.station);
   return (
-    <Flex gap="2" align="center" gridColumn={{ base: '2', md: 'auto' }}>
+    <Flex gap="2" rowGap="0.5" align="center" wrap="wrap" gridColumn={{ base: '2', md: 'auto' }}>
       <Flex gap="2px" aria-hidden="true" flexShrink="0">
         {STATIONS.map((s, i) => (
           <Box
@@ -117,6 +122,7 @@ function Where({ unit }: { unit: RoomUnit }) {
       >
         {unit.closed ? 'handed back' : `${STATIONS[at]?.name}${unit.blocked ? ', blocked' : ''}`}
       </Badge>
+      {unit.waitsFor && <Text fontSize="sm">waits for {unit.waitsFor}</Text>}
     </Flex>
   );
 }

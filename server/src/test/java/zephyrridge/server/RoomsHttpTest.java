@@ -183,6 +183,72 @@ class RoomsHttpTest {
         assertThat(csv).contains("R3-2");
     }
 
+    private static Map<String, Object> piece(String position, String by, Object what) {
+        return Map.of("position", position, by, what);
+    }
+
+    private static void adopt(ApiClient who, long job, Map<?, ?>... pieces) {
+        ok(who.change(
+                job,
+                "AdoptLayout",
+                Map.of("name", "shared", "pieces", List.of(pieces), "packs", List.of(), "choose", true)));
+    }
+
+    /** R-8.12: each job is decided on by itself, and what one is to get of another is looked at in both. */
+    @Test
+    void whatOneMachineGivesAnotherIsLookedAtInBoth(TestServer.Running server) {
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        String tag = "GIVEN-EIGHT";
+        assertThat(ilka.post(
+                                "/api/drawer",
+                                ("{'tag':'" + tag
+                                                + "','labelLine':'8GB 1Rx8 PC4-2666V-SA1-11','maker':'','partNumber':'','serial':'',"
+                                                + "'tested':'UNTESTED','note':'','origin':'NEW','bin':'','bookValue':'0.00','count':1}")
+                                        .replace('\'', '"'))
+                        .status())
+                .isEqualTo(201);
+        JsonNode room = room(ilka, "Two that share", "TS-1", "TS-2");
+        long id = room.get("id").asLong();
+        // The one that gives is the second: it is next all the same, since the first waits for it.
+        long gets = jobs(room).get(0);
+        long gives = jobs(room).get(1);
+        read(ilka, gets, FOUR, "4 GB");
+        read(ilka, gives, FOUR, "4 GB");
+        ok(ilka.post("/api/rooms/" + id + "/usual", Map.of("units", seen(ilka, id, List.of(gets, gives)))));
+        adopt(ilka, gives, piece("lower", "tag", tag));
+        adopt(
+                ilka,
+                gets,
+                piece("lower", "key", "m1"),
+                piece(
+                        "upper",
+                        "room",
+                        Map.of(
+                                "job",
+                                gives,
+                                "which",
+                                "#" + gives + ", Lower socket",
+                                "label",
+                                FOUR,
+                                "position",
+                                "lower")));
+        JsonNode shared = ok(ilka.get("/api/rooms/" + id));
+        assertThat(unit(shared, gets).get("waitsFor").asString()).isEqualTo("the module out of job " + gives);
+        assertThat(unit(shared, gets).get("missing")).isEmpty();
+        assertThat(unit(shared, gives).get("waitsFor").asString()).isEmpty();
+        assertThat(shared.get("next").asLong()).isEqualTo(gives);
+        String slip = "/api/jobs/" + gives + "/slip";
+        assertThat(ok(ilka.get(slip)).get("comesOut").get(0).asString())
+                .contains("goes into another machine of yours, job " + gets);
+        // Taken back where it was given: said where it is missed, and it is the owner's again.
+        ok(ilka.change(gives, "ChoosePlan", Map.of("chosen", false)));
+        JsonNode missing = ok(ilka.get("/api/rooms/" + id));
+        assertThat(unit(missing, gets).get("missing").get(0).asString())
+                .contains("for Upper socket was to come out of job " + gives + ", which does not give it");
+        assertThat(unit(missing, gets).get("waitsFor").asString()).isEmpty();
+        assertThat(ok(ilka.get(slip)).get("comesOut").get(0).asString()).doesNotContain("goes into");
+    }
+
     @Test
     void whatCannotBeARoomIsNotTakenIn(TestServer.Running server) {
         ApiClient desk = ApiClient.signedIn(server, "desk");

@@ -56,7 +56,8 @@ public sealed interface CounterChange extends Change {
                         said(s, "price", price, was.price(), Money::parse),
                         supplier.map(String::strip).orElse(was.supplier()),
                         said(s, "day", day, was.day(), LocalDate::parse),
-                        said(s, "returnUntil", returnUntil, was.returnUntil(), LocalDate::parse));
+                        said(s, "returnUntil", returnUntil, was.returnUntil(), LocalDate::parse),
+                        was.giver());
                 if (whence.day().isPresent()
                         && whence.returnUntil()
                                 .filter(r -> r.isBefore(whence.day().get()))

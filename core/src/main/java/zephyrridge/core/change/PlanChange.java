@@ -6,6 +6,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -189,13 +190,17 @@ public sealed interface PlanChange extends Change {
         /**
          * A module that another machine of the room gives.
          *
-         * @param which machine, in words; {@code label} of the module
-         * @param offer the line it is ordered by, for one out of a pack that another machine opens
+         * @param job of that machine; {@code which} it is, in words; {@code label} of the module
+         * @param position it comes out of; or, of one out of a pack that the other machine opens, {@code offer} by which that is
+         *     ordered and {@code day} on which it is here
          */
         public record FromRoom(
+                @Min(1) long job,
                 @NotBlank @Size(max = 100) String which,
                 @NotBlank @Size(max = 200) String label,
-                Optional<@Size(max = 64) String> offer) {}
+                Optional<@Size(max = 64) String> position,
+                Optional<@Size(max = 64) String> offer,
+                Optional<LocalDate> day) {}
 
         public record Pack(@NotBlank @Size(max = 64) String offer, @Min(1) @Max(999) int packs) {}
 
@@ -235,7 +240,10 @@ public sealed interface PlanChange extends Change {
                                     .spec()
                                     .orElseThrow(() -> s.refused(Refusal.LABEL_NOT_WHOLE.of("label", from.label())));
                     module = JobModule.named(unit.freshModuleKey(), JobModule.Origin.TYPED, from.label(), spec)
-                            .with(Whence.ofRoom(from.which()));
+                            .with(Whence.ofRoom(
+                                    from.which(),
+                                    new Whence.Giver(from.job(), from.position(), from.offer()),
+                                    from.day()));
                 } else {
                     Offer o = s.offer(piece.offer().orElse(""));
                     if (left.merge(o.id(), -1, Integer::sum) < 0) {

@@ -17,7 +17,7 @@ public enum Waits {
     TEST,
     /** The layout that is to be fitted needs the owner's yes, and none is noted for it. */
     OWNER,
-    /** What was decided on is bought, and not all of it is fitted. */
+    /** What was decided on is sent for, and not all of it is fitted. */
     PARTS,
     /** The machine is not here. */
     OUTSIDE,
@@ -50,7 +50,7 @@ public enum Waits {
             return OWNER;
         }
         boolean buys = !unit.onTheTable().buys().isEmpty()
-                || TypedLine.of(unit).stream().anyMatch(l -> l.whence().isBought());
+                || TypedLine.of(unit).stream().anyMatch(l -> l.whence().isSent());
         return unit.isChosen() && buys ? PARTS : US;
     }
 }

@@ -10,7 +10,7 @@ import java.util.Optional;
  * When what the layout on the table wants to have bought is here, and until when it can go back; off the sheets counted from a day,
  * typed as somebody said.
  *
- * @param buys whether anything is bought for it
+ * @param buys whether anything is sent for it: bought, or in a pack that another machine of the room opens
  * @param here day on which all of it is; empty where nobody said of a part of it
  * @param returnUntil last day on which all of it can go back; empty where a part of it cannot, or nobody said, or nothing is bought
  * @param firstReturn first of the days on which a part of it can no more go back
@@ -27,8 +27,10 @@ public record Delivery(
             back.add(b.returnDays().map(today::plusDays));
         }
         for (TypedLine line : TypedLine.of(unit)) {
-            if (line.whence().isBought()) {
+            if (line.whence().isSent()) {
                 here.add(line.whence().day());
+            }
+            if (line.whence().isBought()) {
                 back.add(line.whence().returnUntil());
             }
         }

@@ -88,6 +88,7 @@ class TypedModulesTest {
                         Optional.of(Money.parse("31.50")),
                         "Larkfield Parts",
                         Optional.of(FRIDAY),
+                        Optional.empty(),
                         Optional.empty()));
         w.does(says(Optional.of(""), Optional.empty(), Optional.empty()));
         assertThat(TypedLine.of(w.unit()).get(0).whence().isPriceOpen()).isTrue();

@@ -33,10 +33,10 @@ public record JobExport(
         List<Event> history,
         List<Attached> files) {
     public static final String FORMAT = "zephyr-ridge/job";
-    public static final int SCHEMA_VERSION = 10;
+    public static final int SCHEMA_VERSION = 11;
     /** Of each version that is still read, the schema of the unit in it. */
     static final Map<Integer, Integer> UNIT_SCHEMAS =
-            Map.of(6, 7, 7, 8, 8, 9, 9, 10, SCHEMA_VERSION, Documents.UNIT_SCHEMA);
+            Map.of(6, 7, 7, 8, 8, 9, 9, 10, 10, 10, SCHEMA_VERSION, Documents.UNIT_SCHEMA);
 
     /** What a layout comes to. */
     public record Summary(ByteSize installed, ByteSize usable, String rate, String timings, List<String> findings) {}

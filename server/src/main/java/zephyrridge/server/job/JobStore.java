@@ -200,6 +200,17 @@ class JobStore {
         return sql.select(JOB.VERSION).from(JOB).where(JOB.ID.eq(id)).fetchOptional(JOB.VERSION);
     }
 
+    /** Documents of all jobs of the room that this one is in, by number; none where it is in no room. */
+    Map<Long, String> statesOfRoom(long id) {
+        var other = JOB.as("other");
+        return sql.select(other.ID, other.STATE)
+                .from(JOB)
+                .join(other)
+                .on(other.ROOM_ID.eq(JOB.ROOM_ID))
+                .where(JOB.ID.eq(id))
+                .fetchMap(other.ID, other.STATE);
+    }
+
     Optional<Long> byTakeIn(String takeInId) {
         return sql.select(JOB.ID).from(JOB).where(JOB.TAKE_IN_ID.eq(takeInId)).fetchOptional(JOB.ID);
     }

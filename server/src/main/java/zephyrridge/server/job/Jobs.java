@@ -9,6 +9,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -109,6 +111,13 @@ public class Jobs {
     /** The last jobs of a model that were handed back. */
     public List<Unit> closedOf(String machineId) {
         return store.closedOf(machineId).stream().map(documents::unit).toList();
+    }
+
+    /** Of all machines of the room that this one is in, by job; none where it is in no room. */
+    public SortedMap<Long, Unit> roomOf(long id) {
+        SortedMap<Long, Unit> room = new TreeMap<>();
+        store.statesOfRoom(id).forEach((job, state) -> room.put(job, documents.unit(state)));
+        return room;
     }
 
     /** @param login who looks: undo reaches that person's own last change */

@@ -5,12 +5,14 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.log.Extra;
 import zephyrridge.core.opening.OtherWork;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.room.RoomGifts;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.PlanConditions;
@@ -75,13 +77,15 @@ public class Slip {
             Optional<JobView.ConsentView> consent,
             LocalDate printed) {}
 
+    private final Jobs jobs;
     private final Drawer drawer;
     private final House house;
     private final Texts texts;
     private final Clock clock;
     private final Accounts accounts;
 
-    Slip(Drawer drawer, House house, Texts texts, Clock clock, Accounts accounts) {
+    Slip(Jobs jobs, Drawer drawer, House house, Texts texts, Clock clock, Accounts accounts) {
+        this.jobs = jobs;
         this.accounts = accounts;
         this.drawer = drawer;
         this.house = house;
@@ -95,6 +99,8 @@ public class Slip {
         Alternative plan = u.onTheTable();
         Terms terms = house.terms().value();
         boolean planned = !a.plan().changed().isEmpty();
+        Map<String, Long> given =
+                RoomGifts.taken(c.row().id(), jobs.roomOf(c.row().id()));
         int memory = a.plan().effort().minutes();
         Counter counter = OtherWork.charged(u);
         int charged = memory + counter.agreedMinutes(false);
@@ -179,7 +185,7 @@ public class Slip {
                 plan.planned().keySet().stream()
                         .map(u.asFound()::get)
                         .filter(k -> k != null && !u.plannedModules().containsValue(k))
-                        .map(k -> comesOut(u.modules().get(k), terms))
+                        .map(k -> comesOut(u.modules().get(k), Optional.ofNullable(given.get(k)), terms))
                         .toList(),
                 PlanConditions.of(u, a.limits()).stream()
                         .filter(s -> !s.met())
@@ -204,9 +210,16 @@ public class Slip {
                 today);
     }
 
-    /** What comes out belongs to the owner; where the shop takes such modules over it says for how much. */
-    private String comesOut(JobModule m, Terms terms) {
+    /**
+     * What comes out belongs to the owner; where the shop takes such modules over it says for how much.
+     *
+     * @param into job of another machine of the room that gets it
+     */
+    private String comesOut(JobModule m, Optional<Long> into, Terms terms) {
         String what = texts.show(m.spec().summary());
+        if (into.isPresent()) {
+            return texts.say("slip.intoAnother", "what", what, "job", into.get());
+        }
         return Optional.of(m.spec())
                 .filter(s -> terms.takesPulled())
                 .flatMap(drawer::bookValueOfLike)

@@ -177,7 +177,16 @@ class RoomController {
         try (CSVPrinter csv = new CSVPrinter(
                 new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
             csv.printRecord(
-                    "place", "job", "serial", "machine", "before", "planned", "station", "proven", "handed back");
+                    "place",
+                    "job",
+                    "serial",
+                    "machine",
+                    "before",
+                    "planned",
+                    "station",
+                    "waits for",
+                    "proven",
+                    "handed back");
             for (RoomUnitView u : room.units()) {
                 csv.printRecord(
                         u.place(),
@@ -187,6 +196,7 @@ class RoomController {
                         u.found(),
                         u.planned(),
                         u.station(),
+                        u.waitsFor(),
                         u.proven(),
                         u.closed());
             }

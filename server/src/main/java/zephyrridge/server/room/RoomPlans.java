@@ -1,6 +1,8 @@
 package zephyrridge.server.room;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -13,6 +15,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.change.PlanChange;
+import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
 import zephyrridge.core.plan.RoomPlan;
 import zephyrridge.core.plan.RoomPlanner;
@@ -43,12 +46,14 @@ class RoomPlans {
     private final PlanTasks tasks;
     private final House house;
     private final Texts texts;
+    private final Clock clock;
 
-    RoomPlans(Rooms rooms, PlanTasks tasks, House house, Texts texts) {
+    RoomPlans(Rooms rooms, PlanTasks tasks, House house, Texts texts, Clock clock) {
         this.rooms = rooms;
         this.tasks = tasks;
         this.house = house;
         this.texts = texts;
+        this.clock = clock;
     }
 
     Terms terms() {
@@ -167,11 +172,15 @@ class RoomPlans {
         }
         String name = rooms.row(room).name();
         String layout = name.length() > 60 ? name.substring(0, 60) : name;
-        rooms.all(touched, found.planned(), c -> adopt(c, byName.get(name(c)), layout, jobOf), by);
+        rooms.all(touched, found.planned(), c -> adopt(c, byName.get(name(c)), layout, jobOf, plan.bought()), by);
     }
 
     private PlanChange.AdoptLayout adopt(
-            Jobs.Current c, RoomPlan.UnitPlan u, String layout, Map<String, Jobs.Current> jobOf) {
+            Jobs.Current c,
+            RoomPlan.UnitPlan u,
+            String layout,
+            Map<String, Jobs.Current> jobOf,
+            List<PlanOption.Purchase> bought) {
         Map<String, String> keyOfTag = new HashMap<>();
         c.unit().modules().values().forEach(m -> m.tag().ifPresent(t -> keyOfTag.put(t, m.key())));
         List<PlanChange.AdoptLayout.Piece> pieces = new ArrayList<>();
@@ -193,15 +202,21 @@ class RoomPlans {
                             other.unit().modules().get(other.unit().asFound().get(p.id()));
                     String socket = other.machine().record().position(p.id()).label();
                     from = Optional.of(new PlanChange.AdoptLayout.FromRoom(
+                            other.row().id(),
                             name(other) + ", " + socket,
                             RoomReading.label(m)
                                     .orElseThrow(() -> Problem.invalid("units", "NO_LABEL", "module", m.labelLine())),
+                            Optional.of(p.id()),
+                            Optional.empty(),
                             Optional.empty()));
                 }
                 case PACK -> from = Optional.of(new PlanChange.AdoptLayout.FromRoom(
+                        jobOf.get(p.unit().orElseThrow()).row().id(),
                         texts.say("room.pack", "unit", p.unit().orElseThrow()),
                         p.spec().summary(),
-                        Optional.of(p.id())));
+                        Optional.empty(),
+                        Optional.of(p.id()),
+                        here(bought, p.id())));
             }
             pieces.add(new PlanChange.AdoptLayout.Piece(position, key, tag, offer, from));
         });
@@ -212,5 +227,13 @@ class RoomPlans {
                         .map(b -> new PlanChange.AdoptLayout.Pack(b.offer().id(), b.packs()))
                         .toList(),
                 true);
+    }
+
+    /** When a pack is here that is ordered today. */
+    private Optional<LocalDate> here(List<PlanOption.Purchase> bought, String offer) {
+        return bought.stream()
+                .filter(b -> b.offer().id().equals(offer))
+                .map(b -> LocalDate.now(clock).plusDays(b.offer().leadDays()))
+                .findFirst();
     }
 }

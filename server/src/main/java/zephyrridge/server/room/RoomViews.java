@@ -1,18 +1,24 @@
 package zephyrridge.server.room;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.RoomPlan;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.Money;
+import zephyrridge.core.room.RoomGifts;
 import zephyrridge.core.room.RoomReading;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.core.unit.Station;
+import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.text.Texts;
 
@@ -31,7 +37,8 @@ class RoomViews {
      * @param unasked whether a question of Take in waits for its answer
      * @param found memory that came in it, "" where nobody knows; {@code planned} that the layout which was decided on has, likewise
      * @param says how well it is known what is in it, in words
-     * @param waitsFor what it waits for, in words
+     * @param waitsFor what it waits for, in words; "" where somebody of the shop can go on, or it was handed back
+     * @param missing modules that it was to get from another machine, and that nobody gives any more; a sentence for each
      */
     record RoomUnitView(
             int place,
@@ -49,7 +56,8 @@ class RoomViews {
             String says,
             String found,
             String planned,
-            String waitsFor) {}
+            String waitsFor,
+            List<String> missing) {}
 
     /**
      * Machines of one record.
@@ -122,9 +130,13 @@ class RoomViews {
     }
 
     RoomView of(RoomStore.Row row, List<Jobs.Current> jobs) {
+        SortedMap<Long, Unit> all = new TreeMap<>();
+        jobs.forEach(c -> all.put(c.row().id(), c.unit()));
+        Map<Long, List<RoomGifts.Gift>> gifts =
+                RoomGifts.of(all).stream().collect(Collectors.groupingBy(RoomGifts.Gift::to));
         List<RoomUnitView> units = new ArrayList<>();
         for (Jobs.Current c : jobs) {
-            units.add(unit(units.size() + 1, c));
+            units.add(unit(units.size() + 1, c, gifts.getOrDefault(c.row().id(), List.of())));
         }
         List<RoomKindView> kinds = new ArrayList<>();
         Rooms.kinds(jobs).forEach((id, of) -> kinds.add(kind(id, of)));
@@ -139,14 +151,16 @@ class RoomViews {
                 jobs.stream()
                         .filter(c -> waits(c) == Waits.US && c.unit().closing().isEmpty())
                         .map(c -> c.row().id())
-                        .findFirst());
+                        // One that others are to get a module from comes before those.
+                        .min(Comparator.comparing(id ->
+                                gifts.getOrDefault(id, List.of()).stream().anyMatch(RoomGifts.Gift::waitsForOther))));
     }
 
     private static Waits waits(Jobs.Current c) {
         return Waits.of(c.work(), c.assessment());
     }
 
-    private RoomUnitView unit(int place, Jobs.Current c) {
+    private RoomUnitView unit(int place, Jobs.Current c, List<RoomGifts.Gift> gifts) {
         var a = c.assessment();
         RoomReading.Line line = Rooms.line(c);
         Station at = a.trail().current();
@@ -170,7 +184,30 @@ class RoomViews {
                 says(line),
                 known ? texts.show(line.expected()) : "",
                 c.unit().isChosen() ? texts.show(a.plan().installed()) : "",
-                texts.get("waits." + waits(c)));
+                waitsFor(waits(c), gifts),
+                gifts.stream()
+                        .filter(RoomGifts.Gift::isMissing)
+                        .map(g -> texts.say(
+                                g.giver().offer().isPresent() ? "room.missing.pack" : "room.missing.module",
+                                "module",
+                                g.module().spec().summary(),
+                                "position",
+                                c.machine().record().position(g.position()).label(),
+                                "job",
+                                g.giver().job()))
+                        .toList());
+    }
+
+    private String waitsFor(Waits waits, List<RoomGifts.Gift> gifts) {
+        return switch (waits) {
+            case NOTHING -> "";
+            case US -> gifts.stream()
+                    .filter(RoomGifts.Gift::waitsForOther)
+                    .findFirst()
+                    .map(g -> texts.say("room.waitsFor", "job", g.giver().job()))
+                    .orElse("");
+            default -> texts.get("waits." + waits);
+        };
     }
 
     private String says(RoomReading.Line l) {
