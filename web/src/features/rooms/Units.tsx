@@ -15,7 +15,7 @@ const USUAL = [
   words['usual.firmwareSettings.DEFAULTS'],
 ];
 
-const COLUMNS = { base: '2.2rem 1fr', md: '2.2rem minmax(9rem, 1fr) 13rem minmax(14rem, 1.4fr) 14rem' };
+const COLUMNS = { base: '2.2rem 1fr', md: '2.2rem minmax(9rem, 1fr) 12rem minmax(13rem, 1.3fr) 17rem' };
 
 /** Every machine in a line: which it is, where it stands, how well it is known, and what it is to have. */
 export function Units({ room, writes, work }: { room: Room; writes: boolean; work: Work }) {

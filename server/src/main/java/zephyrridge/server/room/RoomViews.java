@@ -199,6 +199,10 @@ class RoomViews {
     }
 
     private String waitsFor(Waits waits, List<RoomGifts.Gift> gifts) {
+        if (waits == Waits.PARTS && gifts.stream().anyMatch(RoomGifts.Gift::isMissing)) {
+            // Nobody sends what nobody ordered: somebody has to plan it anew.
+            return "";
+        }
         return switch (waits) {
             case NOTHING -> "";
             case US -> gifts.stream()
