@@ -3,41 +3,56 @@ package zephyrridge.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static zephyrridge.e2e.Technician.sees;
+import static zephyrridge.server.ApiClient.ok;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /** The bench work itself: rounds, bench mode, a seal on the way, a carrier, and a record drawn from nothing. */
 @ExtendWith({TestServer.class, Browser.class})
 @ResourceLock("page")
 class OpeningJourneyTest {
+    /** At Plan, of a job that came there through the server: taking in, reading and planning on the page are others' matter. */
     private static Technician planned(
             TestServer.Running server, Browser.Running browser, String machine, String label, String... positions) {
-        Technician t = browser.signedIn(server.address(), "ilka").takeIn(machine, "Bus depot 5", "Timetables");
-        t.answer("Warranty seal", "No seal")
-                .answer("Battery", machine.matches("(Fenwright Journeyman|Skerrow|Ostrell).*") ? "Good" : "No battery")
-                .answer("Drive encrypted, and its recovery key", "Not encrypted")
-                .answer("Firmware settings", "Noted");
-        t.go("Plan");
-        for (String position : positions) {
-            t.page.getByLabel("Or a module by its label line").fill(label);
-            t.button("Add to this job").click();
-            t.kept();
-            t.chip("typed").first().click();
-            // What spans two channels is drawn in both.
-            t.position(position).first().click();
-            t.kept();
+        ApiClient ilka = ApiClient.signedIn(server, "ilka");
+        long job = ok(ilka.post(
+                        "/api/jobs", Map.of("machineId", machine, "owner", "Bus depot 5", "wish", "Timetables")))
+                .get("id")
+                .asLong();
+        boolean battery = machine.matches("(fenwright-journeyman|skerrow|ostrell).*");
+        ok(ilka.change(
+                job,
+                "AnswerIntake",
+                Map.of(
+                        "seal",
+                        "NONE",
+                        "battery",
+                        battery ? "GOOD" : "NONE_FITTED",
+                        "encryption",
+                        "NOT_ENCRYPTED",
+                        "firmwareSettings",
+                        "NOTED")));
+        for (int i = 0; i < positions.length; i++) {
+            ok(ilka.change(job, "AddModule", Map.of("origin", "TYPED", "label", label)));
+            ok(ilka.change(job, "PlanModule", Map.of("position", positions[i], "key", "m" + (i + 1))));
         }
-        return t.choosePlan();
+        ok(ilka.change(job, "ChoosePlan", Map.of("chosen", true)));
+        Technician t = browser.signedIn(server.address(), "ilka");
+        t.page.navigate("/jobs/" + job + "/plan");
+        sees(t.page.getByText("This plan is chosen"));
+        return t;
     }
 
     private static Locator card(Technician t, String kind) {
@@ -59,7 +74,7 @@ class OpeningJourneyTest {
     @Test
     void twoSidesInTwoRoundsAtTheBenchWithASealOnTheWay(TestServer.Running server, Browser.Running browser) {
         Technician t =
-                planned(server, browser, "Fenwright Journeyman 17", "4GB 1Rx8 PC4-2400T-SA1-11", "a-below", "b-top");
+                planned(server, browser, "fenwright-journeyman-17", "4GB 1Rx8 PC4-2400T-SA1-11", "a-below", "b-top");
         t.go("Open");
         assertThat(t.page.locator("[data-round]")).hasCount(2);
         assertThat(t.page.locator("[data-round]").first()).containsText("From the bottom");
@@ -118,7 +133,7 @@ class OpeningJourneyTest {
     /** No connection in the middle of it: what hands did stands on the screen, survives a reload, and lands by itself. */
     @Test
     void aLostConnectionAtTheBenchLosesNoStep(TestServer.Running server, Browser.Running browser) {
-        Technician t = planned(server, browser, "Ostrell Drift 12", "8GB 2Rx8 PC3L-12800S-11-13-F3", "socket");
+        Technician t = planned(server, browser, "ostrell-drift-12", "8GB 2Rx8 PC3L-12800S-11-13-F3", "socket");
         t.go("Open").press("b");
         Locator head = t.page.locator("[data-card='step'] h1");
         List<String> seen = new ArrayList<>(List.of(head.innerText()));
@@ -144,7 +159,7 @@ class OpeningJourneyTest {
     /** One large module under its screws: the same walk, one step a screen, to the start. */
     @Test
     void aCompressionModuleIsFittedOneStepAScreen(TestServer.Running server, Browser.Running browser) {
-        Technician t = planned(server, browser, "Skerrow Gannet 15", "32GB 2Rx8 DDR5-5600 CAMM2", "camm");
+        Technician t = planned(server, browser, "skerrow-gannet-15", "32GB 2Rx8 DDR5-5600 CAMM2", "camm");
         t.go("Open").press("b");
         for (int i = 0; i < 60 && !kind(t).equals("fit"); i++) {
             space(t);
@@ -167,7 +182,7 @@ class OpeningJourneyTest {
     @Test
     void aCarrierIsConfirmedWithItsCount(TestServer.Running server, Browser.Running browser) {
         Technician t = planned(
-                server, browser, "Brindlecombe Beacon R", "32GB 2Rx4 PC4-2933Y-RB2-12", "P1-A1", "P1-B1", "P1-E1");
+                server, browser, "brindlecombe-beacon-r", "32GB 2Rx4 PC4-2933Y-RB2-12", "P1-A1", "P1-B1", "P1-E1");
         t.go("Open").tickAllSteps();
         t.go("Fit");
         Locator carrier = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Whole carrier"));
@@ -205,9 +220,9 @@ class OpeningJourneyTest {
     /** Laid on its glass, out of its box, or by its side: one step a screen to the start. */
     @ParameterizedTest
     @CsvSource({
-        "Halmira Panel 24, 8GB 1Rx8 PC4-2666V-SA1-11, a-lower, glass down",
-        "Fenwright Trestle, 8GB 1Rx8 PC4-2666V-UA2-11, a2, Two thumb screws",
-        "Brindlecombe Cairn, 8GB 1Rx8 PC4-2666V-SA1-11, lower, Two knurled screws"
+        "halmira-panel-24, 8GB 1Rx8 PC4-2666V-SA1-11, a-lower, glass down",
+        "fenwright-trestle, 8GB 1Rx8 PC4-2666V-UA2-11, a2, Two thumb screws",
+        "brindlecombe-cairn, 8GB 1Rx8 PC4-2666V-SA1-11, lower, Two knurled screws"
     })
     void oneStepAScreenToTheStart(
             String machine,

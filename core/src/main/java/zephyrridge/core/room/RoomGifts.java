@@ -50,27 +50,29 @@ public final class RoomGifts {
 
     /**
      * @param room units by job, all of one room
-     * @return by job and position, of machines that are decided on; of one that was handed back only what it got
+     * @return what is fitted, then what is to come, each by job and position; of machines that are decided on, and of one that was
+     *     handed back only what it got
      */
     public static List<Gift> of(SortedMap<Long, Unit> room) {
         List<Gift> gifts = new ArrayList<>();
         Set<String> taken = new HashSet<>();
         Map<String, Long> pieces = new HashMap<>();
-        room.forEach((job, unit) -> {
-            if (!unit.isChosen()) {
-                return;
-            }
-            Set<String> inIt = Set.copyOf(Now.of(unit).inIt().values());
-            unit.onTheTable().planned().forEach((position, key) -> {
-                boolean fitted = inIt.contains(key);
-                Optional.ofNullable(unit.modules().get(key))
-                        .filter(m -> fitted || unit.closing().isEmpty())
+        // What is in one machine already is not there for another that names it too.
+        for (boolean fitted : List.of(true, false)) {
+            room.forEach((job, unit) -> {
+                if (!unit.isChosen() || !fitted && unit.closing().isPresent()) {
+                    return;
+                }
+                Set<String> inIt = Set.copyOf(Now.of(unit).inIt().values());
+                unit.onTheTable().planned().forEach((position, key) -> Optional.ofNullable(
+                                unit.modules().get(key))
+                        .filter(m -> inIt.contains(key) == fitted)
                         .ifPresent(m -> m.whence()
                                 .flatMap(Whence::giver)
                                 .ifPresent(g -> gifts.add(
-                                        new Gift(job, position, m, g, standing(g, m, room, taken, pieces), fitted))));
+                                        new Gift(job, position, m, g, standing(g, m, room, taken, pieces), fitted)))));
             });
-        });
+        }
         return List.copyOf(gifts);
     }
 

@@ -1,6 +1,7 @@
 package zephyrridge.core.room;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.time.LocalDate;
 import java.util.List;
@@ -123,6 +124,10 @@ class RoomGiftsTest {
                 .containsExactly(Standing.GIVEN, Standing.NOT_GIVEN);
         assertThat(standings(Map.of(1L, orders(2), 2L, taker, 3L, taker, 4L, taker, 5L, taker)))
                 .containsExactly(Standing.GIVEN, Standing.GIVEN, Standing.GIVEN, Standing.NOT_GIVEN);
+        // The later one has it in it already: it is not there for the earlier one.
+        assertThat(RoomGifts.of(new TreeMap<>(Map.of(1L, orders(1), 2L, taker, 3L, taker.withFound("A1", "m1")))))
+                .extracting(RoomGifts.Gift::to, RoomGifts.Gift::fitted, RoomGifts.Gift::isMissing)
+                .containsExactly(tuple(3L, true, false), tuple(2L, false, true));
         assertThat(standings(Map.of(1L, orders(1).withChosen(false), 2L, taker)))
                 .containsExactly(Standing.NOT_GIVEN);
         assertThat(standings(Map.of(1L, giver(true), 2L, taker))).containsExactly(Standing.NOT_GIVEN);
