@@ -37,11 +37,11 @@ build() {
   touch "$(app_main)"
 }
 
-# A run beside the application, that ends as soon as all is loaded, for the starts to come; nobody waits for it. Where it fails, or is
-# stopped with the rest, the next start tries again.
+# A run beside the application, that ends as soon as all is loaded, for the starts to come; nobody waits for it. Where it fails the next
+# start says so and tries again; where it was stopped with the rest, the next start tries again.
 # archive_classes DATA
 archive_classes() {
-  local archive
+  local archive code=0
   archive=$(classes)
   [ "${ZEPHYR_ARCHIVE:-yes}" = yes ] || return 0
   [ -f "$archive" ] && [ "$archive" -nt "$(app_main)" ] && return 0
@@ -51,12 +51,15 @@ archive_classes() {
     flock -n 8 || exit 0
     cd "$(app_dir)" && settings_of "$1"
     # Run once: the quick compiler alone is the quicker one.
-    if nice java -XX:TieredStopAtLevel=1 -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m -Dspring.context.exit=onRefresh -jar "$(app_main)"; then
+    nice java "-Dzephyr.archives=$state" -XX:TieredStopAtLevel=1 -XX:ArchiveClassesAtExit="$archive.new" -XX:+UseSerialGC -Xmx512m \
+      -Dspring.context.exit=onRefresh -jar "$(app_main)" || code=$?
+    if [ "$code" -eq 0 ]; then
       mv "$archive.new" "$archive"
       rm -f "$state/archive-failed.log"
     else
-      mv "$state/archive.log" "$state/archive-failed.log"
       rm -f "$archive.new"
+      # By a signal: it was stopped, and did not fail.
+      [ "$code" -gt 128 ] || mv "$state/archive.log" "$state/archive-failed.log"
     fi
   ) >"$state/archive.log" 2>&1 </dev/null &
 }
@@ -249,6 +252,7 @@ stop() {
     end "$pid" 120 || die "the application (process $pid) does not end."
     say "Application stopped."
   fi
+  if pid=$(running "-Dzephyr.archives=$state"); then end "$pid" 30 || true; fi
   db_stop "$state/db"
   say "All stopped."
 }
