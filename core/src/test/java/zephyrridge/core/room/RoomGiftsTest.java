@@ -11,6 +11,9 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 import org.junit.jupiter.api.Test;
 import zephyrridge.core.Modules;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.log.Place;
+import zephyrridge.core.log.Stamp;
 import zephyrridge.core.plan.Offer;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.room.RoomGifts.Standing;
@@ -125,7 +128,10 @@ class RoomGiftsTest {
         assertThat(standings(Map.of(1L, orders(2), 2L, taker, 3L, taker, 4L, taker, 5L, taker)))
                 .containsExactly(Standing.GIVEN, Standing.GIVEN, Standing.GIVEN, Standing.NOT_GIVEN);
         // The later one has it in it already: it is not there for the earlier one.
-        assertThat(RoomGifts.of(new TreeMap<>(Map.of(1L, orders(1), 2L, taker, 3L, taker.withFound("A1", "m1")))))
+        Unit fitted = taker.withLog(taker.log()
+                .with(new Entry.Moved(
+                        new Stamp(1, 0, Optional.empty(), "ilka", false), "m1", Place.TRAY, Place.position("A1"), "")));
+        assertThat(RoomGifts.of(new TreeMap<>(Map.of(1L, orders(1), 2L, taker, 3L, fitted))))
                 .extracting(RoomGifts.Gift::to, RoomGifts.Gift::fitted, RoomGifts.Gift::isMissing)
                 .containsExactly(tuple(3L, true, false), tuple(2L, false, true));
         assertThat(standings(Map.of(1L, orders(1).withChosen(false), 2L, taker)))
