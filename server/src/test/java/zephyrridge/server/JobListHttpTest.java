@@ -56,7 +56,7 @@ class JobListHttpTest {
         // typed module said where it
         // comes from.
         String before = new String(out, StandardCharsets.UTF_8)
-                .replace("\"schemaVersion\":10", "\"schemaVersion\":6")
+                .replaceFirst("\"schemaVersion\":\\d+", "\"schemaVersion\":6")
                 .replace(",\"brought\":{\"serial\":\"\",\"things\":[]}", "")
                 .replaceAll(",\"whence\":(\\{[^}]*}|null)", "")
                 .replace("\"missing\":[],\"screws\":{}", "\"missing\":[]");
