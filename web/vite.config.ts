@@ -3,7 +3,8 @@ import { loadEnv } from 'vite';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig(({ mode }) => ({
-  plugins: [react()],
+  // Renders again only what changed: a component's styles are computed at each of its renders.
+  plugins: [react({ compiler: true })],
   build: { chunkSizeWarningLimit: 1500, sourcemap: false },
   // Only for work on the pages (./zephyr dev): the server runs beside it.
   server: {

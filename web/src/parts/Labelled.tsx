@@ -1,5 +1,6 @@
 import { Field, Flex, Input, NativeSelect, Text, Textarea } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useLatest } from './latest';
 import { readDraft, writeDraft } from './drafts';
 
 /** Called with what was typed, and with a way to say why it was not taken. */
@@ -24,8 +25,7 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
   const [draft, setDraft] = useState(() => readDraft(draftKey) ?? value);
   const [refused, setRefused] = useState<{ text: string; why: string }>();
   const editing = useRef(draft !== value);
-  const commit = useRef(onCommit);
-  commit.current = onCommit;
+  const commit = useLatest(onCommit);
   // What is kept may be written otherwise than it was typed ("2" is 2 GB): for that the same text is not sent again.
   const sent = useRef<{ text: string; answered: boolean }>(undefined);
   const send = (text: string) => {
@@ -50,10 +50,12 @@ function useDraft(value: string, onCommit: Commit, draftKey?: string) {
   }, [draft, value, draftKey, refused]);
   // What is typed is kept also where the field goes before it is left: nobody leaves it, and no time runs out for it, any more.
   const unsent = useRef<string>(undefined);
-  unsent.current =
-    editing.current && draft !== value && draft !== sent.current?.text && refused?.text !== draft
-      ? draft
-      : undefined;
+  useLayoutEffect(() => {
+    unsent.current =
+      editing.current && draft !== value && draft !== sent.current?.text && refused?.text !== draft
+        ? draft
+        : undefined;
+  });
   useEffect(
     () => () => {
       if (unsent.current !== undefined) commit.current(unsent.current, () => undefined);

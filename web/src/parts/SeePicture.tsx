@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Progress, Stack, Text } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
+import { useLatest } from './latest';
 import type { Sight } from '../sight/look';
 import { ChooseFile } from './ChooseFile';
 import { cut, FramedPicture } from './FramedPicture';
@@ -71,8 +72,7 @@ export function SeePicture({
   const [problem, setProblem] = useState('');
   const [took, setTook] = useState(false);
   const [url, setUrl] = useState('');
-  const taken = useRef({ onLine, onText, atOnce });
-  taken.current = { onLine, onText, atOnce };
+  const taken = useLatest({ onLine, onText, atOnce });
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
     setPart(picture);

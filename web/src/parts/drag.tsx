@@ -9,6 +9,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { useLatest } from './latest';
 
 /** What is dragged: an id of its own, words to show at the pointer, and what the page makes of it. */
 export type Held = { id: string; text: string };
@@ -41,8 +42,7 @@ export function DragArea({
 }) {
   const [held, setHeld] = useState<Held>();
   const [over, setOver] = useState<string>();
-  const drop = useRef(onDrop);
-  drop.current = onDrop;
+  const drop = useLatest(onDrop);
   const overlay = useRef<HTMLDivElement>(null);
   const at = useRef({ x: 0, y: 0 });
   const end = useRef(() => {});

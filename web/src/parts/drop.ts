@@ -1,4 +1,5 @@
-import { useEffect, useRef } from 'react';
+import { useEffect } from 'react';
+import { useLatest } from './latest';
 
 const carriesFiles = (e: DragEvent) => e.dataTransfer?.types.includes('Files') === true;
 
@@ -10,8 +11,7 @@ export function guardDrops(): void {
 
 /** Files that are dropped anywhere on the page and on nothing that takes them itself; nothing happens while it is undefined. */
 export function useFileDrop(take: ((files: File[]) => void) | undefined): void {
-  const latest = useRef(take);
-  latest.current = take;
+  const latest = useLatest(take);
   const wanted = take !== undefined;
   useEffect(() => {
     if (!wanted) return;

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { useLatest } from './latest';
 
 // Fetched when somebody asks for the keys.
 const KeysDialog = lazy(() => import('./KeysDialog'));
@@ -44,10 +45,7 @@ function scanned(text: string): void {
 
 /** @param take what was scanned while nobody typed; true where it is for this field */
 export function useScan(take: (text: string) => boolean): void {
-  const latest = useRef(take);
-  useEffect(() => {
-    latest.current = take;
-  });
+  const latest = useLatest(take);
   useEffect(() => {
     const listener = (e: Event) => {
       if (!e.defaultPrevented && latest.current((e as CustomEvent<string>).detail)) e.preventDefault();
@@ -116,6 +114,8 @@ function letsGo(e: MouseEvent): void {
  */
 export function Keys({ map }: { map: KeyMap }) {
   const [open, setOpen] = useState(false);
+  // A scan that began before a page was drawn anew goes on after it.
+  const now = useLatest(map);
   useEffect(() => {
     let burst = '';
     let last = -1000;
@@ -149,14 +149,14 @@ export function Keys({ map }: { map: KeyMap }) {
       }
       if (!isLetter(e)) {
         if (e.key !== 'Shift') burst = '';
-        map.find((k) => k.match?.(e))?.run?.(e);
+        now.current.find((k) => k.match?.(e))?.run?.(e);
         return;
       }
       // One letter alone is a key; whether it is alone shows a moment later.
       burst = e.timeStamp - last < BURST_MS ? burst + e.key : e.key;
       last = e.timeStamp;
       clearTimeout(waiting);
-      const hit = lettersOn() ? map.find((k) => k.match?.(e)) : undefined;
+      const hit = lettersOn() ? now.current.find((k) => k.match?.(e)) : undefined;
       if (burst.length === 1 && hit) waiting = setTimeout(() => hit.run?.(e), BURST_MS);
     };
     const show = () => setOpen(true);
@@ -169,7 +169,7 @@ export function Keys({ map }: { map: KeyMap }) {
       window.removeEventListener('keydown', listener, true);
       window.removeEventListener('ridge-keys', show);
     };
-  }, [map]);
+  }, []);
   return open ? (
     <Suspense fallback={null}>
       <KeysDialog map={map} onClose={() => setOpen(false)} />

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useMachines } from '../../api/machines';
 import { keptGlance } from '../../parts/glance';
@@ -23,24 +23,21 @@ export function BenchPage({ account }: { account: Account }) {
   const [room, setRoom] = useState(false);
   const search = useRef<HTMLInputElement>(null);
   const writes = account.role !== 'DESK';
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'N',
-        does: 'take a machine in',
-        match: (e) => e.key === 'n',
-        run: (e) => (e.preventDefault(), setTaking(true)),
-      },
-      {
-        keys: 'F',
-        does: 'filter the board',
-        match: (e) => e.key === 'f',
-        run: (e) => (e.preventDefault(), search.current?.focus()),
-      },
-      { keys: '/', does: 'find a job, module or machine' },
-    ],
-    [],
-  );
+  const keys: KeyMap = [
+    {
+      keys: 'N',
+      does: 'take a machine in',
+      match: (e) => e.key === 'n',
+      run: (e) => (e.preventDefault(), setTaking(true)),
+    },
+    {
+      keys: 'F',
+      does: 'filter the board',
+      match: (e) => e.key === 'f',
+      run: (e) => (e.preventDefault(), search.current?.focus()),
+    },
+    { keys: '/', does: 'find a job, module or machine' },
+  ];
   const timers = useTimers();
   const timed = new Set((timers.data?.timers ?? []).filter((t) => t.secondsLeft > 0).map((t) => t.job));
   const rooms = useRooms();

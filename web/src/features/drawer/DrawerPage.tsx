@@ -1,6 +1,6 @@
 import { Box, Button, Checkbox, Flex, Grid, Heading, Input, Text } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type ReactNode, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useRef, useState } from 'react';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { CodePhoto } from '../../parts/CodePhoto';
@@ -40,24 +40,21 @@ export function DrawerPage({ account }: { account: Account }) {
     queryFn: () => api.get<Schemas['DrawerPageView']>(`/api/drawer?${query}`),
     placeholderData: keepPreviousData,
   });
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'N',
-        does: 'a module into the drawer',
-        match: (e) => e.key === 'n' && writes,
-        run: () => setAdding(true),
-      },
-      {
-        keys: 'F',
-        does: 'search the drawer',
-        match: (e) => e.key === 'f',
-        run: () => search.current?.focus(),
-      },
-      { keys: '/', does: 'find a job, module or machine' },
-    ],
-    [writes],
-  );
+  const keys: KeyMap = [
+    {
+      keys: 'N',
+      does: 'a module into the drawer',
+      match: (e) => e.key === 'n' && writes,
+      run: () => setAdding(true),
+    },
+    {
+      keys: 'F',
+      does: 'search the drawer',
+      match: (e) => e.key === 'f',
+      run: () => search.current?.focus(),
+    },
+    { keys: '/', does: 'find a job, module or machine' },
+  ];
   const at = (next: () => void) => {
     next();
     setPage(0);

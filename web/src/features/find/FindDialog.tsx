@@ -1,6 +1,7 @@
 import { Box, Dialog, Flex, Input, Portal, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useState } from 'react';
+import { useLatest } from '../../parts/latest';
 import { useNavigate } from 'react-router';
 import { api, type Schemas } from '../../api/client';
 import { gathered } from '../../parts/keys';
@@ -39,8 +40,7 @@ export default function FindDialog({ scanned, onClose }: { scanned: string; onCl
     navigate(to);
   };
   // What a scanner typed is a tag: the one thing of that name is gone to at once.
-  const goTo = useRef(go);
-  goTo.current = go;
+  const goTo = useLatest(go);
   useEffect(() => {
     if (scanned) void ask(scanned).then((found) => goTo.current(found[0]));
   }, [scanned]);

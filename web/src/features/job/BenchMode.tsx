@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Findings } from '../../parts/Findings';
 import { type KeyMap, Keys, onControl, useScan } from '../../parts/keys';
@@ -82,44 +82,22 @@ export function nextCard(job: JobView): Card {
 
 /** One step a screen, at arm's length: Space says done, Backspace goes back. */
 export function BenchMode({ account }: { account: Account }) {
-  const id = Number(useParams().id);
-  const job = useJob(id);
+  const job = useJob(Number(useParams().id));
+  useAwake();
+  if (job.isPending) return <Text p="6">One moment …</Text>;
+  if (job.data) return <Cards account={account} kept={job.data} />;
+  return (
+    <Box p="6" role="alert">
+      {job.error?.message}
+    </Box>
+  );
+}
+
+function Cards({ account, kept }: { account: Account; kept: JobView }) {
+  const { id } = kept;
   const navigate = useNavigate();
   const { change, queue, state } = useJobChanges(account.login, id);
-  const doIt = useRef(() => {});
-  const back = useRef(() => {});
-  useAwake();
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'Space',
-        does: 'done, the next step',
-        match: (e) => e.key === ' ' && !onControl(e),
-        run: (e) => (e.preventDefault(), doIt.current()),
-      },
-      {
-        keys: 'Backspace',
-        does: 'back: take the last change back',
-        match: (e) => e.key === 'Backspace' && !onControl(e),
-        run: (e) => (e.preventDefault(), back.current()),
-      },
-      {
-        keys: 'Esc',
-        does: 'out of bench mode',
-        match: (e) => e.key === 'Escape',
-        run: () => navigate(`/jobs/${id}/open`),
-      },
-    ],
-    [id, navigate],
-  );
-  if (job.isPending) return <Text p="6">One moment …</Text>;
-  if (!job.data)
-    return (
-      <Box p="6" role="alert">
-        {job.error?.message}
-      </Box>
-    );
-  const shown = withWaiting(job.data, state.waiting);
+  const shown = withWaiting(kept, state.waiting);
   const readOnly = account.role === 'DESK' || shown.closed;
   const card = nextCard(shown);
   const next: JobChange | undefined =
@@ -128,13 +106,33 @@ export function BenchMode({ account }: { account: Account }) {
       : card.kind === 'step'
         ? { type: 'TickStep', step: card.id, done: true }
         : card.change;
-  doIt.current = () => {
+  const doIt = () => {
     if (next) void change(next);
     else if (card.kind === 'done') navigate(`/jobs/${id}/${card.to}`);
   };
-  back.current = () => {
+  const back = () => {
     if (!readOnly && shown.undoes) void change({ type: 'Undo' });
   };
+  const keys: KeyMap = [
+    {
+      keys: 'Space',
+      does: 'done, the next step',
+      match: (e) => e.key === ' ' && !onControl(e),
+      run: (e) => (e.preventDefault(), doIt()),
+    },
+    {
+      keys: 'Backspace',
+      does: 'back: take the last change back',
+      match: (e) => e.key === 'Backspace' && !onControl(e),
+      run: (e) => (e.preventDefault(), back()),
+    },
+    {
+      keys: 'Esc',
+      does: 'out of bench mode',
+      match: (e) => e.key === 'Escape',
+      run: () => navigate(`/jobs/${id}/open`),
+    },
+  ];
   const all = [...shown.opening.steps, ...shown.opening.closing];
   const doneCount = all.filter((s) => s.done).length + shown.fitLines.filter((l) => l.done).length;
   return (
@@ -257,7 +255,7 @@ export function BenchMode({ account }: { account: Account }) {
                 {sentence(card.missing)}
               </Heading>
             )}
-            <Button alignSelf="start" size="xl" onClick={() => doIt.current()}>
+            <Button alignSelf="start" size="xl" onClick={doIt}>
               {card.text}
             </Button>
           </Stack>
@@ -265,17 +263,10 @@ export function BenchMode({ account }: { account: Account }) {
       </Box>
       {next && (
         <Flex gap="3" mt="4" position="sticky" bottom="3">
-          <Button
-            size="2xl"
-            variant="outline"
-            color="ink"
-            bg="paper"
-            disabled={!shown.undoes}
-            onClick={() => back.current()}
-          >
+          <Button size="2xl" variant="outline" color="ink" bg="paper" disabled={!shown.undoes} onClick={back}>
             Back
           </Button>
-          <Button size="2xl" flex="1" onClick={() => doIt.current()}>
+          <Button size="2xl" flex="1" onClick={doIt}>
             Done
           </Button>
         </Flex>

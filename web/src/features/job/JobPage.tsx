@@ -1,5 +1,5 @@
 import { Box, Button, Grid, Heading, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Findings, isGrave } from '../../parts/Findings';
 import { sayAtHand } from '../../parts/Hand';
@@ -8,7 +8,7 @@ import { STATIONS } from '../../parts/stations';
 import { TrailPicture } from '../../pictures/TrailPicture';
 import type { Account } from '../session';
 import { useEvidence } from './stations/read/api';
-import { useJob, useJobChanges } from './api';
+import { type JobView, useJob, useJobChanges } from './api';
 import { JobHeader } from './JobHeader';
 import { WaitingChanges } from './KeptState';
 import { LeadLine, leading } from './LeadLine';
@@ -40,26 +40,36 @@ const SURFACES = {
   HAND_BACK: HandBackStation,
 } satisfies Record<string, (props: StationProps) => React.ReactNode>;
 
-/** The work screen: the job in the bar, the trail over the width, the line that leads, the working surface, and the margin. */
+/** The work screen, once the job is there. */
 export function JobPage({ account }: { account: Account }) {
-  const params = useParams();
-  const id = Number(params.id);
+  const id = Number(useParams().id);
   const job = useJob(id);
+  const navigate = useNavigate();
+  if (job.isPending) return <Text p="6">One moment …</Text>;
+  if (job.data) return <Work account={account} kept={job.data} />;
+  return (
+    <Box p="6" role="alert">
+      <Heading size="md">This job cannot be shown</Heading>
+      <Text>{job.error?.message}</Text>
+      <Button mt="3" onClick={() => navigate('/jobs')}>
+        To the bench list
+      </Button>
+    </Box>
+  );
+}
+
+/** The job in the bar, the trail over the width, the line that leads, the working surface, and the margin. */
+function Work({ account, kept }: { account: Account; kept: JobView }) {
+  const { id } = kept;
+  const params = useParams();
   const { change, queue, state } = useJobChanges(account.login, id);
   const navigate = useNavigate();
   const station =
     STATIONS.find((s) => s.path === params.station) ??
-    STATIONS.find((s) => s.id === job.data?.current) ??
+    STATIONS.find((s) => s.id === kept.current) ??
     STATIONS[0];
-  const evidence = useEvidence(id, job.data?.version ?? 0, station.id === 'READ' && job.data !== undefined);
-  const trouble = useTrouble(
-    id,
-    job.data?.version ?? 0,
-    station.id === 'PROVE' && (job.data?.starts.some(hasFailed) ?? false),
-  );
-  const takeNow = useRef(() => {});
-  const undoNow = useRef(() => {});
-  const reopenNow = useRef(() => {});
+  const evidence = useEvidence(id, kept.version, station.id === 'READ');
+  const trouble = useTrouble(id, kept.version, station.id === 'PROVE' && kept.starts.some(hasFailed));
   const main = useRef<HTMLDivElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a change of station is what it waits for
   useEffect(() => {
@@ -68,91 +78,76 @@ export function JobPage({ account }: { account: Account }) {
     // Enter is the leading line's again, and whoever hears the page begins with the station.
     main.current?.focus({ preventScroll: true });
   }, [station.id]);
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: '1 – 8',
-        does: 'go to a station',
-        match: (e) => /^[1-8]$/.test(e.key),
-        run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
-      },
-      {
-        keys: 'Enter',
-        does: 'what comes next here, as the line under the trail says',
-        match: (e) => e.key === 'Enter' && !onControl(e),
-        run: () => takeNow.current(),
-      },
-      {
-        keys: 'B',
-        does: 'bench mode: one step a screen',
-        match: (e) => e.key === 'b',
-        run: () => navigate(`/jobs/${id}/bench`),
-      },
-      {
-        keys: 'O',
-        does: 'Open: open it once more, for what it was opened last',
-        match: (e) => e.key === 'o',
-        run: () => reopenNow.current(),
-      },
-      { keys: '/', does: 'find a job, module or machine' },
-      {
-        keys: 'L',
-        does: 'back to the bench list',
-        match: (e) => e.key === 'l',
-        run: () => navigate('/jobs'),
-      },
-      {
-        keys: 'Ctrl+Z',
-        does: 'undo the last change of this job',
-        match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
-        run: (e) => (e.preventDefault(), undoNow.current()),
-      },
-      {
-        keys: 'Ctrl+Shift+Z',
-        does: 'redo',
-        match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
-        run: (e) => (e.preventDefault(), void change({ type: 'Redo' })),
-      },
-      { keys: 'Enter', does: 'on a module: take it in hand; on a position: put it there' },
-      { keys: 'Delete', does: 'Plan: empty the focused position' },
-      { keys: 'Esc', does: 'Plan: put the module in hand down' },
-    ],
-    [id, navigate, change],
-  );
-  if (job.isPending) return <Text p="6">One moment …</Text>;
-  if (!job.data) {
-    return (
-      <Box p="6" role="alert">
-        <Heading size="md">This job cannot be shown</Heading>
-        <Text>{job.error?.message}</Text>
-        <Button mt="3" onClick={() => navigate('/jobs')}>
-          To the bench list
-        </Button>
-      </Box>
-    );
-  }
-  const shown = withWaiting(job.data, state.waiting);
+  const shown = withWaiting(kept, state.waiting);
   const Surface = SURFACES[station.id];
   // The desk takes machines in; what is done at the bench it reads.
   const writer = account.role !== 'DESK' || station.id === 'TAKE_IN';
-  const readOnly = !writer || job.data.closed;
+  const readOnly = !writer || kept.closed;
   const lead = leading(shown, station.id, evidence.data, trouble.data);
   const take = () => {
     if (lead?.change) void change(lead.change);
     else if (lead?.to) navigate(`/jobs/${id}/${lead.to}`);
   };
-  takeNow.current = readOnly && lead?.change ? () => {} : take;
   // What is taken back where nobody looks is told.
-  undoNow.current = () => {
+  const undo = () => {
     const at = madeElsewhere(shown.undoesType, station.id);
     void change({ type: 'Undo' }).then((done) => {
       if (done && at) sayAtHand(`Taken back at ${at}: ${shown.undoes}.`, undefined, 'accent');
     });
   };
-  reopenNow.current =
-    readOnly || !shown.opening.canReopen
-      ? () => {}
-      : () => void change({ type: 'Reopen' }).then((done) => done && navigate(`/jobs/${id}/open`));
+  const reopen = () => {
+    if (readOnly || !shown.opening.canReopen) return;
+    void change({ type: 'Reopen' }).then((done) => done && navigate(`/jobs/${id}/open`));
+  };
+  const mayTake = !(readOnly && lead?.change);
+  const keys: KeyMap = [
+    {
+      keys: '1 – 8',
+      does: 'go to a station',
+      match: (e) => /^[1-8]$/.test(e.key),
+      run: (e) => navigate(`/jobs/${id}/${STATIONS[Number(e.key) - 1].path}`),
+    },
+    {
+      keys: 'Enter',
+      does: 'what comes next here, as the line under the trail says',
+      match: (e) => e.key === 'Enter' && !onControl(e),
+      run: () => mayTake && take(),
+    },
+    {
+      keys: 'B',
+      does: 'bench mode: one step a screen',
+      match: (e) => e.key === 'b',
+      run: () => navigate(`/jobs/${id}/bench`),
+    },
+    {
+      keys: 'O',
+      does: 'Open: open it once more, for what it was opened last',
+      match: (e) => e.key === 'o',
+      run: reopen,
+    },
+    { keys: '/', does: 'find a job, module or machine' },
+    {
+      keys: 'L',
+      does: 'back to the bench list',
+      match: (e) => e.key === 'l',
+      run: () => navigate('/jobs'),
+    },
+    {
+      keys: 'Ctrl+Z',
+      does: 'undo the last change of this job',
+      match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
+      run: (e) => (e.preventDefault(), undo()),
+    },
+    {
+      keys: 'Ctrl+Shift+Z',
+      does: 'redo',
+      match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
+      run: (e) => (e.preventDefault(), void change({ type: 'Redo' })),
+    },
+    { keys: 'Enter', does: 'on a module: take it in hand; on a position: put it there' },
+    { keys: 'Delete', does: 'Plan: empty the focused position' },
+    { keys: 'Esc', does: 'Plan: put the module in hand down' },
+  ];
   const grave = ofStation(shown, station.id, evidence.data).filter(isGrave);
   return (
     <>
@@ -162,7 +157,7 @@ export function JobPage({ account }: { account: Account }) {
         state={state}
         writer={writer}
         station={station.id}
-        onUndo={() => undoNow.current()}
+        onUndo={undo}
         onRedo={() => void change({ type: 'Redo' })}
       />
       <WaitingChanges queue={queue} state={state} />

@@ -1,5 +1,5 @@
 import { Box, Button, Checkbox, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { ChooseFile } from '../../parts/ChooseFile';
 import { keptGlance } from '../../parts/glance';
@@ -24,24 +24,21 @@ export function MachinesPage({ account }: { account: Account }) {
   const machines = useMachines(retired);
   const [adding, setAdding] = useState(params.has('new'));
   const search = useRef<HTMLInputElement>(null);
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'N',
-        does: 'a new record',
-        match: (e) => e.key === 'n' && writes,
-        run: () => setAdding(true),
-      },
-      {
-        keys: 'F',
-        does: 'filter this list',
-        match: (e) => e.key === 'f',
-        run: () => search.current?.focus(),
-      },
-      { keys: '/', does: 'find a job, module or machine' },
-    ],
-    [writes],
-  );
+  const keys: KeyMap = [
+    {
+      keys: 'N',
+      does: 'a new record',
+      match: (e) => e.key === 'n' && writes,
+      run: () => setAdding(true),
+    },
+    {
+      keys: 'F',
+      does: 'filter this list',
+      match: (e) => e.key === 'f',
+      run: () => search.current?.focus(),
+    },
+    { keys: '/', does: 'find a job, module or machine' },
+  ];
   const words = filter.toLowerCase().split(/\s+/).filter(Boolean);
   const shown = (machines.data ?? []).filter((m) =>
     words.every((w) => `${m.name} ${m.generation} ${m.quirks.join(' ')}`.toLowerCase().includes(w)),

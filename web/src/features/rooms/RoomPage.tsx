@@ -1,5 +1,4 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
-import { useMemo } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { type KeyMap, Keys, useScan } from '../../parts/keys';
 import { PaperLink } from '../../parts/PaperLink';
@@ -30,18 +29,15 @@ function Whole({ room, account }: { room: Room; account: Account }) {
   const navigate = useNavigate();
   const writes = account.role !== 'DESK';
   const work = useRoomWork(room.id, account.login);
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'Enter',
-        does: 'go to the next machine that waits for us',
-        match: (e) => e.key === 'Enter' && !(e.target as Element).closest('a, button, summary'),
-        run: () => room.next !== undefined && navigate(`/jobs/${room.next}`),
-      },
-      { keys: 'scan', does: 'go to the machine with that serial number' },
-    ],
-    [room.next, navigate],
-  );
+  const keys: KeyMap = [
+    {
+      keys: 'Enter',
+      does: 'go to the next machine that waits for us',
+      match: (e) => e.key === 'Enter' && !(e.target as Element).closest('a, button, summary'),
+      run: () => room.next !== undefined && navigate(`/jobs/${room.next}`),
+    },
+    { keys: 'scan', does: 'go to the machine with that serial number' },
+  ];
   useScan((text) => {
     const unit = room.units.find((u) => u.serial && u.serial === text.trim());
     if (unit) navigate(`/jobs/${unit.job}`);

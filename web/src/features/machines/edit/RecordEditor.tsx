@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Grid, Heading, Link, Stack, Text } from '@chakra-ui/react';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { Press } from '../../../parts/Hand';
 import { type KeyMap, Keys } from '../../../parts/keys';
@@ -81,25 +81,20 @@ function Editor({
     if (changed) localStorage.setItem(kept(id), JSON.stringify({ version, record: draft.record }));
     else localStorage.removeItem(kept(id));
   }, [changed, draft.record, id, version]);
-  const back = useRef({ undo: () => {}, redo: () => {} });
-  back.current = { undo: () => setDraft(d.undo), redo: () => setDraft(d.redo) };
-  const keys = useMemo<KeyMap>(
-    () => [
-      {
-        keys: 'Ctrl+Z',
-        does: 'undo the last step of this record',
-        match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
-        run: (e) => (e.preventDefault(), back.current.undo()),
-      },
-      {
-        keys: 'Ctrl+Shift+Z',
-        does: 'redo',
-        match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
-        run: (e) => (e.preventDefault(), back.current.redo()),
-      },
-    ],
-    [],
-  );
+  const keys: KeyMap = [
+    {
+      keys: 'Ctrl+Z',
+      does: 'undo the last step of this record',
+      match: (e) => e.ctrlKey && !e.shiftKey && e.key === 'z',
+      run: (e) => (e.preventDefault(), setDraft(d.undo)),
+    },
+    {
+      keys: 'Ctrl+Shift+Z',
+      does: 'redo',
+      match: (e) => e.ctrlKey && e.shiftKey && e.key === 'Z',
+      run: (e) => (e.preventDefault(), setDraft(d.redo)),
+    },
+  ];
   const change = (next: d.MachineRecord) => setDraft((now) => d.edit(now, next));
   const part = draft.record.access.parts.find((p) => p.id === chosen) ?? draft.record.access.parts[0];
   const faults = look.data?.faults ?? [];

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Stack, Text, Textarea } from '@chakra-ui/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { useLatest } from '../../../../parts/latest';
 import { useSearchParams } from 'react-router';
 import { ApiProblem } from '../../../../api/client';
 import { ChooseFile } from '../../../../parts/ChooseFile';
@@ -18,8 +19,7 @@ type Outcome = { name: string; text: string; good: boolean; choices?: Choice[] }
 /** Anything that says something of the machine: dropped, chosen or pasted anywhere on the page. The server tells what it is. */
 export function HandIn({ job, position, change }: { job: JobView; position?: string; change: Change }) {
   const { id } = job;
-  const before = useRef(job.before);
-  before.current = job.before;
+  const before = useLatest(job.before);
   const [over, setOver] = useState(false);
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [sending, setSending] = useState(false);

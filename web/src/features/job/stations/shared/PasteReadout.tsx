@@ -1,6 +1,7 @@
 import { Box, Button, Flex, Text, Textarea } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useLatest } from '../../../../parts/latest';
 import { api, type Schemas } from '../../../../api/client';
 import { ChooseFile } from '../../../../parts/ChooseFile';
 import { useFileDrop } from '../../../../parts/drop';
@@ -52,8 +53,7 @@ export function PasteReadout({
     if (isPicture(dropped)) setPicture(dropped);
     else setFile(dropped);
   };
-  const giving = useRef(give);
-  giving.current = give;
+  const giving = useLatest(give);
   useFileDrop(anywhere ? ([dropped]) => give(dropped) : undefined);
   useEffect(() => {
     if (!anywhere) return;
