@@ -20,6 +20,7 @@ const RecordEditor = lazy(() => import('./features/machines').then((m) => ({ def
 const FieldDeskPage = lazy(() => import('./features/fielddesk').then((m) => ({ default: m.FieldDeskPage })));
 const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default: m.DrawerPage })));
 const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
+const OrdersPage = lazy(() => import('./features/purchases').then((m) => ({ default: m.OrdersPage })));
 const HousePage = lazy(() => import('./features/house').then((m) => ({ default: m.HousePage })));
 const AccountsPage = lazy(() => import('./features/accounts').then((m) => ({ default: m.AccountsPage })));
 const UpkeepPage = lazy(() => import('./features/keep/UpkeepPage').then((m) => ({ default: m.UpkeepPage })));
@@ -30,6 +31,7 @@ const PLACES: Place[] = [
   { to: '/desk', name: 'Field desk' },
   { to: '/machines', name: 'Machines' },
   { to: '/drawer', name: 'Drawer' },
+  { to: '/orders', name: 'Orders' },
   { to: '/suppliers', name: 'Suppliers' },
   { to: '/house', name: 'House rules' },
 ];
@@ -146,6 +148,7 @@ export function App() {
                   }
                 />
                 <Route path="/drawer" element={<DrawerPage account={account} />} />
+                <Route path="/orders" element={<OrdersPage account={account} />} />
                 <Route path="/suppliers" element={<SuppliersPage account={account} />} />
                 <Route path="/house" element={<HousePage account={account} />} />
                 {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}

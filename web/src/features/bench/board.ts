@@ -3,10 +3,10 @@ import { words } from '../../api/words';
 import { STATIONS } from '../../parts/stations';
 
 export type Job = Schemas['JobListEntry'];
-type Group = 'FIRST' | 'FAILING' | 'US' | 'TIMER' | 'OWNER' | 'PARTS' | 'OUTSIDE' | 'NOTHING';
+type Group = 'FIRST' | 'FAILING' | 'US' | 'TIMER' | 'OWNER' | 'ORDER' | 'PARTS' | 'OUTSIDE' | 'NOTHING';
 
 /** What the jobs of a group wait for; the first is what cannot wait. */
-const GROUPS: Group[] = ['FIRST', 'FAILING', 'US', 'TIMER', 'OWNER', 'PARTS', 'OUTSIDE', 'NOTHING'];
+const GROUPS: Group[] = ['FIRST', 'FAILING', 'US', 'TIMER', 'OWNER', 'ORDER', 'PARTS', 'OUTSIDE', 'NOTHING'];
 
 /** @param timed jobs with a timer that has not rung */
 function groupOf(job: Job, timed: Set<number>): Group {

@@ -39,6 +39,7 @@ class ArchitectureTest {
             "fault",
             "log",
             "unit",
+            "supply",
             "now",
             "opening",
             "standing",

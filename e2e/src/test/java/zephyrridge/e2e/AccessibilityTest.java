@@ -31,6 +31,7 @@ class AccessibilityTest {
             "/machines?new",
             "/desk",
             "/drawer",
+            "/orders",
             "/suppliers",
             "/house",
             "/rooms/1",

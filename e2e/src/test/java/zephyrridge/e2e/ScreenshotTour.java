@@ -44,6 +44,7 @@ class ScreenshotTour {
                 "/jobs/14/hand-back"));
         views.put("drawer", "/drawer");
         views.put("trouble", "/jobs/13/prove");
+        views.put("orders", "/orders");
         views.put("room", "/rooms/1");
         views.put("house", "/house");
         views.put("read", "/jobs/11/read");
@@ -71,16 +72,6 @@ class ScreenshotTour {
             page.waitForTimeout(400);
             page.screenshot(to(view.getKey()));
         }
-        page.setViewportSize(390, 844);
-        page.evaluate("localStorage.setItem('ridge-colour-mode', 'light')");
-        page.navigate("/jobs/9/bench");
-        page.waitForSelector("[data-card]");
-        // As far as the screws beneath the pack.
-        for (int i = 0; i < 5; i++) {
-            page.keyboard().press("Space");
-            page.waitForTimeout(400);
-        }
-        page.screenshot(to("bench-phone"));
     }
 
     private static Page.ScreenshotOptions to(String name) {

@@ -163,7 +163,7 @@ class ZephyrCommandTest {
                 .get("id")
                 .asLong();
         String before = ilka().get("/api/jobs/" + kept + "/export").body();
-        String list = ilka().get("/api/jobs").body();
+        String list = withoutOrders(ilka().get("/api/jobs").body());
         Installation.Said backup = zephyr.zephyr("backup", file.toString());
         assertThat(backup.code()).as(backup.text()).isZero();
         assertThat(Files.size(file)).isGreaterThan(1000);
@@ -190,7 +190,7 @@ class ZephyrCommandTest {
         assertThat(restore.text()).contains("runs again");
         assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(404);
         assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
-        assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
+        assertThat(withoutOrders(ilka().get("/api/jobs").body())).isEqualTo(list);
         assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString())
                         .text())
                 .contains("no such file");
@@ -226,7 +226,10 @@ class ZephyrCommandTest {
         assertThat(zephyr.zephyr("status").text()).contains("Application: does not run");
         // As the version before left it.
         tables(
-                "DELETE FROM flyway_schema_history WHERE version IN ('999', '18', '17', '16', '15', '14')",
+                "DELETE FROM flyway_schema_history WHERE version IN ('999', '19', '18', '17', '16', '15', '14')",
+                "DROP TABLE purchase_pack",
+                "DROP TABLE purchase",
+                "DROP TABLE purchase_count",
                 "ALTER TABLE job DROP FOREIGN KEY fk_job_room, DROP INDEX uq_job_room, DROP COLUMN room_id, DROP COLUMN room_place",
                 "DROP TABLE room",
                 "DROP TABLE job_contact",
@@ -250,6 +253,11 @@ class ZephyrCommandTest {
             assertThat(kept.map(f -> f.getFileName().toString())).anyMatch(f -> f.startsWith("demo-tables-13-to-"));
         }
         assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
+    }
+
+    /** A list of jobs without what follows from orders: the version before noted none. */
+    private static String withoutOrders(String jobs) {
+        return jobs.replaceAll("\"(waits|partsOn|returnUntil)\":\"[^\"]*\",?", "");
     }
 
     /** The server is killed while somebody types; when it is started again everything lands, and the database has it. */

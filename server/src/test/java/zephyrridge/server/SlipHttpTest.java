@@ -157,7 +157,7 @@ class SlipHttpTest {
                 .sum();
     }
 
-    /** Somebody waits for what was ordered: the bench shows the day, and until when it can go back. */
+    /** Somebody waits for what was ordered, once it was: the bench shows the day, and until when it can go back. */
     @Test
     void theJobWaitsWithItsDates(TestServer.Running server) {
         ApiClient client = ApiClient.signedIn(server, "ilka");
@@ -191,19 +191,23 @@ class SlipHttpTest {
                         "choose",
                         true)));
         assertThat(chosen.at("/alternatives/0/purchases/0").asString()).contains("Valley Wholesale");
-        JsonNode row = list(ok(client.get("/api/jobs")).get("jobs")).stream()
-                .filter(j -> j.get("id").asLong() == id)
-                .findFirst()
-                .orElseThrow();
+        JsonNode decided = row(client, id);
+        assertThat(decided.get("waits").asString()).isEqualTo("ORDER");
+        assertThat(decided.has("partsOn") || decided.has("returnUntil")).isFalse();
+        PurchasesHttpTest.order(client, "Valley Wholesale");
+        JsonNode row = row(client, id);
+        assertThat(row.get("waits").asString()).isEqualTo("PARTS");
         java.time.LocalDate parts = java.time.LocalDate.parse(row.get("partsOn").asString());
         assertThat(java.time.LocalDate.parse(row.get("returnUntil").asString())).isEqualTo(parts.plusDays(2));
         ok(client.change(id, "ChoosePlan", Map.of("chosen", false)));
-        assertThat(list(ok(client.get("/api/jobs")).get("jobs")).stream()
-                        .filter(j -> j.get("id").asLong() == id)
-                        .findFirst()
-                        .orElseThrow()
-                        .has("partsOn"))
-                .isFalse();
+        assertThat(row(client, id).has("partsOn")).isFalse();
+    }
+
+    private static JsonNode row(ApiClient client, long id) {
+        return list(ok(client.get("/api/jobs")).get("jobs")).stream()
+                .filter(j -> j.get("id").asLong() == id)
+                .findFirst()
+                .orElseThrow();
     }
 
     /** Two typed modules without a price: "price open" for both and no total; with price, supplier and day they count in all. */

@@ -1,4 +1,5 @@
 import { Button, Flex, Text } from '@chakra-ui/react';
+import { SentFor } from '../../../purchases';
 import type { StationProps } from '../shared/props';
 
 /** Until a plan is chosen it is an idea: what lies in the drawer stays free for others. */
@@ -8,22 +9,25 @@ export function Chosen({ job, change, readOnly }: Pick<StationProps, 'job' | 'ch
   const changed = job.fitLines.length > 0;
   if (job.chosen) {
     return (
-      <Flex gap="3" align="center" wrap="wrap">
-        <Text color="good" fontWeight="700">
-          ✓ This plan is chosen
-          {held.length > 0 && `; ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} this job's`}.
-        </Text>
-        {!readOnly && (
-          <Button
-            size="sm"
-            variant="outline"
-            color="ink"
-            onClick={() => void change({ type: 'ChoosePlan', chosen: false })}
-          >
-            Not yet
-          </Button>
-        )}
-      </Flex>
+      <>
+        <Flex gap="3" align="center" wrap="wrap">
+          <Text color="good" fontWeight="700">
+            ✓ This plan is chosen
+            {held.length > 0 && `; ${held.join(', ')} ${held.length === 1 ? 'is' : 'are'} this job's`}.
+          </Text>
+          {!readOnly && (
+            <Button
+              size="sm"
+              variant="outline"
+              color="ink"
+              onClick={() => void change({ type: 'ChoosePlan', chosen: false })}
+            >
+              Not yet
+            </Button>
+          )}
+        </Flex>
+        {!job.closed && <SentFor job={job.id} />}
+      </>
     );
   }
   if (readOnly || !changed) return null;

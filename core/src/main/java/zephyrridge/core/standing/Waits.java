@@ -3,6 +3,7 @@ package zephyrridge.core.standing;
 import java.time.LocalDate;
 import java.util.Optional;
 import zephyrridge.core.limit.Condition;
+import zephyrridge.core.supply.Supplies;
 import zephyrridge.core.unit.TypedLine;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.core.unit.Work;
@@ -17,6 +18,8 @@ public enum Waits {
     TEST,
     /** The layout that is to be fitted needs the owner's yes, and none is noted for it. */
     OWNER,
+    /** What was decided on is still to be ordered. */
+    ORDER,
     /** What was decided on is sent for, and not all of it is fitted. */
     PARTS,
     /** The machine is not here. */
@@ -24,9 +27,24 @@ public enum Waits {
     /** Handed back. */
     NOTHING;
 
-    /** On that day: what was to arrive until then is for the shop to look after. */
-    public Waits on(LocalDate today, Optional<LocalDate> partsOn) {
-        return this == PARTS && partsOn.filter(today::isBefore).isEmpty() ? US : this;
+    /**
+     * On that day, as its parts stand: what is here, or was to arrive until then, is for the shop to look after.
+     *
+     * @param parts empty where nobody orders anything for it
+     */
+    public Waits on(LocalDate today, Optional<Supplies.Parts> parts) {
+        if (this != PARTS) {
+            return this;
+        }
+        // Nobody sends it any more: the other machine's layout was taken back.
+        if (parts.isEmpty()) {
+            return US;
+        }
+        return switch (parts.get().standing()) {
+            case TO_ORDER -> ORDER;
+            case HERE -> US;
+            case ON_THE_WAY -> parts.get().by().filter(d -> !today.isBefore(d)).isPresent() ? US : PARTS;
+        };
     }
 
     public static Waits of(Work work, Assessment a) {

@@ -18,4 +18,9 @@ public record Order(String owner, String wish, Optional<LocalDate> promised, Opt
     public Order with(String nextOwner, String nextWish) {
         return new Order(nextOwner, nextWish, promised, away);
     }
+
+    /** As it is when the machine is in the shop. */
+    public Order back() {
+        return new Order(owner, wish, promised, Optional.empty());
+    }
 }

@@ -20,6 +20,8 @@ import zephyrridge.core.fault.Probe;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.LimitClaim;
+import zephyrridge.core.supply.Supplies.Parts;
+import zephyrridge.core.supply.Supplies.Standing;
 
 /** What a job waits for follows from what it says, and from nothing else. */
 class WaitsTest {
@@ -57,9 +59,18 @@ class WaitsTest {
         w.does(new PlanChange.ChoosePlan(true));
         assertThat(of(w)).isEqualTo(Waits.PARTS);
         LocalDate day = LocalDate.of(2031, 5, 20);
-        assertThat(of(w).on(day.minusDays(1), Optional.of(day))).isEqualTo(Waits.PARTS);
-        assertThat(of(w).on(day, Optional.of(day))).as("they should be here").isEqualTo(Waits.US);
-        assertThat(Waits.OWNER.on(day, Optional.of(day))).isEqualTo(Waits.OWNER);
+        Optional<Parts> sent = Optional.of(new Parts(Standing.ON_THE_WAY, Optional.of(day)));
+        assertThat(of(w).on(day, Optional.of(new Parts(Standing.TO_ORDER, Optional.empty()))))
+                .isEqualTo(Waits.ORDER);
+        assertThat(of(w).on(day.minusDays(1), sent)).isEqualTo(Waits.PARTS);
+        assertThat(of(w).on(day, sent)).as("they should be here").isEqualTo(Waits.US);
+        assertThat(of(w).on(day, Optional.of(new Parts(Standing.ON_THE_WAY, Optional.empty()))))
+                .as("nobody said when")
+                .isEqualTo(Waits.PARTS);
+        assertThat(of(w).on(day, Optional.of(new Parts(Standing.HERE, Optional.empty()))))
+                .isEqualTo(Waits.US);
+        assertThat(of(w).on(day, Optional.empty())).as("nobody sends it").isEqualTo(Waits.US);
+        assertThat(Waits.OWNER.on(day, sent)).isEqualTo(Waits.OWNER);
         w.opened().does(Walk.fit("B1"));
         assertThat(of(w)).isEqualTo(Waits.US);
     }

@@ -153,6 +153,7 @@ class DemoLoader implements SmartLifecycle {
         trials();
         jobs.load();
         room.load();
+        jobs.loadLast();
     }
 
     private void sheets() throws IOException {

@@ -28,6 +28,7 @@ import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.purchase.Purchases;
 import zephyrridge.server.reading.Sources;
 import zephyrridge.server.supplier.Suppliers;
 
@@ -43,9 +44,11 @@ class DemoStories {
     private final Machines machines;
     private final Sources sources;
     private final Suppliers suppliers;
+    private final Purchases purchases;
     private final Clock clock;
 
-    DemoStories(Jobs jobs, Machines machines, Sources sources, Suppliers suppliers, Clock clock) {
+    DemoStories(Jobs jobs, Machines machines, Sources sources, Suppliers suppliers, Purchases purchases, Clock clock) {
+        this.purchases = purchases;
         this.suppliers = suppliers;
         this.clock = clock;
         this.jobs = jobs;
@@ -96,6 +99,30 @@ class DemoStories {
                         List.of(new PlanChange.AdoptLayout.Pack(pack.id(), 1)),
                         true))
                 .promised(6);
+        purchases.order(pack.supplier(), Optional.empty(), "B 20417", "bram");
+    }
+
+    /** Decided on and not ordered yet: the machine stays with its owner until the pack is here. */
+    void loadLast() {
+        String label = "8GB 1Rx8 PC4-2666V-SA1-11";
+        Offer pack = suppliers.offers(MemoryGeneration.DDR4).stream()
+                .filter(o -> o.wording().contains(label) && o.pieces() == 2)
+                .findFirst()
+                .orElseThrow();
+        walk("brindlecombe-cairn", "Ferry kiosk", "Tickets, and the weather radar beside it", "ilka")
+                .then(DemoSteps.intake(
+                        "windows-11-pro", Intake.Seal.NONE, Intake.Battery.NONE_FITTED, "Salt on the feet"))
+                .then(DemoSteps.found("4GB 1Rx16 PC4-2400T-SC0-11", "lower"))
+                .then(new PlanChange.AdoptLayout(
+                        "A pack of two",
+                        List.of(
+                                new PlanChange.AdoptLayout.Piece(
+                                        "lower", Optional.empty(), Optional.empty(), Optional.of(pack.id())),
+                                new PlanChange.AdoptLayout.Piece(
+                                        "upper", Optional.empty(), Optional.empty(), Optional.of(pack.id()))),
+                        List.of(new PlanChange.AdoptLayout.Pack(pack.id(), 1)),
+                        true))
+                .promised(9);
     }
 
     /** The firmware lists the soldered bank as one more module; the module's own chip was read as well. */

@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -18,6 +19,8 @@ import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
 import zephyrridge.server.machine.Machines;
+import zephyrridge.server.purchase.PartsOf;
+import zephyrridge.server.purchase.Purchases;
 import zephyrridge.server.text.Texts;
 
 /** One field for everything: jobs, machines and modules by any word that a screen shows of them; a scanned tag is a word too. */
@@ -61,8 +64,10 @@ class FindController {
     private final Drawer drawer;
     private final Texts texts;
     private final Clock clock;
+    private final Purchases purchases;
 
-    FindController(JobLists jobs, Machines machines, Drawer drawer, Texts texts, Clock clock) {
+    FindController(JobLists jobs, Machines machines, Drawer drawer, Texts texts, Clock clock, Purchases purchases) {
+        this.purchases = purchases;
         this.jobs = jobs;
         this.machines = machines;
         this.drawer = drawer;
@@ -79,9 +84,10 @@ class FindController {
         Asked asked = new Asked(text);
         List<Ranked> found = new ArrayList<>();
         LocalDate today = LocalDate.now(clock);
+        Function<JobListRow, PartsOf> parts = purchases.parts();
         for (JobListRow job : jobs(text)) {
             String number = "#" + job.id();
-            String state = state(job, today);
+            String state = state(job, parts.apply(job), today);
             Hit hit = new Hit(
                     Kind.JOB,
                     number + " " + job.machine(),
@@ -167,8 +173,8 @@ class FindController {
     }
 
     /** What a job waits for, as the board has it, and the days that are known of it. */
-    private String state(JobListRow job, LocalDate today) {
-        Waits waits = job.waits().on(today, job.partsOn());
+    private String state(JobListRow job, PartsOf parts, LocalDate today) {
+        Waits waits = parts.waits();
         Optional<LocalDate> promised = job.order().promised();
         boolean late = waits != Waits.NOTHING
                 && promised.filter(d -> d.isBefore(today)).isPresent();
@@ -178,7 +184,7 @@ class FindController {
             said.add(job.updatedAt().toLocalDate().toString());
         } else {
             promised.ifPresent(d -> said.add(texts.say(late ? "find.late" : "find.promised", "day", d)));
-            job.partsOn().ifPresent(d -> said.add(texts.say("find.parts", "day", d)));
+            parts.on().ifPresent(d -> said.add(texts.say("find.parts", "day", d)));
         }
         return String.join(", ", said);
     }

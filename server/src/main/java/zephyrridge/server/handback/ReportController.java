@@ -10,6 +10,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.springframework.http.HttpHeaders;
@@ -24,6 +25,8 @@ import zephyrridge.server.csv.Cells;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.purchase.PartsOf;
+import zephyrridge.server.purchase.Purchases;
 import zephyrridge.server.report.Paper;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Costly;
@@ -42,9 +45,18 @@ class ReportController {
     private final Texts texts;
     private final Clock clock;
     private final JobLists lists;
+    private final Purchases purchases;
 
     ReportController(
-            Jobs jobs, JobLists lists, Report report, ReturnSlip returnSlip, Paper paper, Texts texts, Clock clock) {
+            Jobs jobs,
+            JobLists lists,
+            Report report,
+            ReturnSlip returnSlip,
+            Paper paper,
+            Texts texts,
+            Clock clock,
+            Purchases purchases) {
+        this.purchases = purchases;
         this.jobs = jobs;
         this.lists = lists;
         this.report = report;
@@ -111,18 +123,18 @@ class ReportController {
                     "return until",
                     "promised",
                     "waits for");
-            LocalDate today = LocalDate.now(clock);
+            Function<JobListRow, PartsOf> parts = purchases.parts();
             List<JobListRow> rows = lists.before(Long.MAX_VALUE, AT_ONCE);
             while (!rows.isEmpty()) {
                 for (JobListRow r : rows) {
-                    line(csv, r, today);
+                    line(csv, r, parts.apply(r));
                 }
                 rows = lists.before(rows.get(rows.size() - 1).id(), AT_ONCE);
             }
         }
     }
 
-    private void line(CSVPrinter csv, JobListRow r, LocalDate today) throws IOException {
+    private void line(CSVPrinter csv, JobListRow r, PartsOf parts) throws IOException {
         csv.printRecord(
                 r.id(),
                 Cells.plain(r.machine()),
@@ -132,9 +144,9 @@ class ReportController {
                 r.status().equals("CLOSED") ? "handed back" : r.blocked() ? "blocked" : "open",
                 Times.utc(r.updatedAt()),
                 Cells.plain(r.updatedBy()),
-                r.partsOn().map(LocalDate::toString).orElse(""),
-                r.returnUntil().map(LocalDate::toString).orElse(""),
+                parts.on().map(LocalDate::toString).orElse(""),
+                parts.returnUntil().map(LocalDate::toString).orElse(""),
                 r.order().promised().map(LocalDate::toString).orElse(""),
-                texts.get("waits." + r.waits().on(today, r.partsOn())));
+                texts.get("waits." + parts.waits()));
     }
 }

@@ -8,6 +8,7 @@ import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -149,6 +150,37 @@ class JobStore {
                 .stream()
                 .collect(Collectors.toMap(JobListRow::id, r -> r));
         return ids.stream().map(rows::get).filter(Objects::nonNull).toList();
+    }
+
+    /** @param state its work as a document */
+    record PartsRow(long id, Order order, Waits waits, String state) {}
+
+    /** Versions of the jobs on the bench that may wait for parts, and of these others. */
+    Map<Long, Long> partsVersions(int most, Collection<Long> others) {
+        return sql
+                .select(JOB.ID, JOB.VERSION)
+                .from(JOB)
+                .where(JOB.STATUS.eq("OPEN").and(JOB.WAITS.in(Waits.PARTS.name(), Waits.OUTSIDE.name())))
+                .orderBy(JOB.ID)
+                .limit(most)
+                .unionAll(sql.select(JOB.ID, JOB.VERSION)
+                        .from(JOB)
+                        .where(JOB.ID.in(others))
+                        .orderBy(JOB.ID)
+                        .limit(most))
+                .fetch()
+                .stream()
+                .collect(Collectors.toMap(r -> r.value1(), r -> r.value2(), Math::max));
+    }
+
+    List<PartsRow> partsRows(Collection<Long> jobs) {
+        return sql.select(JOB.ID, ORDER, JOB.WAITS.convertFrom(Waits::valueOf), JOB.STATE)
+                .from(JOB)
+                .join(WORK_ORDER)
+                .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
+                .where(JOB.ID.in(jobs))
+                .orderBy(JOB.ID)
+                .fetch(Records.mapping(PartsRow::new));
     }
 
     private static final int MOST_CLOSED = 100;

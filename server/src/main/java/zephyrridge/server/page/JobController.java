@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.springframework.http.CacheControl;
 import org.springframework.http.HttpHeaders;
@@ -40,6 +41,8 @@ import zephyrridge.server.job.FieldChanges;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.purchase.PartsOf;
+import zephyrridge.server.purchase.Purchases;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.view.FieldChange;
 import zephyrridge.server.view.JobView;
@@ -97,8 +100,17 @@ class JobController {
 
     private final FieldChanges fields;
     private final JobLists lists;
+    private final Purchases purchases;
 
-    JobController(Jobs jobs, JobLists lists, JobViews views, Texts texts, Clock clock, FieldChanges fields) {
+    JobController(
+            Jobs jobs,
+            JobLists lists,
+            JobViews views,
+            Texts texts,
+            Clock clock,
+            FieldChanges fields,
+            Purchases purchases) {
+        this.purchases = purchases;
         this.lists = lists;
         this.fields = fields;
         this.jobs = jobs;
@@ -158,24 +170,28 @@ class JobController {
 
     private List<JobListEntry> entries(Stream<JobListRow> rows) {
         LocalDate today = LocalDate.now(clock);
-        return rows.map(r -> new JobListEntry(
-                        r.id(),
-                        r.machineId(),
-                        r.machine(),
-                        r.order().owner(),
-                        r.order().wish(),
-                        Station.valueOf(r.station()),
-                        r.status().equals("CLOSED"),
-                        r.blocked(),
-                        r.waits().on(today, r.partsOn()),
-                        Times.utc(r.updatedAt()),
-                        r.updatedBy(),
-                        r.partsOn(),
-                        r.returnUntil(),
-                        r.order().promised(),
-                        r.order().promised().map(d -> ChronoUnit.DAYS.between(today, d)),
-                        r.order().away()))
-                .toList();
+        Function<JobListRow, PartsOf> parts = purchases.parts();
+        return rows.map(r -> entry(r, parts.apply(r), today)).toList();
+    }
+
+    private static JobListEntry entry(JobListRow r, PartsOf parts, LocalDate today) {
+        return new JobListEntry(
+                r.id(),
+                r.machineId(),
+                r.machine(),
+                r.order().owner(),
+                r.order().wish(),
+                Station.valueOf(r.station()),
+                r.status().equals("CLOSED"),
+                r.blocked(),
+                parts.waits(),
+                Times.utc(r.updatedAt()),
+                r.updatedBy(),
+                parts.on(),
+                parts.returnUntil(),
+                r.order().promised(),
+                r.order().promised().map(d -> ChronoUnit.DAYS.between(today, d)),
+                r.order().away());
     }
 
     /** @param last when the job about it was changed last */

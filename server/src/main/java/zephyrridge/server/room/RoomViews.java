@@ -1,7 +1,10 @@
 package zephyrridge.server.room;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,9 +20,11 @@ import zephyrridge.core.quantity.Money;
 import zephyrridge.core.room.RoomGifts;
 import zephyrridge.core.room.RoomReading;
 import zephyrridge.core.standing.Waits;
+import zephyrridge.core.supply.Supplies;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.purchase.Purchases;
 import zephyrridge.server.text.Texts;
 
 /** Rooms as pages see them. */
@@ -117,8 +122,12 @@ class RoomViews {
 
     private final Texts texts;
     private final RoomPlans plans;
+    private final Purchases purchases;
+    private final Clock clock;
 
-    RoomViews(Texts texts, RoomPlans plans) {
+    RoomViews(Texts texts, RoomPlans plans, Purchases purchases, Clock clock) {
+        this.purchases = purchases;
+        this.clock = clock;
         this.texts = texts;
         this.plans = plans;
     }
@@ -134,9 +143,20 @@ class RoomViews {
         jobs.forEach(c -> all.put(c.row().id(), c.unit()));
         Map<Long, List<RoomGifts.Gift>> gifts =
                 RoomGifts.of(all).stream().collect(Collectors.groupingBy(RoomGifts.Gift::to));
+        Supplies supplies = purchases.supplies();
+        LocalDate today = LocalDate.now(clock);
+        Map<Long, Waits> waits = new HashMap<>();
+        for (Jobs.Current c : jobs) {
+            long id = c.row().id();
+            waits.put(id, Waits.of(c.work(), c.assessment()).on(today, supplies.of(id)));
+        }
         List<RoomUnitView> units = new ArrayList<>();
         for (Jobs.Current c : jobs) {
-            units.add(unit(units.size() + 1, c, gifts.getOrDefault(c.row().id(), List.of())));
+            units.add(unit(
+                    units.size() + 1,
+                    c,
+                    waits.get(c.row().id()),
+                    gifts.getOrDefault(c.row().id(), List.of())));
         }
         List<RoomKindView> kinds = new ArrayList<>();
         Rooms.kinds(jobs).forEach((id, of) -> kinds.add(kind(id, of)));
@@ -149,18 +169,15 @@ class RoomViews {
                 kinds,
                 (int) units.stream().filter(RoomUnitView::closed).count(),
                 jobs.stream()
-                        .filter(c -> waits(c) == Waits.US && c.unit().closing().isEmpty())
+                        .filter(c -> waits.get(c.row().id()) == Waits.US
+                                && c.unit().closing().isEmpty())
                         .map(c -> c.row().id())
                         // One that others are to get a module from comes before those.
                         .min(Comparator.comparing(id ->
                                 gifts.getOrDefault(id, List.of()).stream().anyMatch(RoomGifts.Gift::waitsForOther))));
     }
 
-    private static Waits waits(Jobs.Current c) {
-        return Waits.of(c.work(), c.assessment());
-    }
-
-    private RoomUnitView unit(int place, Jobs.Current c, List<RoomGifts.Gift> gifts) {
+    private RoomUnitView unit(int place, Jobs.Current c, Waits waits, List<RoomGifts.Gift> gifts) {
         var a = c.assessment();
         RoomReading.Line line = Rooms.line(c);
         Station at = a.trail().current();
@@ -184,7 +201,7 @@ class RoomViews {
                 says(line),
                 known ? texts.show(line.expected()) : "",
                 c.unit().isChosen() ? texts.show(a.plan().installed()) : "",
-                waitsFor(waits(c), gifts),
+                waitsFor(waits, gifts),
                 gifts.stream()
                         .filter(RoomGifts.Gift::isMissing)
                         .map(g -> texts.say(

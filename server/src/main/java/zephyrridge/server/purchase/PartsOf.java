@@ -1,0 +1,35 @@
+package zephyrridge.server.purchase;
+
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.Optional;
+import zephyrridge.core.standing.Waits;
+import zephyrridge.core.supply.Supplies;
+import zephyrridge.server.job.JobListRow;
+
+/**
+ * What a job on a list waits for, with what was ordered for it looked at.
+ *
+ * @param on day on which the last of what is on the way is to be here; empty where nothing is, or nobody said
+ * @param returnUntil first of the days on which something can no more go back
+ */
+public record PartsOf(Waits waits, Optional<LocalDate> on, Optional<LocalDate> returnUntil) {
+    static PartsOf of(JobListRow row, Purchases.Now now, LocalDate today) {
+        if (row.waits() == Waits.NOTHING) {
+            return new PartsOf(row.waits(), Optional.empty(), row.returnUntil());
+        }
+        Optional<Supplies.Parts> parts = now.supplies().of(row.id());
+        boolean toOrder =
+                parts.filter(p -> p.standing() == Supplies.Standing.TO_ORDER).isPresent();
+        Optional<LocalDate> ofPacks = now.packs().stream()
+                .filter(p -> p.state().counts()
+                        && now.job(p.id()).filter(j -> j == row.id()).isPresent())
+                .flatMap(p -> p.returnUntil().stream())
+                .min(Comparator.naturalOrder());
+        return new PartsOf(
+                row.waits().on(today, parts),
+                parts.flatMap(Supplies.Parts::by),
+                // Before orders were noted, that day was counted from the one on which the layout was decided on.
+                ofPacks.or(() -> toOrder || parts.isPresent() ? Optional.empty() : row.returnUntil()));
+    }
+}

@@ -1,0 +1,2 @@
+export { OrdersPage } from './OrdersPage';
+export { SentFor } from './SentFor';
