@@ -52,7 +52,7 @@ export function Bar({
               <path d="M0 18 6 6l5 6 6-11 9 17z" fill="currentColor" opacity=".85" />
             </svg>
             {!onJob && (
-              <Box as="span" hideBelow="md">
+              <Box as="span" hideBelow="xl">
                 Zephyr Ridge
               </Box>
             )}
@@ -61,7 +61,7 @@ export function Bar({
         {person && !onJob && (
           <Flex as="nav" aria-label="Places" gap={{ base: '2', md: '4' }} hideBelow="md">
             {places.map((p) => (
-              <Link key={p.to} asChild color="ink">
+              <Link key={p.to} asChild color="ink" whiteSpace="nowrap">
                 <RouterLink to={p.to}>{p.name}</RouterLink>
               </Link>
             ))}

@@ -6,6 +6,7 @@ import { sayAtHand } from '../../parts/Hand';
 import { type KeyMap, Keys, onControl } from '../../parts/keys';
 import { STATIONS } from '../../parts/stations';
 import { TrailPicture } from '../../pictures/TrailPicture';
+import { SentFor } from '../purchases';
 import type { Account } from '../session';
 import { useEvidence } from './stations/read/api';
 import { type JobView, useJob, useJobChanges } from './api';
@@ -186,6 +187,8 @@ function Work({ account, kept }: { account: Account; kept: JobView }) {
             </Box>
           )}
           {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}
+          {/* Nobody opens a machine for what is not here without having seen that it is not. */}
+          {['OPEN', 'FIT'].includes(station.id) && shown.chosen && !shown.closed && <SentFor job={id} />}
           <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={writer} />
         </Box>
         <Box

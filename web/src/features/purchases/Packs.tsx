@@ -48,6 +48,7 @@ export function Packs({
             <Box flex="2 1 16rem" minW="0" overflowWrap="anywhere">
               <Text fontWeight="700">{p.wording}</Text>
               <Text color="quiet">
+                {p.pieces > 1 && `${p.pieces} modules in a pack; `}
                 {p.supplier || 'no supplier named'}, order {p.order}
                 {p.reference && ` (${p.reference})`} of {p.orderedOn}
               </Text>
@@ -72,8 +73,8 @@ export function Packs({
                     <Button
                       key={to}
                       size="sm"
-                      variant={i === 0 ? 'solid' : 'outline'}
-                      color={i === 0 ? undefined : 'ink'}
+                      variant={i === 0 && steps.length > 1 ? 'solid' : 'outline'}
+                      color={i === 0 && steps.length > 1 ? undefined : 'ink'}
                       aria-label={`${does}: ${p.wording}${p.job ? `, for #${p.job.job}` : ''}`}
                       loading={step.isPending && step.variables.pack.id === p.id && step.variables.to === to}
                       onClick={() =>

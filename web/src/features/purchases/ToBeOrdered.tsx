@@ -1,4 +1,4 @@
-import { Box, Button, Field, Flex, Heading, Input, Stack, Table, Text } from '@chakra-ui/react';
+import { Box, Button, Field, Flex, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
 import { PaperLink } from '../../parts/PaperLink';
@@ -19,9 +19,7 @@ export function ToBeOrdered({
       <Heading as="h2" size="md" mb="2">
         To be ordered
       </Heading>
-      {orders.length === 0 && (
-        <Text color="quiet">Nothing: what jobs have decided on is on the way, here, or in the drawer.</Text>
-      )}
+      {orders.length === 0 && <Text color="quiet">Nothing is to be ordered.</Text>}
       <Stack gap="3">
         {orders.map((o) => (
           <OfSupplier key={o.supplier} order={o} currency={currency} writes={writes} />
@@ -45,40 +43,36 @@ function OfSupplier({ order: o, currency, writes }: { order: ToOrder; currency: 
         {o.first && <Text>first promised {o.first}</Text>}
         <Text fontWeight="700">{o.total === undefined ? 'a price is open' : `${currency} ${o.total}`}</Text>
       </Flex>
-      <Box overflowX="auto">
-        <Table.Root size="sm">
-          <Table.Header>
-            <Table.Row bg="panel">
-              {['Packs', 'Item', 'Each', 'Here, if ordered today', 'For'].map((h) => (
-                <Table.ColumnHeader key={h} color="ink">
-                  {h}
-                </Table.ColumnHeader>
-              ))}
-            </Table.Row>
-          </Table.Header>
-          <Table.Body>
-            {o.lines.map((l) => (
-              <Table.Row key={`${l.wording} ${l.pieces}`} bg="panel">
-                <Table.Cell fontWeight="700">{l.packs} ×</Table.Cell>
-                <Table.Cell minW="12rem" overflowWrap="anywhere">
-                  {l.wording}
-                  {l.pieces > 1 && <Text color="quiet">{l.pieces} modules in a pack</Text>}
-                </Table.Cell>
-                <Table.Cell whiteSpace="nowrap">{l.price ?? 'price open'}</Table.Cell>
-                <Table.Cell whiteSpace="nowrap">{l.due ?? 'nobody said'}</Table.Cell>
-                <Table.Cell>
-                  {l.jobs.map((j, i) => (
-                    <Fragment key={j.job}>
-                      {i > 0 && ', '}
-                      <JobLink of={j} />
-                    </Fragment>
-                  ))}
-                </Table.Cell>
-              </Table.Row>
-            ))}
-          </Table.Body>
-        </Table.Root>
-      </Box>
+      <Stack as="ul" listStyleType="none" gap="2">
+        {o.lines.map((l) => (
+          <Flex as="li" key={`${l.wording} ${l.pieces}`} gap={{ base: '1', md: '4' }} wrap="wrap">
+            <Box flex="2 1 16rem" minW="0" overflowWrap="anywhere">
+              <Text fontWeight="700">
+                {l.packs} × {l.wording}
+              </Text>
+              <Text color="quiet">
+                {l.pieces > 1 && `${l.pieces} modules in a pack, `}
+                {l.price ? `${l.price} each` : 'price open'}
+              </Text>
+            </Box>
+            <Box flex="2 1 14rem" minW="0" overflowWrap="anywhere">
+              <Text>
+                for{' '}
+                {l.jobs.map((j, i) => (
+                  <Fragment key={j.job}>
+                    {i > 0 && ', '}
+                    <JobLink of={j} />
+                  </Fragment>
+                ))}
+              </Text>
+              <Text fontSize="sm">
+                {l.due ? `here on ${l.due} if ordered today` : 'nobody said when it comes'}
+                {l.returnUntil && `, goes back until ${l.returnUntil}`}
+              </Text>
+            </Box>
+          </Flex>
+        ))}
+      </Stack>
       {order.isError && (
         <Text role="alert" color="stop" mt="2">
           {order.error.message}
@@ -113,8 +107,7 @@ export function JobLink({ of: j }: { of: ForJob }) {
       <Link to={`/jobs/${j.job}`} style={{ textDecoration: 'underline' }}>
         #{j.job}
       </Link>{' '}
-      {j.owner}
-      {j.promised && ` (promised ${j.promised})`}
+      {j.owner} {j.promised && <span style={{ whiteSpace: 'nowrap' }}>(promised {j.promised})</span>}
     </>
   );
 }

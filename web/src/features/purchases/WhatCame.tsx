@@ -37,7 +37,7 @@ export function WhatCame({ packs }: { packs: Pack[] }) {
       setSaid('Nothing that is on the way has that. Take words of the item, or the number of the order.');
   };
   return (
-    <Flex as="section" aria-label="What came" asChild gap="3" wrap="wrap" align="end" mb="5">
+    <Flex asChild gap="3" wrap="wrap" align="end" mb="5">
       <form onSubmit={typed}>
         <Field.Root width={{ base: '100%', sm: '24rem' }}>
           <Field.Label>What came: scan it, or words of it</Field.Label>
@@ -46,7 +46,7 @@ export function WhatCame({ packs }: { packs: Pack[] }) {
         <Button type="submit" variant="outline" color="ink" loading={step.isPending}>
           It came
         </Button>
-        <Text role="status" flex="1 1 100%" minH="1.5em" fontWeight="600">
+        <Text role="status" flex="1 1 14rem" alignSelf="center" fontWeight="600" pt={{ sm: '6' }}>
           {said}
         </Text>
       </form>
