@@ -2,7 +2,9 @@ package zephyrridge.server.job;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
+import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.limit.LimitKnowledge;
 import zephyrridge.core.unit.Order;
 import zephyrridge.core.unit.Work;
@@ -18,13 +20,16 @@ import zephyrridge.server.machine.Machines;
 class AssessedJobs {
     private static final int AT_HAND = 100;
 
+    /** What the shop has decided and knows: the same for all that is worked out at one look. */
+    private record Ground(HouseRules house, LimitKnowledge known) {}
+
     /** @param bare the machine as its record and the house have it, the very one */
-    private record From(String state, Order order, Machines.Ready bare, LimitKnowledge known) {
+    private record From(String state, Order order, Machines.Ready bare, Ground ground) {
         boolean same(From other) {
             return bare == other.bare
                     && state.equals(other.state)
                     && order.equals(other.order)
-                    && known.equals(other.known);
+                    && ground.known.equals(other.ground.known);
         }
     }
 
@@ -48,32 +53,38 @@ class AssessedJobs {
         boolean sameWork =
                 before != null && before.from.state.equals(row.state()) && before.from.order.equals(row.order());
         Work work = sameWork ? before.job.work() : new Work(row.order(), documents.unit(row.state()));
-        From from = from(row, row.state(), work);
-        if (sameWork && before.from.same(from)) {
-            return before.job;
-        }
-        Assessed now = Assessed.of(work, from.bare.knowing(from.known));
+        From from = from(row, row.state(), work, ground(row));
+        Assessed now = sameWork && before.from.same(from)
+                ? before.job
+                : Assessed.of(work, from.bare.knowing(from.ground.known));
         kept.put(row.id(), new Kept(from, now));
         return now;
     }
 
     /**
-     * What the job of a row comes to with other work, at hand for when it is kept so.
+     * What the job of a row, which was looked at just before, comes to with other work; at hand for when it is kept so.
      *
      * @param state the work as it will be stored
      */
     Assessed next(JobRow row, Work work, String state) {
-        From from = from(row, state, work);
-        Assessed next = Assessed.of(work, from.bare.knowing(from.known));
+        Ground ground = Optional.ofNullable(kept.getIfPresent(row.id()))
+                .map(k -> k.from.ground)
+                .orElseGet(() -> ground(row));
+        From from = from(row, state, work, ground);
+        Assessed next = Assessed.of(work, from.bare.knowing(ground.known));
         kept.put(row.id(), new Kept(from, next));
         return next;
     }
 
-    private From from(JobRow row, String state, Work work) {
+    private Ground ground(JobRow row) {
+        return new Ground(machines.rules(), limits.of(row.machineId()));
+    }
+
+    private From from(JobRow row, String state, Work work, Ground ground) {
         return new From(
                 state,
                 work.order(),
-                machines.get(row.machineId(), row.machineVersion(), work.unit()),
-                limits.of(row.machineId()));
+                machines.get(row.machineId(), row.machineVersion(), work.unit(), ground.house),
+                ground);
     }
 }

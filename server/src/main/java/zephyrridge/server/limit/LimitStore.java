@@ -5,10 +5,15 @@ import static zephyrridge.server.db.Tables.TRIAL;
 
 import java.time.LocalDateTime;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.jooq.Condition;
 import org.jooq.DSLContext;
+import org.jooq.Field;
 import org.jooq.Records;
+import org.jooq.Table;
 import org.jooq.impl.DSL;
 import org.springframework.stereotype.Repository;
 
@@ -54,20 +59,42 @@ class LimitStore {
                 .fetchGroups(TRIAL.MACHINE_ID, TRIAL.DOCUMENT);
     }
 
-    String stamp(String machineId) {
-        var claims = sql.select(
-                        DSL.count(),
-                        DSL.sum(DSL.when(LIMIT_CLAIM.RETRACTED.isTrue(), 1).otherwise(0)))
+    /** What counts, claims and trials each in the order in which they were added. */
+    record Counting(List<String> claims, List<String> trials) {}
+
+    /** Documents of all that counts, asked for at once: at every look at a job. */
+    Counting counting(String machineId) {
+        Map<Boolean, List<String>> documents = sql
+                .select(DSL.inline(true).as("claim"), LIMIT_CLAIM.ID, LIMIT_CLAIM.DOCUMENT)
                 .from(LIMIT_CLAIM)
                 .where(LIMIT_CLAIM.MACHINE_ID.eq(machineId))
-                .fetchOne();
-        var trials = sql.select(
-                        DSL.count(),
-                        DSL.sum(DSL.when(TRIAL.RETRACTED.isTrue(), 1).otherwise(0)))
-                .from(TRIAL)
-                .where(TRIAL.MACHINE_ID.eq(machineId))
-                .fetchOne();
-        return claims.value1() + "." + claims.value2() + "." + trials.value1() + "." + trials.value2();
+                .and(LIMIT_CLAIM.RETRACTED.isFalse())
+                .unionAll(sql.select(DSL.inline(false), TRIAL.ID, TRIAL.DOCUMENT)
+                        .from(TRIAL)
+                        .where(TRIAL.MACHINE_ID.eq(machineId))
+                        .and(TRIAL.RETRACTED.isFalse()))
+                .fetch()
+                .stream()
+                .sorted(Comparator.comparing(r -> r.value2()))
+                .collect(Collectors.partitioningBy(
+                        r -> r.value1(), Collectors.mapping(r -> r.value3(), Collectors.toList())));
+        return new Counting(documents.get(true), documents.get(false));
+    }
+
+    String stamp(String machineId) {
+        var all = sql.select(
+                        counted(LIMIT_CLAIM, LIMIT_CLAIM.MACHINE_ID.eq(machineId)),
+                        counted(
+                                LIMIT_CLAIM,
+                                LIMIT_CLAIM.MACHINE_ID.eq(machineId).and(LIMIT_CLAIM.RETRACTED.isTrue())),
+                        counted(TRIAL, TRIAL.MACHINE_ID.eq(machineId)),
+                        counted(TRIAL, TRIAL.MACHINE_ID.eq(machineId).and(TRIAL.RETRACTED.isTrue())))
+                .fetchSingle();
+        return all.value1() + "." + all.value2() + "." + all.value3() + "." + all.value4();
+    }
+
+    private Field<Integer> counted(Table<?> table, Condition which) {
+        return DSL.field(sql.selectCount().from(table).where(which));
     }
 
     void addClaim(String machineId, String document, LocalDateTime at, String by) {

@@ -43,15 +43,10 @@ public class Limits {
     }
 
     public LimitKnowledge of(String machineId) {
+        LimitStore.Counting counting = store.counting(machineId);
         return new LimitKnowledge(
-                claims(machineId).stream()
-                        .filter(c -> !c.retracted())
-                        .map(KeptClaim::claim)
-                        .toList(),
-                trials(machineId).stream()
-                        .filter(t -> !t.retracted())
-                        .map(KeptTrial::trial)
-                        .toList());
+                counting.claims().stream().map(this::claim).toList(),
+                counting.trials().stream().map(this::trial).toList());
     }
 
     /** Another text whenever what is known of the model is another. */

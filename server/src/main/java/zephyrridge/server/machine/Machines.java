@@ -174,7 +174,12 @@ public class Machines {
 
     /** One version, as it is true of the machine of a job, by the rules that the job follows. */
     public Ready get(String id, long version, Unit unit) {
-        return get(id, version, unit.deviations(), unit.intake().processor(), unit.houseOf(rules()));
+        return get(id, version, unit, rules());
+    }
+
+    /** @param house the house's rules as somebody has just read them */
+    public Ready get(String id, long version, Unit unit, HouseRules house) {
+        return get(id, version, unit.deviations(), unit.intake().processor(), unit.houseOf(house));
     }
 
     private Ready get(String id, long version, Deviations deviations, String processor, HouseRules rules) {
