@@ -96,7 +96,7 @@ final class Installation implements AutoCloseable {
                             "" + databasePort,
                             // Started often and used little: the quick compiler alone starts sooner.
                             "ZEPHYR_JAVA_OPTIONS",
-                            "-XX:TieredStopAtLevel=1 -XX:ReservedCodeCacheSize=128m"));
+                            "-XX:TieredStopAtLevel=1 -XX:ReservedCodeCacheSize=128m -Dzephyr.password-cost=4"));
             builder.environment().putAll(settings);
             builder.environment().putAll(more);
             Process process = builder.start();

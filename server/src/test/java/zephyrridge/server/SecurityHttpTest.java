@@ -12,6 +12,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Properties;
 import java.util.stream.Collectors;
 import org.jooq.DSLContext;
 import org.junit.jupiter.api.Test;
@@ -328,7 +329,10 @@ class SecurityHttpTest {
     }
 
     @Test
-    void passwordsAreKeptAsHashes(TestServer.Running server) {
+    void passwordsAreKeptAsHashes(TestServer.Running server) throws Exception {
+        Properties shipped = new Properties();
+        shipped.load(SecurityHttpTest.class.getResourceAsStream("/application.properties"));
+        assertThat(shipped).containsEntry("zephyr.password-cost", "10");
         var hashes = server.bean(DSLContext.class)
                 .select(Tables.ACCOUNT.PASSWORD_HASH)
                 .from(Tables.ACCOUNT)

@@ -67,6 +67,8 @@ public final class TestServer implements ParameterResolver {
                 // All tests come from one place, and some of them guess.
                 "--springdoc.api-docs.enabled=false",
                 "--zephyr.free-tries-of-a-place=100000",
+                // They sign in hundreds of times, and what a hash costs is the library's.
+                "--zephyr.password-cost=4",
                 "--spring.datasource.url=" + database.url(),
                 "--spring.datasource.username=" + database.user(),
                 "--spring.datasource.password=" + database.password()

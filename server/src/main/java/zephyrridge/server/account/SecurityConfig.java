@@ -5,6 +5,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -139,8 +140,9 @@ class SecurityConfig {
         return SecurityObservationSettings.noObservations();
     }
 
+    /** @param cost of a hash, as a power of two: 10 and up, but for tests, which sign in all the time */
     @Bean
-    PasswordEncoder passwords() {
-        return new BCryptPasswordEncoder();
+    PasswordEncoder passwords(@Value("${zephyr.password-cost}") int cost) {
+        return new BCryptPasswordEncoder(cost);
     }
 }
