@@ -22,6 +22,7 @@ const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default
 const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
 const OrdersPage = lazy(() => import('./features/purchases').then((m) => ({ default: m.OrdersPage })));
 const HousePage = lazy(() => import('./features/house').then((m) => ({ default: m.HousePage })));
+const ShopPage = lazy(() => import('./features/shop').then((m) => ({ default: m.ShopPage })));
 const AccountsPage = lazy(() => import('./features/accounts').then((m) => ({ default: m.AccountsPage })));
 const UpkeepPage = lazy(() => import('./features/keep/UpkeepPage').then((m) => ({ default: m.UpkeepPage })));
 const AboutPage = lazy(() => import('./features/keep/AboutPage').then((m) => ({ default: m.AboutPage })));
@@ -37,6 +38,7 @@ const PLACES: Place[] = [
 ];
 
 const OF_THE_LEAD: Place[] = [
+  { to: '/shop', name: 'Figures' },
   { to: '/accounts', name: 'Accounts' },
   { to: '/upkeep', name: 'Upkeep' },
 ];
@@ -151,6 +153,7 @@ export function App() {
                 <Route path="/orders" element={<OrdersPage account={account} />} />
                 <Route path="/suppliers" element={<SuppliersPage account={account} />} />
                 <Route path="/house" element={<HousePage account={account} />} />
+                {account.role === 'LEAD' && <Route path="/shop" element={<ShopPage />} />}
                 {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
                 {account.role === 'LEAD' && <Route path="/upkeep" element={<UpkeepPage />} />}
                 <Route path="/account" element={<OwnAccount account={account} />} />

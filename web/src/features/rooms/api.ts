@@ -24,10 +24,12 @@ export function inRoom(
   return room && { room, place: room.jobs.indexOf(job) + 1 };
 }
 
-export function useRoom(id: number) {
+/** @param id of the room; undefined asks nobody */
+export function useRoom(id: number | undefined) {
   return useQuery({
     queryKey: ['room', id],
     queryFn: () => api.get<Room>(`/api/rooms/${id}`),
+    enabled: id !== undefined,
     refetchInterval: 15_000,
   });
 }

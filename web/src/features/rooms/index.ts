@@ -1,4 +1,4 @@
-export { inRoom, useRooms } from './api';
+export { inRoom, useRoom, useRooms } from './api';
 export { RoomPage } from './RoomPage';
 export { OpenRooms } from './OpenRooms';
 export { TakeRoomIn } from './TakeRoomIn';

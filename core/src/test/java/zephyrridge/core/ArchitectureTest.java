@@ -46,6 +46,7 @@ class ArchitectureTest {
             "hunt",
             "learned",
             "room",
+            "figures",
             "change",
             "range");
 

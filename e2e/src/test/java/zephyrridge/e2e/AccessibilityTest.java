@@ -32,6 +32,7 @@ class AccessibilityTest {
             "/desk",
             "/drawer",
             "/orders",
+            "/shop",
             "/suppliers",
             "/house",
             "/rooms/1",

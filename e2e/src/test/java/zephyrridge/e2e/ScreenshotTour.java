@@ -49,7 +49,7 @@ class ScreenshotTour {
         views.put("house", "/house");
         views.put("read", "/jobs/11/read");
         views.put("field-desk", "/desk");
-        views.put("server", "/jobs/8/plan");
+        views.put("figures", "/shop");
         views.put("machine", "/machines/fenwright-journeyman-17");
         views.put("record-editor", "/machines/skerrow-tern-16/edit");
         for (Map.Entry<String, String> view : views.entrySet()) {

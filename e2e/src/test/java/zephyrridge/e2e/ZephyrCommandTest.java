@@ -163,7 +163,7 @@ class ZephyrCommandTest {
                 .get("id")
                 .asLong();
         String before = ilka().get("/api/jobs/" + kept + "/export").body();
-        String list = withoutOrders(ilka().get("/api/jobs").body());
+        String list = ilka().get("/api/jobs").body();
         Installation.Said backup = zephyr.zephyr("backup", file.toString());
         assertThat(backup.code()).as(backup.text()).isZero();
         assertThat(Files.size(file)).isGreaterThan(1000);
@@ -190,7 +190,7 @@ class ZephyrCommandTest {
         assertThat(restore.text()).contains("runs again");
         assertThat(ilka().get("/api/jobs/" + lost).status()).isEqualTo(404);
         assertThat(ilka().get("/api/jobs/" + kept + "/export").body()).isEqualTo(before);
-        assertThat(withoutOrders(ilka().get("/api/jobs").body())).isEqualTo(list);
+        assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
         assertThat(zephyr.zephyr("restore", zephyr.home.resolve("none").toString())
                         .text())
                 .contains("no such file");
@@ -216,7 +216,7 @@ class ZephyrCommandTest {
     @Test
     void dataOfAnotherVersionAreLeftAloneOrKeptFirst() throws Exception {
         assertThat(zephyr.zephyr("demo").code()).isZero();
-        String list = ilka().get("/api/jobs").body();
+        String list = withoutOrders(ilka().get("/api/jobs").body());
         tables(
                 "INSERT INTO flyway_schema_history VALUES (999, '999', 'of a newer one', 'SQL', 'V999__x.sql', 1, 'x', NOW(), 1, TRUE)");
         zephyr.kill("Application");
@@ -252,7 +252,7 @@ class ZephyrCommandTest {
         try (Stream<Path> kept = Files.list(zephyr.home.resolve("before"))) {
             assertThat(kept.map(f -> f.getFileName().toString())).anyMatch(f -> f.startsWith("demo-tables-13-to-"));
         }
-        assertThat(ilka().get("/api/jobs").body()).isEqualTo(list);
+        assertThat(withoutOrders(ilka().get("/api/jobs").body())).isEqualTo(list);
     }
 
     /** A list of jobs without what follows from orders: the version before noted none. */

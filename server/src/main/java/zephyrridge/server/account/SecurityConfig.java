@@ -55,7 +55,13 @@ class SecurityConfig {
                         .access(LEAD_OR_THIS_MACHINE)
                         .requestMatchers("/actuator/**")
                         .authenticated()
-                        .requestMatchers("/api/accounts", "/api/accounts/**", "/api/upkeep", "/api/upkeep/**")
+                        .requestMatchers(
+                                "/api/accounts",
+                                "/api/accounts/**",
+                                "/api/upkeep",
+                                "/api/upkeep/**",
+                                "/api/shop",
+                                "/api/shop.csv")
                         .hasRole("LEAD")
                         .requestMatchers(HttpMethod.PUT, "/api/house/**")
                         .hasRole("LEAD")

@@ -3,6 +3,7 @@ package zephyrridge.server.purchase;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.core.supply.Supplies;
 import zephyrridge.server.job.JobListRow;
@@ -14,13 +15,13 @@ import zephyrridge.server.job.JobListRow;
  * @param returnUntil first of the days on which something can no more go back
  */
 public record PartsOf(Waits waits, Optional<LocalDate> on, Optional<LocalDate> returnUntil) {
+    private static final Set<Waits> NOT_FITTED = Set.of(Waits.PARTS, Waits.OWNER, Waits.OUTSIDE);
+
     static PartsOf of(JobListRow row, Purchases.Now now, LocalDate today) {
         if (row.waits() == Waits.NOTHING) {
             return new PartsOf(row.waits(), Optional.empty(), row.returnUntil());
         }
         Optional<Supplies.Parts> parts = now.supplies().of(row.id());
-        boolean toOrder =
-                parts.filter(p -> p.standing() == Supplies.Standing.TO_ORDER).isPresent();
         Optional<LocalDate> ofPacks = now.packs().stream()
                 .filter(p -> p.state().counts()
                         && now.job(p.id()).filter(j -> j == row.id()).isPresent())
@@ -29,7 +30,8 @@ public record PartsOf(Waits waits, Optional<LocalDate> on, Optional<LocalDate> r
         return new PartsOf(
                 row.waits().on(today, parts),
                 parts.flatMap(Supplies.Parts::by),
-                // Before orders were noted, that day was counted from the one on which the layout was decided on.
-                ofPacks.or(() -> toOrder || parts.isPresent() ? Optional.empty() : row.returnUntil()));
+                // Of what was fitted before orders were noted the day was counted from the one of the decision; what
+                // nobody ordered has none.
+                ofPacks.or(() -> NOT_FITTED.contains(row.waits()) ? Optional.empty() : row.returnUntil()));
     }
 }

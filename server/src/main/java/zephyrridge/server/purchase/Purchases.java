@@ -4,6 +4,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -36,14 +37,20 @@ public class Purchases {
     /**
      * @param packs those that somebody still looks for
      * @param asks of the jobs that they are for, and of those that wait
+     * @param jobs that get packs, by pack
      */
-    record Now(List<PurchaseStore.PackRow> packs, List<Ask> asks, Supplies supplies) {
+    record Now(List<PurchaseStore.PackRow> packs, List<Ask> asks, Supplies supplies, Map<Long, Long> jobs) {
+        static Now of(List<PurchaseStore.PackRow> packs, List<Ask> asks) {
+            Supplies supplies = Supplies.of(
+                    asks, packs.stream().map(PurchaseStore.PackRow::pack).toList());
+            Map<Long, Long> jobs = new HashMap<>();
+            supplies.packs().forEach(p -> p.job().ifPresent(j -> jobs.put(p.id(), j)));
+            return new Now(packs, asks, supplies, jobs);
+        }
+
         /** Job that gets a pack. */
         Optional<Long> job(long pack) {
-            return supplies.packs().stream()
-                    .filter(p -> p.id() == pack)
-                    .findFirst()
-                    .flatMap(Pack::job);
+            return Optional.ofNullable(jobs.get(pack));
         }
 
         /** What is to be ordered of one supplier. */
@@ -108,12 +115,7 @@ public class Purchases {
     }
 
     private Now of(List<PurchaseStore.PackRow> packs, Key key) {
-        List<Ask> asks = jobs.asks(key.jobs.keySet());
-        return new Now(
-                packs,
-                asks,
-                Supplies.of(
-                        asks, packs.stream().map(PurchaseStore.PackRow::pack).toList()));
+        return Now.of(packs, jobs.asks(key.jobs.keySet()));
     }
 
     private static Set<Long> meant(List<PurchaseStore.PackRow> packs) {

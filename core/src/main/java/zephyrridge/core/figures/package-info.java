@@ -1,0 +1,2 @@
+/** Figures of the shop: what jobs that were handed back add up to. */
+package zephyrridge.core.figures;

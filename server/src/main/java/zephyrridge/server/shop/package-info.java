@@ -1,0 +1,2 @@
+/** Figures of the shop, for the lead. */
+package zephyrridge.server.shop;
