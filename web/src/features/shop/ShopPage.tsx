@@ -84,7 +84,12 @@ function Figure({ what, value, children }: { what: string; value: string; childr
       </Text>
     </>
   );
-  if (!children) return <Flex gap="3">{line}</Flex>;
+  if (!children)
+    return (
+      <Flex gap="3" pe="7px">
+        {line}
+      </Flex>
+    );
   return (
     <details>
       <summary style={{ cursor: 'pointer' }}>
@@ -116,7 +121,7 @@ function JobLink({ job }: { job: number }) {
   );
 }
 
-const inDays = (n: number) => (n === 1 ? '1 day' : `${n} days`);
+const inDays = (n: number) => (n === 0 ? 'the same day' : n === 1 ? '1 day' : `${n} days`);
 
 function OnTheBench({ shop: s }: { shop: Shop }) {
   return (
@@ -140,7 +145,9 @@ function WentHome({ shop: s }: { shop: Shop }) {
       >
         {s.handedBack.length > 0 && <Lines jobs={s.handedBack} />}
       </Figure>
-      {s.half !== undefined && <Figure what="Half of them were back within" value={inDays(s.half)} />}
+      {s.half !== undefined && (
+        <Figure what="Half of them were back" value={s.half === 0 ? inDays(0) : `within ${inDays(s.half)}`} />
+      )}
       {s.longest && (
         <Figure what="The longest took" value={inDays(s.longest.days)}>
           <Lines jobs={[s.longest]} />

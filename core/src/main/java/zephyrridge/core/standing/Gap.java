@@ -14,6 +14,8 @@ public record Gap(Kind kind, String of) {
         KEY,
         SETTINGS,
         NOTHING_READ,
+        /** The record of the model has no socket: there is nothing to plan, and nothing that has to be read for it. */
+        ALL_SOLDERED,
         ONLY_TOTAL,
         TOTAL_DIFFERS,
         TOTAL_POINTS,

@@ -3,11 +3,13 @@ package zephyrridge.core.standing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.layout.Rule;
 import zephyrridge.core.layout.Verdict;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
@@ -70,7 +72,24 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         leads.add(fit(work.unit(), bench, a));
         leads.add(prove(work.unit(), a));
         leads.add(handBack(work.unit(), a));
-        return List.copyOf(leads);
+        return bench.record().positions().stream().allMatch(Position::isSoldered)
+                ? leads.stream().map(Lead::ofSoldered).toList()
+                : List.copyOf(leads);
+    }
+
+    private static final Set<Gap.Kind> WANTS_A_PLAN =
+            Set.of(Gap.Kind.NOTHING_READ, Gap.Kind.ONLY_TOTAL, Gap.Kind.NOTHING_PLANNED);
+
+    /** Where nothing can be fitted no station waits for a module or a plan: it goes home, unless there is other work in it. */
+    private Lead ofSoldered() {
+        boolean over = station == Station.READ && missing.isEmpty();
+        boolean leads = next.what() == Do.NONE || next.what() == Do.GO;
+        return over
+                        || leads
+                                && !missing.isEmpty()
+                                && WANTS_A_PLAN.contains(missing.get(0).kind())
+                ? new Lead(station, List.of(new Gap(Gap.Kind.ALL_SOLDERED, "")), Next.to(Station.HAND_BACK))
+                : this;
     }
 
     private static Lead takeIn(Work work, Bench bench) {

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import zephyrridge.core.Machines;
+import zephyrridge.core.Modules;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.access.Side;
 import zephyrridge.core.change.ConditionChange;
@@ -53,6 +54,24 @@ class LeadTest {
         w.answered();
         assertThat(missing(w, Station.TAKE_IN)).isEmpty();
         assertThat(lead(w, Station.TAKE_IN).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "READ"));
+    }
+
+    /** Where all is soldered nobody is asked for labels or a plan: it is said at once, and the way leads home. */
+    @Test
+    void aMachineWithoutASocketIsLedHome() {
+        Walk w = new Walk(
+                        Machines.of(MemoryGeneration.DDR4, 2400)
+                                .channel("A")
+                                .soldered("bank", "A", Modules.of("8GB 1Rx16 PC4-2400T-SC0-11"))
+                                .build(),
+                        HouseRules.DEFAULT)
+                .answered();
+        for (Station station : List.of(Station.READ, Station.LIMITS, Station.PLAN, Station.OPEN, Station.FIT)) {
+            assertThat(missing(w, station)).as(station.name()).containsExactly(Gap.Kind.ALL_SOLDERED);
+        }
+        assertThat(lead(w, Station.READ).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
+        w.does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), Map.of("systemTotal", "8")));
+        assertThat(lead(w, Station.READ).next()).isEqualTo(new Lead.Next(Lead.Do.GO, "HAND_BACK"));
     }
 
     /** Read is done by the evidence: a module in each socket, a look at the empty ones, or a total that leaves no room. */
