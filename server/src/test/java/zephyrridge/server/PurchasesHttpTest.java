@@ -3,6 +3,7 @@ package zephyrridge.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static zephyrridge.server.ApiClient.ok;
 import static zephyrridge.server.ShelfSteps.list;
+import static zephyrridge.server.ShelfSteps.row;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
@@ -80,13 +81,6 @@ class PurchasesHttpTest {
         return client.post(
                 "/api/purchases/packs/" + pack.get("id").asLong(),
                 Map.of("from", pack.get("state").asString(), "to", to));
-    }
-
-    private static JsonNode row(ApiClient client, long id) {
-        return list(ok(client.get("/api/jobs")).get("jobs")).stream()
-                .filter(j -> j.get("id").asLong() == id)
-                .findFirst()
-                .orElseThrow();
     }
 
     @Test

@@ -30,6 +30,14 @@ final class ShelfSteps {
         return all;
     }
 
+    /** A job as the bench lists it. */
+    static JsonNode row(ApiClient client, long id) {
+        return list(ok(client.get("/api/jobs")).get("jobs")).stream()
+                .filter(j -> j.get("id").asLong() == id)
+                .findFirst()
+                .orElseThrow();
+    }
+
     static Map<String, Object> module(String tag, String label, int count) {
         Map<String, Object> m = new HashMap<>();
         m.put("tag", tag);

@@ -6,6 +6,7 @@ import static zephyrridge.server.ApiClient.ok;
 import static zephyrridge.server.ShelfSteps.job;
 import static zephyrridge.server.ShelfSteps.list;
 import static zephyrridge.server.ShelfSteps.module;
+import static zephyrridge.server.ShelfSteps.row;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -201,13 +202,6 @@ class SlipHttpTest {
         assertThat(java.time.LocalDate.parse(row.get("returnUntil").asString())).isEqualTo(parts.plusDays(2));
         ok(client.change(id, "ChoosePlan", Map.of("chosen", false)));
         assertThat(row(client, id).has("partsOn")).isFalse();
-    }
-
-    private static JsonNode row(ApiClient client, long id) {
-        return list(ok(client.get("/api/jobs")).get("jobs")).stream()
-                .filter(j -> j.get("id").asLong() == id)
-                .findFirst()
-                .orElseThrow();
     }
 
     /** Two typed modules without a price: "price open" for both and no total; with price, supplier and day they count in all. */

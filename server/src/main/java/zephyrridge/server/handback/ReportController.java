@@ -3,7 +3,6 @@ package zephyrridge.server.handback;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
@@ -11,9 +10,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.csv.Cells;
+import zephyrridge.server.csv.CsvAnswer;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
 import zephyrridge.server.job.Jobs;
@@ -36,8 +34,6 @@ import zephyrridge.server.web.Times;
 /** What leaves the shop on paper or as a list. */
 @RestController
 class ReportController {
-    private static final MediaType CSV = MediaType.parseMediaType("text/csv;charset=UTF-8");
-
     private final Jobs jobs;
     private final Report report;
     private final ReturnSlip returnSlip;
@@ -106,23 +102,21 @@ class ReportController {
     @Costly
     @GetMapping("/api/jobs.csv")
     void csv(HttpServletResponse answer) throws IOException {
-        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"jobs.csv\"");
-        answer.setContentType(CSV.toString());
-        try (CSVPrinter csv = new CSVPrinter(
-                new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
-            csv.printRecord(
-                    "job",
-                    "machine",
-                    "owner",
-                    "wish",
-                    "station",
-                    "state",
-                    "updated",
-                    "by",
-                    "parts on",
-                    "return until",
-                    "promised",
-                    "waits for");
+        try (CSVPrinter csv = CsvAnswer.begin(
+                answer,
+                "jobs.csv",
+                "job",
+                "machine",
+                "owner",
+                "wish",
+                "station",
+                "state",
+                "updated",
+                "by",
+                "parts on",
+                "return until",
+                "promised",
+                "waits for")) {
             Function<JobListRow, PartsOf> parts = purchases.parts();
             List<JobListRow> rows = lists.before(Long.MAX_VALUE, AT_ONCE);
             while (!rows.isEmpty()) {

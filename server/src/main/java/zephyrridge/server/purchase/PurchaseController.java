@@ -6,17 +6,13 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -27,6 +23,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.supply.Pack;
 import zephyrridge.server.csv.Cells;
+import zephyrridge.server.csv.CsvAnswer;
 import zephyrridge.server.purchase.PurchaseViews.ForJobView;
 import zephyrridge.server.purchase.PurchaseViews.OrderLineView;
 import zephyrridge.server.purchase.PurchaseViews.PurchasesView;
@@ -100,11 +97,16 @@ class PurchaseController {
     void csv(@RequestParam(defaultValue = "") @Size(max = 200) String supplier, HttpServletResponse answer)
             throws IOException {
         ToOrderView order = views.toOrder(purchases.now(), supplier);
-        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"order.csv\"");
-        answer.setContentType("text/csv;charset=UTF-8");
-        try (CSVPrinter csv = new CSVPrinter(
-                new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
-            csv.printRecord("supplier", "item", "modules in a pack", "packs", "price of a pack", "price", "for jobs");
+        try (CSVPrinter csv = CsvAnswer.begin(
+                answer,
+                "order.csv",
+                "supplier",
+                "item",
+                "modules in a pack",
+                "packs",
+                "price of a pack",
+                "price",
+                "for jobs")) {
             for (OrderLineView l : order.lines()) {
                 csv.printRecord(
                         Cells.plain(supplier),

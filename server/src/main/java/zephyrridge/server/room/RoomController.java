@@ -8,16 +8,12 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -28,6 +24,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.server.csv.Cells;
+import zephyrridge.server.csv.CsvAnswer;
 import zephyrridge.server.room.RoomViews.RoomLineView;
 import zephyrridge.server.room.RoomViews.RoomPlanView;
 import zephyrridge.server.room.RoomViews.RoomUnitView;
@@ -172,21 +169,19 @@ class RoomController {
     @GetMapping("/api/rooms/{id}/report.csv")
     void report(@PathVariable long id, Principal who, HttpServletResponse answer) throws IOException {
         RoomView room = room(id, who);
-        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"room-" + id + ".csv\"");
-        answer.setContentType("text/csv;charset=UTF-8");
-        try (CSVPrinter csv = new CSVPrinter(
-                new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
-            csv.printRecord(
-                    "place",
-                    "job",
-                    "serial",
-                    "machine",
-                    "before",
-                    "planned",
-                    "station",
-                    "waits for",
-                    "proven",
-                    "handed back");
+        try (CSVPrinter csv = CsvAnswer.begin(
+                answer,
+                "room-" + id + ".csv",
+                "place",
+                "job",
+                "serial",
+                "machine",
+                "before",
+                "planned",
+                "station",
+                "waits for",
+                "proven",
+                "handed back")) {
             for (RoomUnitView u : room.units()) {
                 csv.printRecord(
                         u.place(),

@@ -4,8 +4,6 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -18,9 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.HttpHeaders;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -30,6 +26,7 @@ import zephyrridge.core.figures.HandedBack;
 import zephyrridge.core.standing.Waits;
 import zephyrridge.core.unit.Station;
 import zephyrridge.server.csv.Cells;
+import zephyrridge.server.csv.CsvAnswer;
 import zephyrridge.server.house.House;
 import zephyrridge.server.job.JobListRow;
 import zephyrridge.server.job.JobLists;
@@ -182,24 +179,22 @@ class ShopController {
     void csv(@RequestParam(defaultValue = "90") @Min(1) @Max(3660) int days, Principal who, HttpServletResponse answer)
             throws IOException {
         LocalDate since = LocalDate.now(clock).minusDays(days - 1L);
-        answer.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"shop.csv\"");
-        answer.setContentType("text/csv;charset=UTF-8");
-        try (CSVPrinter csv = new CSVPrinter(
-                new OutputStreamWriter(answer.getOutputStream(), StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
-            csv.printRecord(
-                    "job",
-                    "machine",
-                    "taken in",
-                    "handed back",
-                    "days",
-                    "changed",
-                    "proven",
-                    "open expected",
-                    "open took",
-                    "fit expected",
-                    "fit took",
-                    "wrong",
-                    "note");
+        try (CSVPrinter csv = CsvAnswer.begin(
+                answer,
+                "shop.csv",
+                "job",
+                "machine",
+                "taken in",
+                "handed back",
+                "days",
+                "changed",
+                "proven",
+                "open expected",
+                "open took",
+                "fit expected",
+                "fit took",
+                "wrong",
+                "note")) {
             for (ShopStore.Span s : store.handedBack(since.atStartOfDay(), MOST_LINES)) {
                 Optional<HandedBack> of = handedBack(s, who);
                 if (of.isPresent()) {
