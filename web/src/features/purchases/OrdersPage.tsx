@@ -11,6 +11,8 @@ export function OrdersPage({ account }: { account: Account }) {
   const purchases = usePurchases();
   const writes = account.role !== 'DESK';
   const p = purchases.data;
+  // What nobody needs any more comes in parcels too.
+  const toCome = p ? [...p.onTheWay, ...p.over.filter((o) => o.state === 'ON_THE_WAY')] : [];
   return (
     <Box as="main" p={{ base: '3', md: '5' }} maxW="76rem" mx="auto" width="full">
       <Keys map={EVERYWHERE} />
@@ -25,7 +27,7 @@ export function OrdersPage({ account }: { account: Account }) {
       {!p && purchases.isPending && <Text>One moment …</Text>}
       {p && (
         <>
-          {writes && p.onTheWay.length > 0 && <WhatCame packs={p.onTheWay} />}
+          {writes && toCome.length > 0 && <WhatCame packs={toCome} />}
           <ToBeOrdered orders={p.toOrder} currency={p.currency} writes={writes} />
           <Packs
             name="On the way"

@@ -153,7 +153,7 @@ function WentHome({ shop: s }: { shop: Shop }) {
           <Lines jobs={[s.longest]} />
         </Figure>
       )}
-      <Figure what="Went home as they came" value={`${s.unchanged.length}`}>
+      <Figure what="Went home with the memory they came with" value={`${s.unchanged.length}`}>
         {s.unchanged.length > 0 && <Lines jobs={s.unchanged} />}
       </Figure>
       {s.stations.map((t) => (
@@ -185,7 +185,7 @@ function Lines({ jobs }: { jobs: HandedBack[] }) {
 
 function Faults({ shop: s }: { shop: Shop }) {
   return (
-    <Group name="What was confirmed to be wrong">
+    <Group name="What was found to be wrong, by its likeliest cause">
       {s.faults.length === 0 && <Text color="quiet">Nothing in these days.</Text>}
       {s.faults.map((f) => (
         <Figure key={f.kind} what={f.name} value={`${f.jobs.length}`}>

@@ -193,6 +193,11 @@ class PurchasesHttpTest {
         assertThat(client.post("/api/purchases/packs/999999999", Map.of("from", "HERE", "to", "SENT_BACK"))
                         .status())
                 .isEqualTo(404);
+        // Ordered after all: it is told at once whose it is.
+        JsonNode again = ok(client.post(
+                "/api/purchases/packs/" + pack.get("id").asLong(), Map.of("from", "CANCELLED", "to", "ON_THE_WAY")));
+        assertThat(again.get("job").asLong()).isEqualTo(second);
+        assertThat(toOrder(again.get("purchases"), supplier)).isNull();
         assertThat(row(client, first).get("waits").asString()).isEqualTo("PARTS");
         ApiClient desk = ApiClient.signedIn(server, "desk");
         assertThat(desk.get("/api/purchases").status()).isEqualTo(200);

@@ -77,7 +77,7 @@ class ShopHttpTest {
                     .filter(l -> l.get("job").equals(String.valueOf(id)))
                     .findFirst()
                     .orElseThrow();
-            assertThat(line.get("changed")).isEqualTo("false");
+            assertThat(line.get("memory changed")).isEqualTo("false");
             assertThat(line.get("note")).isEqualTo("Owner decided against it");
         }
     }

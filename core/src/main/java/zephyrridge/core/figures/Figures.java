@@ -16,7 +16,7 @@ import zephyrridge.core.unit.Station;
  * @param days in which at least half of them were back with their owners, the fewest such; empty of none
  * @param longest the longest of them took; empty of none
  * @param stations where time was recorded, in the order of the work
- * @param unchanged those that went home as they came
+ * @param unchanged those that went home with the memory they came with
  * @param faults jobs by what was confirmed to be wrong
  */
 public record Figures(

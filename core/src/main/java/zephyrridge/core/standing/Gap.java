@@ -14,7 +14,7 @@ public record Gap(Kind kind, String of) {
         KEY,
         SETTINGS,
         NOTHING_READ,
-        /** The record of the model has no socket: there is nothing to plan, and nothing that has to be read for it. */
+        /** The machine as it is recorded has no socket: there is nothing to plan, and nothing that has to be read for it. */
         ALL_SOLDERED,
         ONLY_TOTAL,
         TOTAL_DIFFERS,

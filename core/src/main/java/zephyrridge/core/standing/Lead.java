@@ -72,7 +72,8 @@ public record Lead(Station station, List<Gap> missing, Next next) {
         leads.add(fit(work.unit(), bench, a));
         leads.add(prove(work.unit(), a));
         leads.add(handBack(work.unit(), a));
-        return bench.record().positions().stream().allMatch(Position::isSoldered)
+        List<Position> positions = bench.record().positions();
+        return !positions.isEmpty() && positions.stream().allMatch(Position::isSoldered)
                 ? leads.stream().map(Lead::ofSoldered).toList()
                 : List.copyOf(leads);
     }

@@ -88,14 +88,17 @@ public record Need(
         return new Need(thing, some, price, leadDays, day, returnDays, returnUntil);
     }
 
-    /** Day on which it is here where it is ordered on that one; empty where nobody said. */
+    /** Day on which it is here where it is ordered on that one; empty where nobody said, or what was said is over by then. */
     public Optional<LocalDate> due(LocalDate ordered) {
-        return leadDays.map(ordered::plusDays).map(Optional::of).orElse(day);
+        return leadDays.map(ordered::plusDays).map(Optional::of).orElse(day.filter(d -> !d.isBefore(ordered)));
     }
 
-    /** Last day on which it can go back where it is ordered on that one. */
+    /** Last day on which it can go back where it is ordered on that one; empty likewise. */
     public Optional<LocalDate> returnUntil(LocalDate ordered) {
-        return returnDays.map(ordered::plusDays).map(Optional::of).orElse(returnUntil);
+        return returnDays
+                .map(ordered::plusDays)
+                .map(Optional::of)
+                .orElse(returnUntil.filter(d -> !d.isBefore(ordered)));
     }
 
     /** Of all its packs; empty where the price is open. */

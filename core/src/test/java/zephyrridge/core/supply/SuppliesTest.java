@@ -108,6 +108,9 @@ class SuppliesTest {
                         tuple(PAIR, 1, Optional.of("59.90"), Optional.of(DAY.plusDays(3))));
         assertThat(Need.of(open.withChosen(true)).get(1).returnUntil(DAY)).contains(DAY.plusDays(14));
         assertThat(Need.of(open.withChosen(true)).get(0).returnUntil(DAY)).isEmpty();
+        assertThat(Need.of(open.withChosen(true)).get(0).due(DAY.plusDays(6)))
+                .as("what somebody said is over")
+                .isEmpty();
     }
 
     @Test

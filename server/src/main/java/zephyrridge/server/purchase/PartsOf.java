@@ -12,7 +12,7 @@ import zephyrridge.server.job.JobListRow;
  * What a job on a list waits for, with what was ordered for it looked at.
  *
  * @param on day on which the last of what is on the way is to be here; empty where nothing is, or nobody said
- * @param returnUntil first of the days on which something can no more go back
+ * @param returnUntil first of the last days, from today on, on which something can go back
  */
 public record PartsOf(Waits waits, Optional<LocalDate> on, Optional<LocalDate> returnUntil) {
     private static final Set<Waits> NOT_FITTED = Set.of(Waits.PARTS, Waits.OWNER, Waits.OUTSIDE);
@@ -26,12 +26,14 @@ public record PartsOf(Waits waits, Optional<LocalDate> on, Optional<LocalDate> r
                 .filter(p -> p.state().counts()
                         && now.job(p.id()).filter(j -> j == row.id()).isPresent())
                 .flatMap(p -> p.returnUntil().stream())
+                .filter(d -> !d.isBefore(today))
                 .min(Comparator.naturalOrder());
         return new PartsOf(
                 row.waits().on(today, parts),
                 parts.flatMap(Supplies.Parts::by),
                 // Of what was fitted before orders were noted the day was counted from the one of the decision; what
                 // nobody ordered has none.
-                ofPacks.or(() -> NOT_FITTED.contains(row.waits()) ? Optional.empty() : row.returnUntil()));
+                ofPacks.or(() -> NOT_FITTED.contains(row.waits()) ? Optional.empty() : row.returnUntil())
+                        .filter(d -> !d.isBefore(today)));
     }
 }

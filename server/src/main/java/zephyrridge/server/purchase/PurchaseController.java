@@ -83,8 +83,9 @@ class PurchaseController {
     /** A pack came, or went back; a wrong press is taken back the same way. What comes goes to the job that is promised first. */
     @PostMapping("/api/purchases/packs/{id}")
     PackStepAnswer step(@PathVariable long id, @Valid @RequestBody PackStep body, Principal who) {
-        Optional<Long> job = purchases.step(id, body.from(), body.to(), who.getName());
-        return new PackStepAnswer(job, purchases());
+        purchases.step(id, body.from(), body.to(), who.getName());
+        Purchases.Now now = purchases.now();
+        return new PackStepAnswer(now.job(id), views.of(now));
     }
 
     /**

@@ -60,6 +60,7 @@ class PurchaseViews {
      *
      * @param order number of the order; {@code reference} what it is called at the supplier's, "" for nothing
      * @param late whether it was to be here before today
+     * @param returnUntil last day on which it can go back; empty: it cannot, can no more, or nobody said
      * @param next what it may become
      * @param job that gets it; empty: nobody needs it any more
      */
@@ -205,7 +206,7 @@ class PurchaseViews {
                 row.due(),
                 row.state() == Pack.State.ON_THE_WAY
                         && row.due().filter(today::isAfter).isPresent(),
-                row.returnUntil(),
+                row.returnUntil().filter(d -> !d.isBefore(today)),
                 row.state(),
                 row.state().next(),
                 job);

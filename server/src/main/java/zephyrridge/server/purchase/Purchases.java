@@ -156,11 +156,10 @@ public class Purchases {
      * A pack comes, goes back, or does not count.
      *
      * @param from what somebody saw of it
-     * @return the job that gets it
      * @throws Problem where there is no such pack, it is in another state by now, or that does not follow on it
      */
     @Transactional
-    public Optional<Long> step(long pack, Pack.State from, Pack.State to, String by) {
+    public void step(long pack, Pack.State from, Pack.State to, String by) {
         Now now = changing();
         PurchaseStore.PackRow row = store.pack(pack).orElseThrow(() -> Problem.notFound("pack", pack));
         if (!from.mayBecome(to)) {
@@ -180,7 +179,6 @@ public class Purchases {
                 : Map.of();
         meant.forEach(store::mean);
         store.become(pack, from, to, LocalDateTime.now(clock), by);
-        return meant.getOrDefault(pack, now.job(pack));
     }
 
     /** What was worked out is written down: which job each pack is meant for, and which nobody looks for any more. */

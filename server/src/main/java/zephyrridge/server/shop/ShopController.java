@@ -187,7 +187,7 @@ class ShopController {
                 "taken in",
                 "handed back",
                 "days",
-                "changed",
+                "memory changed",
                 "proven",
                 "open expected",
                 "open took",
