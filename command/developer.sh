@@ -44,27 +44,36 @@ test_part() {
   (cd "$here" && mvn -B -q -DskipTests -pl ".,${modules%,"$part"}" install && mvn -B -pl "$part" ${name:+"-Dtest=$name"} -Dsurefire.failIfNoSpecifiedTests=false verify) || die "tests failed (see above)."
 }
 
+# The pages' tests take the smaller of the two, where there is one.
+has_browser() { type -P chromium-headless-shell chromium >/dev/null; }
+need_browser() {
+  has_browser || (need_packages chromium-headless-shell:chromium-headless-shell 2>/dev/null) || need_packages chromium:chromium
+}
+
 run_tests() {
   need_tools
   need_database
   need_packages mariadb-dump:mariadb-client
-  # The pages' tests take the smaller of the two, where there is one.
-  if ! type -P chromium-headless-shell chromium >/dev/null; then
-    (need_packages chromium-headless-shell:chromium-headless-shell 2>/dev/null) || need_packages chromium:chromium
-  fi
   # An outside reader for firmware tables; its test is left out where this cannot be installed.
   [ -x /usr/lib/udev/dmi_memory_id ] || (need_packages /usr/lib/udev/dmi_memory_id:udev) || say "Without udev the outside check of firmware tables is left out."
   [ -n "$(type -P shellcheck)" ] || (need_packages shellcheck:shellcheck) || say "Without shellcheck the scripts are not looked over."
   if [ -n "${1:-}" ]; then
+    need_browser
     test_part "$@"
     return
   fi
-  local log
+  # The largest of the packages comes while the core is built: the first test that wants a database waits for it, and pages come after.
+  local log browser
+  has_browser || may_install chromium
   log=$(mktemp)
+  touch "$packages_lock"
+  (flock 9 && need_browser) 9>"$packages_lock" &
+  browser=$!
   set +e
   (cd "$here" && mvn -B -T 2 verify) 2>&1 | tee "$log"
   local code=${PIPESTATUS[0]}
   set -e
+  wait "$browser" || code=1
   say ""
   say "Counts of the test runners:"
   sed 's/\x1b\[[0-9;]*m//g' "$log" | grep -E '^ +Tests +[0-9]+ |^\[(INFO|WARNING|ERROR)\] Tests run: [0-9]+, Failures: [0-9]+, Errors: [0-9]+, Skipped: [0-9]+$' || true

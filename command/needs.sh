@@ -48,6 +48,17 @@ own_node() {
   at_least "$(node_version)" 20 || die "Node 20 was fetched into $node_home and does not run. Install Node 20 or newer by hand and put it first in PATH, then run this again."
 }
 
+# Held while packages come in the background: a program of theirs may be there before what it needs is.
+packages_lock=$here/.zephyr-packages
+packages_arrived() { [ ! -e "$packages_lock" ] || flock "$packages_lock" true; }
+
+# may_install PACKAGE ...   ends with a sentence where this account cannot
+may_install() {
+  command -v apt-get >/dev/null || die "missing: $*, and this is no Debian system. Install what these packages hold by hand (JDK 17 or newer, Maven 3.8 or newer, Node 20 or newer and npm, MariaDB 10.11 or newer, Chromium for the tests), then run this again."
+  [ "$(id -u)" -eq 0 ] || sudo -n true 2>/dev/null || die "missing Debian packages, and this account may not install them. Let someone with root run: apt-get install $*"
+}
+
+apt_updated=no
 # need_packages PROGRAM:PACKAGE ...   installs Debian packages for programs that are not there
 need_packages() {
   local wanted=() pair
@@ -55,14 +66,12 @@ need_packages() {
     command -v "${pair%%:*}" >/dev/null || [[ " ${wanted[*]} " == *" ${pair##*:} "* ]] || wanted+=("${pair##*:}")
   done
   [ ${#wanted[@]} -gt 0 ] || return 0
-  command -v apt-get >/dev/null || die "missing: ${wanted[*]}, and this is no Debian system. Install what these packages hold by hand (JDK 17 or newer, Maven 3.8 or newer, Node 20 or newer and npm, MariaDB 10.11 or newer, Chromium for the tests), then run this again."
+  may_install "${wanted[@]}"
   local as=()
-  if [ "$(id -u)" -ne 0 ]; then
-    sudo -n true 2>/dev/null || die "missing Debian packages, and this account may not install them. Let someone with root run: apt-get install ${wanted[*]}"
-    as=(sudo -n)
-  fi
+  [ "$(id -u)" -eq 0 ] || as=(sudo -n)
   say "Installing ${wanted[*]} ..."
-  "${as[@]}" apt-get update -qq >/dev/null || die "apt-get update failed. Check the network and the package sources, then run this again."
+  [ "$apt_updated" = yes ] || "${as[@]}" apt-get update -qq >/dev/null || die "apt-get update failed. Check the network and the package sources, then run this again."
+  apt_updated=yes
   DEBIAN_FRONTEND=noninteractive "${as[@]}" apt-get install -y -qq --no-install-recommends "${wanted[@]}" >/dev/null \
     || die "could not install ${wanted[*]}. Run apt-get install ${wanted[*]} by hand to see why, then run this again."
 }

@@ -11,15 +11,15 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /** axe-core on every main view, light and dark: no serious finding. And at the three widths nothing is wider than the screen. */
 @ExtendWith({TestServer.class, Browser.class})
-@ResourceLock("page")
+@Order(3)
 class AccessibilityTest {
     private static final List<String> VIEWS = List.of(
             "/jobs",

@@ -12,16 +12,16 @@ import com.microsoft.playwright.options.FilePayload;
 import java.util.Base64;
 import java.util.HexFormat;
 import java.util.List;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /** Reading on the real page, with files in the real formats. */
 @ExtendWith({TestServer.class, Browser.class})
-@ResourceLock("page")
+@Order(3)
 class ReadJourneyTest {
     /** Real files, downloaded from the product and handed in again: recognised, held together, a wrong one refused, accepted with one key. */
     @Test
