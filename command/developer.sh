@@ -50,30 +50,37 @@ need_browser() {
   has_browser || (need_packages chromium-headless-shell:chromium-headless-shell 2>/dev/null) || need_packages chromium:chromium
 }
 
-run_tests() {
-  need_tools
+# What only tests need. An outside reader for firmware tables and a linter for scripts: what they look over is left out where they
+# cannot be installed.
+need_for_tests() {
   need_database
   need_packages mariadb-dump:mariadb-client
-  # An outside reader for firmware tables; its test is left out where this cannot be installed.
   [ -x /usr/lib/udev/dmi_memory_id ] || (need_packages /usr/lib/udev/dmi_memory_id:udev) || say "Without udev the outside check of firmware tables is left out."
   [ -n "$(type -P shellcheck)" ] || (need_packages shellcheck:shellcheck) || say "Without shellcheck the scripts are not looked over."
+  need_browser
+}
+
+run_tests() {
+  need_tools
   if [ -n "${1:-}" ]; then
-    need_browser
+    need_for_tests
     test_part "$@"
     return
   fi
-  # The largest of the packages comes while the core is built: the first test that wants a database waits for it, and pages come after.
-  local log browser
-  has_browser || may_install chromium
+  # They come while the core is built: the first test that wants a database waits for all of them.
+  local log packages
   log=$(mktemp)
+  if ! has_browser || [ -z "$(type -P mariadb-dump)" ] || [ -z "$db_host$(type -P mariadbd)" ]; then
+    may_install mariadb-server-core mariadb-client chromium
+  fi
   touch "$packages_lock"
-  (flock 9 && need_browser) 9>"$packages_lock" &
-  browser=$!
+  (flock 9 && need_for_tests) 9>"$packages_lock" &
+  packages=$!
   set +e
   (cd "$here" && mvn -B -T 2 verify) 2>&1 | tee "$log"
   local code=${PIPESTATUS[0]}
   set -e
-  wait "$browser" || code=1
+  wait "$packages" || code=1
   say ""
   say "Counts of the test runners:"
   sed 's/\x1b\[[0-9;]*m//g' "$log" | grep -E '^ +Tests +[0-9]+ |^\[(INFO|WARNING|ERROR)\] Tests run: [0-9]+, Failures: [0-9]+, Errors: [0-9]+, Skipped: [0-9]+$' || true

@@ -26,7 +26,7 @@ import zephyrridge.server.ApiClient;
 
 /** What an installation is kept by for years: processes that come back, a package, a database elsewhere, the network, a way back in. */
 @ExtendWith(Installation.Shared.class)
-@Order(3)
+@Order(2)
 @ResourceLock("installation")
 class KeepingTest {
     private static final int LONG = 600;
