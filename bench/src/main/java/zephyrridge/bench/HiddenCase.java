@@ -2,7 +2,6 @@ package zephyrridge.bench;
 
 import java.util.ArrayList;
 import java.util.BitSet;
-import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -256,24 +255,8 @@ record HiddenCase(
         return new Remedy(kind, subject, -1);
     }
 
-    /** Dark, hidden, errors: the table of the trade (docs/rules, R-10.1), written down a second time. */
-    private static final Map<Hidden.Kind, double[]> RATES = new EnumMap<>(Map.ofEntries(
-            Map.entry(Hidden.Kind.DEAD_MODULE, new double[] {.62, .33, .03}),
-            Map.entry(Hidden.Kind.WEAK_MODULE, new double[] {.05, .02, .75}),
-            Map.entry(Hidden.Kind.BAD_SOCKET, new double[] {.45, .42, .08}),
-            Map.entry(Hidden.Kind.POOR_SEATING, new double[] {.55, .38, .04}),
-            Map.entry(Hidden.Kind.KIND_TOO_LARGE, new double[] {.72, .20, .04}),
-            Map.entry(Hidden.Kind.KINDS_QUARREL, new double[] {.50, .05, .35}),
-            Map.entry(Hidden.Kind.ORDER_QUIRK, new double[] {.85, .08, .03}),
-            Map.entry(Hidden.Kind.BAD_CHANNEL, new double[] {.45, .50, .03}),
-            Map.entry(Hidden.Kind.OLD_FIRMWARE, new double[] {.85, .08, .03}),
-            Map.entry(Hidden.Kind.WRONG_SETTINGS, new double[] {.83, 0, .12}),
-            Map.entry(Hidden.Kind.NEEDS_MAINS, new double[] {.98, 0, 0}),
-            Map.entry(Hidden.Kind.LONG_TRAINING, new double[] {.97, 0, 0}),
-            Map.entry(Hidden.Kind.BAD_COMPANION, new double[] {.60, 0, .05})));
-
     private static Hidden hidden(SplittableRandom r, Possible p, World world) {
-        double[] rates = RATES.get(p.kind()).clone();
+        double[] rates = Hidden.usualRates(p.kind());
         boolean constant =
                 switch (world) {
                     case STUBBORN -> true;

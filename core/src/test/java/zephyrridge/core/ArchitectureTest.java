@@ -48,7 +48,8 @@ class ArchitectureTest {
             "room",
             "figures",
             "change",
-            "range");
+            "range",
+            "rehearsal");
 
     private static final JavaClasses CORE = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())

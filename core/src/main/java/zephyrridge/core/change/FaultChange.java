@@ -221,8 +221,9 @@ public sealed interface FaultChange extends Change {
         work.unit().asFound().keySet().forEach(p -> planned.putIfAbsent(p, ""));
         List<Alternative.Buy> buys = work.unit().onTheTable().buys();
         Work next = s.bounded(work.with(work.unit().withAlternative(name.strip(), planned, buys)));
-        boolean changes = !next.unit().plannedModules().equals(next.unit().asFound());
-        return changes ? new PlanChange.ChoosePlan(true).to(new Situation(next, s.bench, s.ports)) : next;
+        Situation then = new Situation(next, s.bench, s.ports);
+        // What ran is as it was found: there is nothing to decide on.
+        return then.assess().plan().changed().isEmpty() ? next : new PlanChange.ChoosePlan(true).to(then);
     }
 
     /**

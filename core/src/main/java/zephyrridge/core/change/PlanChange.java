@@ -19,6 +19,7 @@ import zephyrridge.core.log.Entry;
 import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.now.DrawerUse;
 import zephyrridge.core.plan.Offer;
+import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.reading.label.LabelParser;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.unit.Alternative;
@@ -203,6 +204,32 @@ public sealed interface PlanChange extends Change {
                 Optional<LocalDate> day) {}
 
         public record Pack(@NotBlank @Size(max = 64) String offer, @Min(1) @Max(999) int packs) {}
+
+        /** What adopts a layout that the planner came to, not decided on yet. */
+        public static AdoptLayout of(Unit unit, PlanOption option, String name) {
+            Map<String, String> keyOfTag = new HashMap<>();
+            unit.modules().values().forEach(m -> m.tag().ifPresent(t -> keyOfTag.put(t, m.key())));
+            List<Piece> pieces = new ArrayList<>();
+            option.pieces().forEach((position, piece) -> {
+                Optional<String> id = Optional.of(piece.id());
+                Optional<String> none = Optional.empty();
+                pieces.add(
+                        switch (piece.from()) {
+                            case OWN -> new Piece(position, id.map(unit.asFound()::get), none, none);
+                            case DRAWER -> keyOfTag.containsKey(piece.id())
+                                    ? new Piece(position, id.map(keyOfTag::get), none, none)
+                                    : new Piece(position, none, id, none);
+                            case OFFER -> new Piece(position, none, none, id);
+                        });
+            });
+            return new AdoptLayout(
+                    name,
+                    pieces,
+                    option.bought().stream()
+                            .map(b -> new Pack(b.offer().id(), b.packs()))
+                            .toList(),
+                    false);
+        }
 
         @Override
         public Work to(Situation s) {

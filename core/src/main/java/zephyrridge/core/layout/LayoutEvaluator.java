@@ -41,6 +41,11 @@ public final class LayoutEvaluator {
      * @param asFound what the machine holds now; what differs costs effort
      */
     public LayoutEvaluation evaluate(Layout layout, Layout asFound, Host host) {
+        return evaluate(layout, asFound, host, Set.of());
+    }
+
+    /** @param exchanged positions whose module is another one, of whatever kind: one that is replaced by its like is work, too */
+    public LayoutEvaluation evaluate(Layout layout, Layout asFound, Host host, Set<String> exchanged) {
         Facts f = new Facts(machine, layout, asFound, host);
         List<Finding> findings = new ArrayList<>();
         List<LayoutEvaluation.RuleVerdict> verdicts = new ArrayList<>(Rule.values().length);
@@ -88,7 +93,7 @@ public final class LayoutEvaluator {
         verdicts.add(new LayoutEvaluation.RuleVerdict(
                 Rule.USABLE, costs(findings, beforeUsable) ? Verdict.VIOLATED : Verdict.SATISFIED));
         List<String> changed = new ArrayList<>();
-        Effort effort = effort(f, changed, findings);
+        Effort effort = effort(f, exchanged, changed, findings);
         verdicts.add(new LayoutEvaluation.RuleVerdict(
                 Rule.EFFORT, changed.isEmpty() ? Verdict.NOT_APPLICABLE : Verdict.SATISFIED));
         verdicts.sort((a, b) -> a.rule().compareTo(b.rule()));
@@ -166,10 +171,10 @@ public final class LayoutEvaluator {
                 rate);
     }
 
-    private Effort effort(Facts f, List<String> changed, List<Finding> findings) {
+    private Effort effort(Facts f, Set<String> exchanged, List<String> changed, List<Finding> findings) {
         int[] numbers = new int[f.modules.length];
         for (int p = 0; p < f.modules.length; p++) {
-            if (f.layout.differsAt(p, f.asFound)) {
+            if (f.layout.differsAt(p, f.asFound) || exchanged.contains(machine.positions[p].id())) {
                 numbers[changed.size()] = p;
                 changed.add(machine.positions[p].id());
             }

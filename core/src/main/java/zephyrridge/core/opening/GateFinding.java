@@ -42,6 +42,8 @@ public enum GateFinding implements FindingCode {
     CHECK_BAD(Tried.class),
     READ_TOTAL_ALONE(Totals.class),
     READ_NOTHING_YET(Count.class),
+    /** Firmware shows more than the system by as much as is soldered. */
+    READ_BANK_COUNTED_TWICE(Totals.class),
     READ_TOTAL_DIFFERS(Totals.class),
     READ_TOTAL_POINTS(Pointed.class),
     READ_TOTAL_AMONG(Among.class),

@@ -12,10 +12,18 @@ import zephyrridge.core.quantity.Picoseconds;
 public enum ProofFinding implements FindingCode {
     PROOF_EXACTLY_MISSING(Missing.class),
     PROOF_COULD_BE_MISSING(Missing.class),
+    /** As many are listed as are fitted: a label says more than its module holds, or one that is listed is not used. */
+    PROOF_LISTED_YET_MISSING(Missing.class),
+    /** The same where nothing that is fitted adds up to what is missing: a label says more than its module holds, or it was misread. */
+    PROOF_LABELS_SAY_MORE(Amounts.class),
     PROOF_LISTED_TWICE(Amounts.class),
     PROOF_DECIMAL_UNIT(Amounts.class),
     PROOF_TOTAL_UNEXPLAINED(Amounts.class),
     PROOF_TOTAL_ABOVE(Amounts.class),
+    /** Above by what is soldered, and the system counts what is fitted: a bank is counted twice. */
+    PROOF_BANK_COUNTED_TWICE(Amounts.class),
+    /** Above by what is soldered, and nobody read what the system counts. */
+    PROOF_BANK_PERHAPS_TWICE(Amounts.class),
     PROOF_WORD_SIZE(Amounts.class),
     PROOF_CEILING(Amounts.class),
     PROOF_BOOT_CAP(Amounts.class),

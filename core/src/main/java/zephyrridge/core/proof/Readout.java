@@ -127,12 +127,8 @@ public record Readout(
     public boolean agreesWith(ByteSize installed) {
         return firmwareTotal.isPresent()
                 ? firmwareTotal.get().equals(installed)
-                : systemTotal
-                        .filter(t -> Math.abs(t.bytes() - installed.bytes()) <= HALF_A_GIB)
-                        .isPresent();
+                : systemTotal.filter(t -> t.isAbout(installed)).isPresent();
     }
-
-    private static final long HALF_A_GIB = 1L << 29;
 
     public boolean isEmpty() {
         return equals(NOTHING);

@@ -9,6 +9,8 @@ import zephyrridge.core.layout.Layout;
 import zephyrridge.core.machine.Host;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
+import zephyrridge.core.machine.Position;
+import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.proof.Comparison.Field;
 import zephyrridge.core.proof.Comparison.Line;
 import zephyrridge.core.proof.Comparison.Value;
@@ -77,13 +79,28 @@ final class TotalReading {
             return Told.amounts(ProofFinding.PROOF_DECIMAL_UNIT, Severity.NOTE, want, got);
         }
         if (got.compareTo(want) > 0) {
+            if (!soldered().isZero() && got.equals(want.plus(soldered()))) {
+                boolean agreed = found.systemTotal()
+                        .filter(t -> Told.between(t, expected.usableFrom(), want))
+                        .isPresent();
+                return agreed
+                        ? Told.amounts(ProofFinding.PROOF_BANK_COUNTED_TWICE, Severity.NOTE, want, got)
+                        : Told.amounts(ProofFinding.PROOF_BANK_PERHAPS_TWICE, Severity.RISK, want, got);
+            }
             return Told.amounts(ProofFinding.PROOF_TOTAL_ABOVE, Severity.RISK, want, got);
         }
         ByteSize gap = want.minusFloored(got);
         Bounded<List<MissingSet>> all = Shortfall.sets(record, layout, gap, printedWithin(got));
         List<MissingSet> sets = all.found();
         if (sets.isEmpty()) {
-            return Told.amounts(ProofFinding.PROOF_TOTAL_UNEXPLAINED, Severity.RISK, want, got);
+            return Told.amounts(
+                    allListed() ? ProofFinding.PROOF_LABELS_SAY_MORE : ProofFinding.PROOF_TOTAL_UNEXPLAINED,
+                    Severity.RISK,
+                    want,
+                    got);
+        }
+        if (allListed()) {
+            return Told.say(ProofFinding.PROOF_LISTED_YET_MISSING, Severity.STOP, new ProofFinding.Missing(gap, sets));
         }
         // "Exactly" is said only where all was looked at.
         boolean exactly = all.map(s -> s.size() == 1 && s.get(0).isCertain()).orIfCut(false);
@@ -91,6 +108,24 @@ final class TotalReading {
                 exactly ? ProofFinding.PROOF_EXACTLY_MISSING : ProofFinding.PROOF_COULD_BE_MISSING,
                 Severity.STOP,
                 new ProofFinding.Missing(gap, sets));
+    }
+
+    private ByteSize soldered() {
+        ByteSize sum = ByteSize.ZERO;
+        for (int p = 0; p < layout.size(); p++) {
+            if (record.positions().get(p).isSoldered()) {
+                sum = sum.plus(layout.module(p).map(ModuleSpec::capacity).orElse(ByteSize.ZERO));
+            }
+        }
+        return sum;
+    }
+
+    /** Whether as many modules are listed as are fitted; a bank may be listed twice and make up for a module that is not. */
+    private boolean allListed() {
+        return record.positions().stream().noneMatch(Position::isSoldered)
+                && found.positionsFilled()
+                        .filter(n -> n >= expected.positionsFilled())
+                        .isPresent();
     }
 
     /** A figure with a fraction of a GiB that is no whole MiB was printed to a tenth. */

@@ -119,4 +119,11 @@ public record ByteSize(long bytes) implements Comparable<ByteSize> {
         }
         return bytes % MIB == 0 ? bytes / MIB + " MiB" : bytes % KIB == 0 ? bytes / KIB + " KiB" : bytes + " bytes";
     }
+
+    private static final long HALF_A_GIB = 1L << 29;
+
+    /** Whether the other is the same within half a GiB: as near as systems print what is installed. */
+    public boolean isAbout(ByteSize other) {
+        return Math.abs(bytes - other.bytes) <= HALF_A_GIB;
+    }
 }

@@ -1,6 +1,7 @@
 package zephyrridge.core.range;
 
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -10,7 +11,6 @@ import zephyrridge.core.change.Outcome;
 import zephyrridge.core.change.Ports;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.unit.Work;
@@ -18,12 +18,24 @@ import zephyrridge.core.unit.Work;
 /** A job at a simulated machine: the technician's changes go through the same gates, only what a start shows is made up. */
 public final class Practice {
     private final Simulated machine;
+    private final Reality reality;
     private final Bench bench;
     private final Ports ports;
     private Work work;
 
+    /** A job that is right about all that lies in its machine: pieces are called as it calls them. */
     public Practice(Simulated machine, Bench bench, Ports ports, Work work) {
+        this(machine, Reality.AS_LOGGED, bench, ports, work);
+    }
+
+    /** A job at a machine with something to find out, as it was taken in. */
+    public Practice(Secret secret, Bench bench, Ports ports, Work work) {
+        this(secret.machine(), Reality.of(secret), bench, ports, work);
+    }
+
+    private Practice(Simulated machine, Reality reality, Bench bench, Ports ports, Work work) {
         this.machine = machine;
+        this.reality = reality;
         this.bench = bench;
         this.ports = ports;
         this.work = work;
@@ -42,18 +54,33 @@ public final class Practice {
         return outcome;
     }
 
+    /** What is wrong with it as it lies now: for whoever judges an answer. */
+    public List<Hidden> wrong() {
+        return machine.wrong(reality.arrangement(work.unit()));
+    }
+
+    /** Whether it shows at every start without a memory test: for whoever judges an answer. */
+    public boolean isPlain(Hidden h) {
+        return machine.isPlain(h);
+    }
+
+    /** Whether it would still show, wherever it lies: for whoever judges an answer. */
+    public boolean acts(Hidden h) {
+        return machine.acts(h);
+    }
+
     /** A module alone in a machine that is known to run; writing it down is the technician's. */
     public Simulated.Sight elsewhere(String module, int passes) {
-        return machine.elsewhere(module, passes);
+        return machine.elsewhere(reality.piece(work.unit(), module), passes);
     }
 
     /**
-     * Switches it on as it stands, and writes down what was seen and read.
+     * Switches it on as it stands and looks, without a word in the log.
      *
-     * @param minutes that were waited
+     * @param minutes that are waited
      * @param passes of a memory test, 0 for none
      */
-    public Outcome start(int minutes, int passes) {
+    public Simulated.Sight look(int minutes, int passes) {
         Set<String> inserted = new TreeSet<>();
         Set<Entry.Action> actions = new java.util.HashSet<>();
         for (Entry e : work.unit().log().happened()) {
@@ -61,16 +88,21 @@ public final class Practice {
                 inserted.clear();
                 actions.removeIf(a -> a != Entry.Action.WAITED && a != Entry.Action.MAINS);
             } else if (e instanceof Entry.Moved m && m.to().isPosition()) {
-                inserted.add(m.module());
+                inserted.add(reality.piece(work.unit(), m.module()));
             } else if (e instanceof Entry.Reseated r) {
-                inserted.add(r.module());
+                inserted.add(reality.piece(work.unit(), r.module()));
             } else if (e instanceof Entry.Acted a) {
                 actions.add(a.action());
             }
         }
         boolean waited = minutes * 60 >= Assessment.of(bench, work).expected().firstStartTo()
                 || actions.contains(Entry.Action.WAITED);
-        Simulated.Sight sight = machine.start(Now.of(work.unit()).inIt(), inserted, actions, waited, passes);
+        return machine.start(reality.arrangement(work.unit()), inserted, actions, waited, passes);
+    }
+
+    /** The same, and writes down what was seen and read. */
+    public Outcome start(int minutes, int passes) {
+        Simulated.Sight sight = look(minutes, passes);
         Entry.Outcome shown =
                 !sight.dark() ? Entry.Outcome.STARTED : sight.code() ? Entry.Outcome.SIGNAL : Entry.Outcome.SILENT;
         String note = sight.code()
@@ -82,6 +114,8 @@ public final class Practice {
         }
         Map<String, String> read = new HashMap<>();
         sight.firmwareMebibytes().ifPresent(m -> read.put("firmwareTotal", m + " MB"));
+        sight.systemMebibytes().ifPresent(m -> read.put("systemTotal", m + " MB"));
+        reality.rate(work.unit()).ifPresent(r -> read.put("rate", String.valueOf(r.nameRounded())));
         read.put("positionsFilled", String.valueOf(sight.listed().size()));
         if (passes > 0) {
             read.put("testPasses", String.valueOf(passes));

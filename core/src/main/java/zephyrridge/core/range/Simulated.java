@@ -136,6 +136,11 @@ public final class Simulated {
         return new Sight(false, false, Optional.of(told), Optional.of(shown), left, found ? 1 + chance.nextInt(40) : 0);
     }
 
+    /** What it showed before anybody put a hand to it: it came in running, with all that is in it. */
+    public Sight asItRan(SortedMap<String, String> arrangement) {
+        return new Simulated(build, List.of(), 1).start(arrangement, Set.of(), Set.of(), true, 0);
+    }
+
     private void heal(Hidden h, Set<String> inserted, Set<Entry.Action> actions, boolean waited, boolean changed) {
         double cures =
                 switch (h.kind()) {
@@ -243,6 +248,16 @@ public final class Simulated {
     /** Whether it would still show: for whoever judges an answer. What stays as it is and was drawn to show nothing never does. */
     public boolean acts(Hidden h) {
         return acts.get(h) && ways.getOrDefault(h, 0.0) < h.dark() + h.hides() + h.errs();
+    }
+
+    /** What is wrong with it as it lies now, whether or not it shows at every start. */
+    public List<Hidden> wrong(SortedMap<String, String> arrangement) {
+        return truth.stream().filter(h -> acts(h) && reaches(h, arrangement)).toList();
+    }
+
+    /** Whether it shows at every start without a memory test: it stays dark, or lacks its part, whenever its part is in. */
+    public boolean isPlain(Hidden h) {
+        return h.stays() && h.rests() == 0 && acts(h) && ways.getOrDefault(h, 1.0) < h.dark() + h.hides();
     }
 
     /** What was wrong: for whoever judges an answer, never for whoever looks for it. */

@@ -71,9 +71,53 @@ public final class AsFound {
 
     /** Sockets of which nobody knows whether there is anything in them: not seen, and no total leaves no room for more. */
     public static Set<String> unknown(Bench bench, Unit unit) {
-        return unit.before().agreesWith(installed(bench, unit))
+        return agrees(bench, unit, installed(bench, unit))
                 ? Set.of()
                 : notSeen(bench, unit).stream().map(Position::id).collect(Collectors.toSet());
+    }
+
+    /**
+     * The total that was read before the work, as far as it can be taken at its word: the firmware's, where nobody read that the system's;
+     * and the system's, too, where the firmware shows just as much more as is soldered, since then it counts that twice.
+     */
+    public static Optional<ByteSize> total(Bench bench, Unit unit) {
+        return countsBankTwice(bench, unit)
+                ? unit.before().systemTotal()
+                : unit.before().total();
+    }
+
+    /** Whether a total that was read before the work is this much. */
+    public static boolean agrees(Bench bench, Unit unit, ByteSize installed) {
+        return countsBankTwice(bench, unit)
+                ? unit.before().systemTotal().filter(t -> t.isAbout(installed)).isPresent()
+                : unit.before().agreesWith(installed);
+    }
+
+    /**
+     * Whether firmware showed more than the system by as much as is soldered, and nothing else explains it: a module that was found, or a
+     * system that shows no more.
+     */
+    static boolean countsBankTwice(Bench bench, Unit unit) {
+        if (unit.host().wordBits() == 32
+                || unit.before()
+                        .firmwareTotal()
+                        .filter(installed(bench, unit)::equals)
+                        .isPresent()) {
+            return false;
+        }
+        ByteSize soldered = bench.record().positions().stream()
+                .filter(p -> !isAbsent(bench, unit, p))
+                .flatMap(p -> p.soldered().stream())
+                .map(ModuleSpec::capacity)
+                .reduce(ByteSize.ZERO, ByteSize::plus);
+        return !soldered.isZero()
+                && unit.before()
+                        .systemTotal()
+                        .filter(t -> unit.before()
+                                .firmwareTotal()
+                                .filter(f -> f.isAbout(t.plus(soldered)))
+                                .isPresent())
+                        .isPresent();
     }
 
     /** Memory of all that is known to be in it, soldered or found, without what this very machine lacks. */

@@ -79,7 +79,7 @@ public record Assessment(
                         asItStands.findings().stream())
                 .toList());
         LayoutEvaluation judged = asFarAsKnown(
-                unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host), unit, unread),
+                unreadIsNotEmpty(bench.evaluator().evaluate(planned, asFound, host, unit.exchanged()), unit, unread),
                 unknown,
                 unit.plannedModules());
         // What came with the machine is not beyond anything: it ran.

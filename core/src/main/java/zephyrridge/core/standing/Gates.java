@@ -289,11 +289,20 @@ public final class Gates {
             return List.of(notRead(unit));
         }
         ByteSize read = found.installed();
-        return unit.before()
-                .total()
-                .filter(total -> !unit.before().agreesWith(read))
-                .map(total -> List.of(differs(total, read, AsFound.notSeen(bench, unit))))
-                .orElse(List.of());
+        List<Finding> said = new ArrayList<>();
+        if (AsFound.countsBankTwice(bench, unit)) {
+            ByteSize firmware = unit.before().firmwareTotal().orElseThrow();
+            said.add(Finding.of(
+                    GateFinding.READ_BANK_COUNTED_TWICE,
+                    Severity.NOTE,
+                    JOB,
+                    new GateFinding.Totals(firmware, unit.before().systemTotal().orElseThrow()),
+                    new Evidence.Word("total", firmware.toString())));
+        }
+        AsFound.total(bench, unit)
+                .filter(total -> !AsFound.agrees(bench, unit, read))
+                .ifPresent(total -> said.add(differs(total, read, AsFound.notSeen(bench, unit))));
+        return said;
     }
 
     /** Nobody knows what is in its sockets; how much it is may be known all the same. */

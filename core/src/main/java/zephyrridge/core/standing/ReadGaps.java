@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import zephyrridge.core.finding.Finding;
+import zephyrridge.core.finding.Severity;
 import zephyrridge.core.layout.LayoutEvaluation;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.opening.Bench;
@@ -37,7 +38,9 @@ final class ReadGaps {
             if (f.detail() instanceof GateFinding.Among a) {
                 return List.of(new Gap(Gap.Kind.TOTAL_AMONG, String.join(", ", a.positions())));
             }
-            gaps.add(new Gap(Gap.Kind.TOTAL_DIFFERS, ""));
+            if (f.severity() != Severity.NOTE) {
+                gaps.add(new Gap(Gap.Kind.TOTAL_DIFFERS, ""));
+            }
         }
         if (gaps.isEmpty() && unit.isTakenAlike() && unit.before().total().isEmpty()) {
             return List.of(new Gap(Gap.Kind.ALIKE_ONLY, ""));

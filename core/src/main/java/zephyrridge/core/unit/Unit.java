@@ -12,6 +12,7 @@ import java.util.SortedMap;
 import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import zephyrridge.core.change.Change;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.layout.Layout;
@@ -375,6 +376,14 @@ public record Unit(
     /** Module key by position as the plan on the table has it. */
     public SortedMap<String, String> plannedModules() {
         return plannedModules(onTheTable());
+    }
+
+    /** Positions in which the plan on the table has another module than was found there, be it of the same kind. */
+    public SortedSet<String> exchanged() {
+        SortedMap<String, String> planned = plannedModules();
+        return asFound.keySet().stream()
+                .filter(p -> planned.containsKey(p) && !planned.get(p).equals(asFound.get(p)))
+                .collect(Collectors.toCollection(TreeSet::new));
     }
 
     /** Module key by position as one of the layouts has it. */

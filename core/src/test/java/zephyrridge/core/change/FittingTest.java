@@ -220,4 +220,17 @@ class FittingTest {
     private static Change carrier(String id, int count) {
         return new LogChange.ConfirmCarrier(id, count, Optional.empty(), Optional.empty());
     }
+
+    /** A module that has had its day is replaced by one of the same kind: that is a plan, with its way in, its line to fit and its proof. */
+    @Test
+    void aModuleIsReplacedByItsLike() {
+        Walk w = new Walk().answered().does(Walk.found(Walk.D4, "A1"), Walk.typed(Walk.D4), Walk.plan("A1", "m2"));
+        assertThat(w.assess().plan().changed()).containsExactly("A1");
+        assertThat(w.assess().plan().effort().minutes()).isPositive();
+        w.does(new PlanChange.ChoosePlan(true)).opened().does(Walk.fit("A1")).closed();
+        assertThat(w.assess().now().inIt()).containsEntry("A1", "m2");
+        w.does(Walk.start(), Walk.read("firmwareTotal", "4 GB", "rate", "2400", "positionsFilled", "1"));
+        assertThat(w.missing()).isEmpty();
+        assertThat(w.assess().proof().proven()).isTrue();
+    }
 }

@@ -39,7 +39,7 @@ class ReadoutComparisonTest {
         "8 GB,DIFFERENT PROOF_COULD_BE_MISSING",
         "48 GB,EXPLAINED PROOF_LISTED_TWICE",
         "25.8 GB,EXPLAINED PROOF_DECIMAL_UNIT",
-        "32 GB,DIFFERENT PROOF_TOTAL_ABOVE",
+        "40 GB,DIFFERENT PROOF_TOTAL_ABOVE",
         "20 GB,DIFFERENT PROOF_TOTAL_UNEXPLAINED"
     })
     void totals(String shown, String outcome) {
@@ -92,6 +92,49 @@ class ReadoutComparisonTest {
         Comparison one = compare(odd, HOME, read("8 GB", null, 2666), "A1=" + D8, "A2=4GB 1Rx8 PC4-2666V-SA1-11");
         assertThat(outcome(one, Field.FIRMWARE_TOTAL)).isEqualTo("DIFFERENT PROOF_EXACTLY_MISSING");
         assertThat(sets(one).get(0).parts().get(0).where()).containsExactly("A2");
+    }
+
+    /** HOME has 8 GiB soldered: as much above what is fitted is that bank counted twice, where the system says what is there. */
+    @Test
+    void aBankThatIsCountedTwiceIsNamed() {
+        assertThat(outcome(compare(HOME, read("32 GB", null, 2666), "B1=" + D16), Field.FIRMWARE_TOTAL))
+                .isEqualTo("DIFFERENT PROOF_BANK_PERHAPS_TWICE");
+        Readout both = read("32 GB", null, 2666)
+                .with()
+                .systemTotal(java.util.Optional.of(ByteSize.ofGibibytes(24)))
+                .build();
+        assertThat(outcome(compare(HOME, both, "B1=" + D16), Field.FIRMWARE_TOTAL))
+                .isEqualTo("EXPLAINED PROOF_BANK_COUNTED_TWICE");
+        assertThat(outcome(compare(HOME, read("30 GB", null, 2666), "B1=" + D16), Field.FIRMWARE_TOTAL))
+                .isEqualTo("DIFFERENT PROOF_TOTAL_ABOVE");
+    }
+
+    /** All are listed, and it is less: nobody says that one of them is missing. Where a bank could be listed twice that is not known. */
+    @Test
+    void whatIsListedIsNotSaidToBeMissing() {
+        MachineRecord odd = Machines.of(MemoryGeneration.DDR4, 2666)
+                .channel("A")
+                .socket("A1", "A", 1, List.of())
+                .socket("A2", "A", 2, List.of())
+                .cap(null, null, null, 2666)
+                .build();
+        String[] fitted = {"A1=" + D8, "A2=4GB 1Rx8 PC4-2666V-SA1-11"};
+        assertThat(outcome(compare(odd, HOME, listed("8 GB", 2), fitted), Field.FIRMWARE_TOTAL))
+                .isEqualTo("DIFFERENT PROOF_LISTED_YET_MISSING");
+        assertThat(outcome(compare(odd, HOME, listed("6 GB", 2), fitted), Field.FIRMWARE_TOTAL))
+                .isEqualTo("DIFFERENT PROOF_LABELS_SAY_MORE");
+        assertThat(outcome(compare(odd, HOME, listed("8 GB", 1), fitted), Field.FIRMWARE_TOTAL))
+                .isEqualTo("DIFFERENT PROOF_EXACTLY_MISSING");
+        assertThat(outcome(compare(HOME, listed("8 GB", 2), "B1=" + D16), Field.FIRMWARE_TOTAL))
+                .as("its bank may be listed twice")
+                .isEqualTo("DIFFERENT PROOF_COULD_BE_MISSING");
+    }
+
+    private static Readout listed(String total, int positions) {
+        return read(total, null, 2666)
+                .with()
+                .positionsFilled(java.util.Optional.of(positions))
+                .build();
     }
 
     @ParameterizedTest

@@ -128,6 +128,27 @@ class LeadTest {
         assertThat(missing(w, Station.READ)).isEmpty();
     }
 
+    /** Firmware counts 4 soldered GiB twice: no socket is said to hold them, and once nothing is seen there all agrees. */
+    @Test
+    void aBankThatFirmwareCountsTwicePointsNowhere() {
+        MachineRecord one = Machines.of(MemoryGeneration.DDR4, 2400)
+                .channel("A")
+                .soldered("bank", "A", Modules.of(Walk.D4))
+                .channel("B")
+                .socket("B1", "B", 1, List.of())
+                .build();
+        Walk w = new Walk(one, HouseRules.DEFAULT).answered();
+        w.does(new StartChange.EnterReadout(
+                StartChange.Phase.BEFORE, Optional.empty(), Map.of("firmwareTotal", "8 GB", "systemTotal", "4 GB")));
+        assertThat(missing(w, Station.READ)).isEmpty();
+        assertThat(w.assess().readingFindings())
+                .extracting(f -> f.code().name())
+                .containsExactly("READ_BANK_COUNTED_TWICE");
+        // A module that is found explains it better.
+        w.does(Walk.found(Walk.D4, "B1"));
+        assertThat(w.assess().readingFindings()).isEmpty();
+    }
+
     /** A total, a source, or one look into one of three sockets: there is memory, and nobody knows where. That is not "no memory". */
     @Test
     void aTotalAloneIsNoEmptyMachine() {

@@ -287,7 +287,7 @@ class PlanningController {
             OptionViews.Role role,
             Optional<HousePreference.Reason> preferred,
             PlanOption o) {
-        PlanChange.AdoptLayout adopt = adopt(c.unit(), o, cards.name(o));
+        PlanChange.AdoptLayout adopt = PlanChange.AdoptLayout.of(c.unit(), o, cards.name(o));
         Outcome outcome = Change.applied(adopt, c.work(), c.machine().bench(), ports);
         if (!(outcome instanceof Outcome.Applied applied)) {
             throw new ChangeRefused(((Outcome.Refused) outcome).why());
@@ -300,32 +300,5 @@ class PlanningController {
                 adopt,
                 next.unit(),
                 Assessment.of(c.machine().bench(), next));
-    }
-
-    private static PlanChange.AdoptLayout adopt(Unit unit, PlanOption o, String name) {
-        Map<String, String> keyOfTag = new HashMap<>();
-        for (JobModule m : unit.modules().values()) {
-            m.tag().ifPresent(t -> keyOfTag.put(t, m.key()));
-        }
-        List<PlanChange.AdoptLayout.Piece> pieces = new ArrayList<>();
-        o.pieces()
-                .forEach((position, piece) -> pieces.add(new PlanChange.AdoptLayout.Piece(
-                        position,
-                        piece.from() == PlanOption.From.OWN
-                                ? Optional.of(unit.asFound().get(piece.id()))
-                                : piece.from() == PlanOption.From.DRAWER
-                                        ? Optional.ofNullable(keyOfTag.get(piece.id()))
-                                        : Optional.empty(),
-                        piece.from() == PlanOption.From.DRAWER && !keyOfTag.containsKey(piece.id())
-                                ? Optional.of(piece.id())
-                                : Optional.empty(),
-                        piece.from() == PlanOption.From.OFFER ? Optional.of(piece.id()) : Optional.empty())));
-        return new PlanChange.AdoptLayout(
-                name,
-                pieces,
-                o.bought().stream()
-                        .map(b -> new PlanChange.AdoptLayout.Pack(b.offer().id(), b.packs()))
-                        .toList(),
-                false);
     }
 }

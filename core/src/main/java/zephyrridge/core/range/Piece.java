@@ -1,0 +1,32 @@
+package zephyrridge.core.range;
+
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.reading.label.LabelParser;
+
+/**
+ * A module as it really is.
+ *
+ * @param id its own name, the same wherever it lies
+ * @param label what is to be read on it: as it is, with a part worn away, or of another module
+ */
+public record Piece(String id, ModuleSpec spec, String label) {
+    /** One that is what its label says. */
+    public static Piece honest(String id, String label) {
+        return new Piece(
+                id,
+                LabelParser.parse(label)
+                        .spec()
+                        .orElseThrow(() -> new IllegalArgumentException("no whole label: " + label)),
+                label);
+    }
+
+    /** The same under another label. */
+    public Piece labelled(String other) {
+        return new Piece(id, spec, other);
+    }
+
+    /** Whether what is to be read on it makes another module of it. */
+    public boolean lies() {
+        return LabelParser.parse(label).spec().filter(s -> !s.equals(spec)).isPresent();
+    }
+}

@@ -1,0 +1,482 @@
+package zephyrridge.core.rehearsal;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.SortedSet;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import zephyrridge.core.change.Change;
+import zephyrridge.core.change.ConditionChange;
+import zephyrridge.core.change.EvidenceChange;
+import zephyrridge.core.change.FaultChange;
+import zephyrridge.core.change.LogChange;
+import zephyrridge.core.change.OpeningChange;
+import zephyrridge.core.change.Outcome;
+import zephyrridge.core.change.PlanChange;
+import zephyrridge.core.change.StartChange;
+import zephyrridge.core.fault.Diagnosis;
+import zephyrridge.core.fault.NextTest;
+import zephyrridge.core.fault.Probe;
+import zephyrridge.core.house.HouseRules;
+import zephyrridge.core.hunt.Trouble;
+import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.SlotState;
+import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.opening.Bench;
+import zephyrridge.core.opening.FitLine;
+import zephyrridge.core.opening.WorkStep;
+import zephyrridge.core.plan.DrawerPiece;
+import zephyrridge.core.plan.PlanOption;
+import zephyrridge.core.plan.PlanTask;
+import zephyrridge.core.plan.Planner;
+import zephyrridge.core.plan.Selection;
+import zephyrridge.core.plan.Target;
+import zephyrridge.core.plan.Terms;
+import zephyrridge.core.proof.ProofFinding;
+import zephyrridge.core.quantity.Money;
+import zephyrridge.core.range.Answers;
+import zephyrridge.core.range.Piece;
+import zephyrridge.core.range.Practice;
+import zephyrridge.core.range.Secret;
+import zephyrridge.core.range.Simulated;
+import zephyrridge.core.reading.Recogniser;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.standing.Gates;
+import zephyrridge.core.standing.Lead;
+import zephyrridge.core.unit.Intake;
+import zephyrridge.core.unit.JobModule;
+import zephyrridge.core.unit.Station;
+import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
+
+/**
+ * One machine of the range from the counter to the end, done as the tool says: where it leads, its step is made; where it wants hands or
+ * eyes, they do what it asked for. Whatever it says on the way is held to the truth ({@link Truths}).
+ */
+public final class Rehearsal {
+    public enum End {
+        /** All of its memory is soldered: it goes home as it came. */
+        NOTHING_TO_FIT,
+        /** What lies ready makes nothing better of it. */
+        NO_PLAN,
+        /** It may not be opened: a swollen pack, or an owner who refuses. */
+        KEPT_SHUT,
+        PROVEN,
+        /** What is wrong was found, and what is left to do is another plan. */
+        FOUND,
+        /** A label says more than its module holds: the machine's own list told. */
+        LABEL_LIED,
+        /** The hunt ended without a cause. */
+        CANNOT_TELL,
+        /** The tool asked for something that could not be done, or for nothing while work was left: a fault of the tool. */
+        STUCK
+    }
+
+    /**
+     * What it came to.
+     *
+     * @param minutes at the bench, as the steps are estimated; {@code starts} made after the work began
+     * @param did every change, in its order, with what it was about
+     * @param found whether a hunt said what is wrong; {@code right} whether that is so, or nothing had to be found
+     * @param lies what was said and is not so
+     * @param why where it got stuck; "" elsewhere
+     */
+    public record Result(
+            End end,
+            int minutes,
+            int starts,
+            List<String> did,
+            boolean hunted,
+            boolean found,
+            boolean right,
+            List<Truths.Lie> lies,
+            String why) {}
+
+    private static final int MOST_STEPS = 400;
+    private static final int MOST_TESTS = 40;
+    private static final int LABEL_MINUTES = 1;
+    private static final int TABLE_MINUTES = 3;
+    private static final int START_MINUTES = 2;
+    private static final int PASS_MINUTES = 15;
+
+    private final Secret secret;
+    private final Bench bench;
+    private final RangeBench ports;
+    private final Practice practice;
+    private final Recogniser.Trees trees;
+    private final Truths truths;
+    private final List<String> did = new ArrayList<>();
+    private int seconds;
+    private int starts;
+    private boolean hunted;
+    private boolean found;
+    private boolean right = true;
+
+    /** Something that the tool asked for and that could not be done. */
+    private static final class Stuck extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        Stuck(String why) {
+            super(why);
+        }
+    }
+
+    private Rehearsal(Secret secret, Recogniser.Trees trees) {
+        this.secret = secret;
+        this.trees = trees;
+        bench = Bench.of(secret.record(), HouseRules.DEFAULT);
+        ports = new RangeBench(secret, bench);
+        practice = new Practice(secret, bench, ports, new Work(secret.order(), Unit.NEW));
+        truths = new Truths(secret, bench);
+    }
+
+    /** @param trees as for {@link Recogniser}: what is read comes in the formats that people hand in */
+    public static Result of(Secret secret, Recogniser.Trees trees) {
+        return new Rehearsal(secret, trees).result();
+    }
+
+    private Result result() {
+        End end;
+        String why = "";
+        try {
+            end = walk();
+        } catch (Stuck stuck) {
+            end = End.STUCK;
+            why = stuck.getMessage();
+        }
+        return new Result(end, (seconds + 59) / 60, starts, List.copyOf(did), hunted, found, right, truths.lies(), why);
+    }
+
+    private End walk() {
+        takeIn();
+        if (secret.record().positions().stream().allMatch(p -> p.isSoldered())) {
+            if (!lead(Station.READ).next().id().equals(Station.HAND_BACK.name())) {
+                throw new Stuck("a machine without a socket is not led home");
+            }
+            return End.NOTHING_TO_FIT;
+        }
+        read();
+        if (!plan()) {
+            return End.NO_PLAN;
+        }
+        if (Gates.isShut(assess().openingGates())) {
+            return End.KEPT_SHUT;
+        }
+        fit();
+        return prove();
+    }
+
+    private void takeIn() {
+        Optional<String> none = Optional.empty();
+        does(new ConditionChange.AnswerIntake(
+                none,
+                none,
+                none,
+                Optional.empty(),
+                Optional.of(secret.seal()),
+                Optional.of(secret.battery()),
+                Optional.of(Intake.Encryption.NOT_ENCRYPTED),
+                Optional.of(Intake.FirmwareSettings.NOTED),
+                Optional.empty(),
+                none,
+                none,
+                none,
+                none));
+    }
+
+    /** Where it may be asked, its firmware's table first; what that leaves open is looked at, label by label, and by chip where a label is worn. */
+    private void read() {
+        if (secret.wayIn()) {
+            ask();
+        }
+        SortedSet<String> open = new TreeSet<>();
+        secret.record().positions().stream()
+                .filter(p -> !p.isSoldered() && !unit().asFound().containsKey(p.id()))
+                .forEach(p -> open.add(p.id()));
+        if (lead(Station.READ).missing().isEmpty() || Gates.isShut(assess().openingGates())) {
+            return;
+        }
+        does(new OpeningChange.OpenFor(Entry.Purpose.LOOK, open));
+        ticks(Station.OPEN);
+        for (String position : open) {
+            look(position);
+        }
+    }
+
+    private void ask() {
+        Unit unit = unit();
+        source(Answers.table(secret, unit), "firmware table", Optional.empty(), TABLE_MINUTES);
+        Simulated.Sight sight = secret.machine().asItRan(secret.arrangement(unit));
+        Map<String, String> before = new HashMap<>();
+        sight.firmwareMebibytes().ifPresent(m -> before.put("firmwareTotal", m + " MB"));
+        sight.systemMebibytes().ifPresent(m -> before.put("systemTotal", m + " MB"));
+        does(new StartChange.EnterReadout(StartChange.Phase.BEFORE, Optional.empty(), before));
+        accept();
+    }
+
+    private void accept() {
+        Change accept = new EvidenceChange.AcceptReading();
+        if (Change.applied(accept, practice.work(), bench, ports) instanceof Outcome.Applied) {
+            does(accept);
+        }
+    }
+
+    private void look(String position) {
+        seconds += 60 * LABEL_MINUTES;
+        Optional<Piece> there = Optional.ofNullable(secret.inIt().get(position));
+        if (there.isEmpty()) {
+            does(new EvidenceChange.SayWhatIsSeen(
+                    position, Optional.of(SlotState.EMPTY), Optional.empty(), Optional.empty()));
+            return;
+        }
+        Change label =
+                new EvidenceChange.AddModule(JobModule.Origin.FOUND, there.get().label(), Optional.of(position));
+        if (Change.applied(label, practice.work(), bench, ports) instanceof Outcome.Applied) {
+            does(label);
+        } else {
+            source(Answers.chip(there.get()), "chip " + position, Optional.of(position), TABLE_MINUTES);
+            accept();
+        }
+    }
+
+    private void source(byte[] content, String name, Optional<String> position, int minutes) {
+        seconds += 60 * minutes;
+        String id = ports.keep(Recogniser.recognise(content, trees));
+        does(new EvidenceChange.AddSource(id, name, position));
+    }
+
+    /** Of what lies ready the layout that is recommended; false where there is none that changes anything. */
+    private boolean plan() {
+        Unit u = unit();
+        SortedMap<String, ModuleSpec> own = new TreeMap<>();
+        u.asFound().forEach((p, key) -> own.put(p, u.modules().get(key).spec()));
+        PlanTask task = new PlanTask(
+                bench.record(),
+                bench.evaluator(),
+                bench.limits(u),
+                bench.house(),
+                u.host(),
+                u.layout(bench.record(), u.asFound()),
+                own,
+                Map.of(),
+                secret.onHand().stream()
+                        .map(p -> new DrawerPiece(p.id(), p.spec(), Money.ofMinor(2_000)))
+                        .toList(),
+                List.of(),
+                Terms.USUAL,
+                Target.ANY,
+                u.intake().firmwareVersion(),
+                u.intake().processor(),
+                0);
+        List<PlanOption> front = Planner.plan(task).front();
+        Selection.Chosen chosen = Selection.of(task, front, task.target());
+        // More than the cheapest: that is what its owner wants.
+        Optional<PlanOption> taken = chosen.further().or(chosen::recommended).filter(o -> o.pieces().values().stream()
+                .anyMatch(p -> p.from() != PlanOption.From.OWN));
+        if (taken.isEmpty()) {
+            return false;
+        }
+        does(PlanChange.AdoptLayout.of(unit(), taken.get(), "As proposed"));
+        does(new PlanChange.ChoosePlan(true));
+        return true;
+    }
+
+    private void fit() {
+        for (int i = 0; i < MOST_STEPS; i++) {
+            List<FitLine> left =
+                    assess().fitLines().stream().filter(l -> !l.done()).toList();
+            if (left.isEmpty()) {
+                return;
+            }
+            Lead.Next open = lead(Station.OPEN).next();
+            Lead.Next fit = lead(Station.FIT).next();
+            if (open.what() == Lead.Do.TICK || open.what() == Lead.Do.TICK_ALL) {
+                tick(open);
+            } else if (fit.what() == Lead.Do.FIT) {
+                does(new LogChange.ConfirmFit(fit.id(), true, Optional.empty(), Optional.empty(), Optional.empty()));
+                seconds += 60;
+            } else {
+                throw new Stuck("Open says " + open + ", Fit says " + fit + " and " + left.size() + " lines are left");
+            }
+        }
+        throw new Stuck("Fit comes to no end");
+    }
+
+    private End prove() {
+        for (int i = 0; i < MOST_TESTS; i++) {
+            Assessment a = assess();
+            if (a.proof().proven()) {
+                return End.PROVEN;
+            }
+            if (found && !unit().isChosen()) {
+                return End.FOUND;
+            }
+            if (sizesAsked(a)) {
+                seconds += 60 * TABLE_MINUTES;
+                if (secret.inIt().values().stream().anyMatch(Piece::lies)) {
+                    return End.LABEL_LIED;
+                }
+            }
+            Trouble t = Trouble.of(bench, practice.work(), a, Set.of());
+            truths.hear(t, practice);
+            if (t.any() && t.diagnosis().state() == Diagnosis.State.CONFIRMED) {
+                hunted = true;
+                found = true;
+                right &= truths.isSo(t, practice);
+                does(new FaultChange.SettleFault("As it started"));
+                if (assess().fitLines().stream().anyMatch(l -> !l.done())) {
+                    fit();
+                }
+                continue;
+            }
+            if (t.any() && t.diagnosis().state() != Diagnosis.State.CONFIRMED) {
+                hunted = true;
+                if (t.diagnosis().next().isEmpty()) {
+                    right &= !found;
+                    return End.CANNOT_TELL;
+                }
+                make(t, t.diagnosis().next().get(0));
+                continue;
+            }
+            ticks(Station.PROVE);
+            start(START_MINUTES, 1);
+            a = assess();
+            if (!Gates.isShut(a.openingGates()) && !a.now().isClosed()) {
+                close();
+            }
+        }
+        throw new Stuck("is not proven after " + MOST_TESTS + " starts: "
+                + assess().proof().missing().stream().map(f -> f.code().name()).toList());
+    }
+
+    /** Whether the last start asks for the size of each module in the machine's own list. */
+    private static boolean sizesAsked(Assessment a) {
+        return a.proof().lastCounting().stream()
+                .flatMap(t -> t.comparison().lines().stream())
+                .flatMap(l -> l.findings().stream())
+                .anyMatch(f -> f.code() == ProofFinding.PROOF_LISTED_YET_MISSING
+                        || f.code() == ProofFinding.PROOF_LABELS_SAY_MORE);
+    }
+
+    private void start(int minutes, int passes) {
+        seconds += 60 * (minutes + PASS_MINUTES * passes);
+        starts++;
+        Outcome outcome = practice.start(minutes, passes);
+        if (outcome instanceof Outcome.Refused refused) {
+            throw new Stuck("a start is refused: " + refused.why().code());
+        }
+        did.add("Start: " + shown());
+        truths.hear(practice);
+    }
+
+    /** What the last start showed, in short. */
+    private String shown() {
+        List<Entry.Started> all = unit().log().starts();
+        Entry.Started last = all.get(all.size() - 1);
+        return last.outcome()
+                + last.readout().total().map(t -> " " + t).orElse("")
+                + (last.readout().hasErrors() ? " with errors" : "");
+    }
+
+    /** Does a test that is proposed, with its way in and back. */
+    private void make(Trouble t, NextTest.Valued next) {
+        Probe probe = next.probe();
+        did.add(probe.shape().name());
+        seconds += 60 * next.minutes();
+        SortedSet<String> touched = t.names().touched(t.now(), probe);
+        if (!touched.isEmpty()) {
+            does(new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched));
+            for (WorkStep s : assess().opening()) {
+                if (!s.done()) {
+                    does(new LogChange.TickStep(s.id(), true));
+                }
+            }
+        }
+        Map<String, String> fill = new HashMap<>(t.names().modules(probe.fill()));
+        probe.elsewhere().ifPresent(x -> fill.values().remove(t.names().pieces().get(x)));
+        if (!touched.isEmpty()) {
+            does(new FaultChange.Arrange(fill, t.names().reseated(t.now(), probe)));
+        }
+        if (probe.elsewhere().isPresent()) {
+            String key = t.names().pieces().get(probe.elsewhere().get());
+            Simulated.Sight s = practice.elsewhere(key, probe.passes());
+            does(new FaultChange.LogElsewhere(
+                    key, s.dark() ? Entry.Outcome.SILENT : Entry.Outcome.STARTED, probe.passes(), s.errors()));
+            does(new FaultChange.Arrange(t.names().modules(t.now()), Set.of()));
+        }
+        close();
+        Trouble.actions(probe).forEach(a -> does(new LogChange.LogAction(a, "")));
+        if (probe.elsewhere().isEmpty()) {
+            int before = seconds;
+            // Every test is waited out.
+            start(Math.max(START_MINUTES, (assess().expected().firstStartTo() + 59) / 60), probe.passes());
+            // Its minutes are those of the test.
+            seconds = before;
+        }
+    }
+
+    private void close() {
+        Assessment a = assess();
+        if (!a.now().isClosed() && !a.now().down()) {
+            does(new LogChange.TickStep("power-down", true));
+            does(new LogChange.TickStep("unplug", true));
+        }
+        for (int i = 0; i < MOST_STEPS; i++) {
+            Optional<WorkStep> next = assess().closing().stream()
+                    .filter(s -> !s.done() && s.kind() != WorkStep.Kind.TEST_START)
+                    .findFirst();
+            if (next.isEmpty()) {
+                return;
+            }
+            does(new LogChange.TickStep(next.get().id(), true));
+        }
+    }
+
+    /** All that a station leads through step by step. */
+    private void ticks(Station station) {
+        for (int i = 0; i < MOST_STEPS; i++) {
+            Lead.Next next = lead(station).next();
+            if (next.what() != Lead.Do.TICK && next.what() != Lead.Do.TICK_ALL) {
+                return;
+            }
+            tick(next);
+        }
+        throw new Stuck(station + " leads in a circle");
+    }
+
+    private void tick(Lead.Next next) {
+        List<String> ids = List.of(next.id().split(","));
+        Assessment a = assess();
+        Stream.concat(a.opening().stream(), a.closing().stream())
+                .filter(s -> ids.contains(s.id()) && !s.done())
+                .forEach(s -> seconds += s.seconds());
+        does(new LogChange.TickSteps(ids));
+    }
+
+    private void does(Change change) {
+        Outcome outcome = practice.act(change);
+        if (outcome instanceof Outcome.Refused refused) {
+            throw new Stuck(change + " is refused: " + refused.why().code());
+        }
+        did.add(change.getClass().getSimpleName());
+        truths.hear(ports.survey(unit()), unit(), Lead.of(practice.work(), bench, assess()));
+    }
+
+    private Unit unit() {
+        return practice.work().unit();
+    }
+
+    private Assessment assess() {
+        return Assessment.of(bench, practice.work());
+    }
+
+    private Lead lead(Station station) {
+        return Lead.of(practice.work(), bench, assess()).get(station.ordinal());
+    }
+}
