@@ -31,7 +31,8 @@ import zephyrridge.server.web.JsonConfig;
 import zephyrridge.server.web.Problem;
 
 /**
- * What the field desk says of files, and what a label's line decodes to, as text or as the JSON that the pages get ({@code --json}). Ends
+ * What the field desk says of files, and what a label's line decodes to, as text or as the JSON that the pages get ({@code --json}); and the
+ * tool's own rehearsal on machines of the range. Ends
  * with 0 where all was understood and nothing stops, with 1 where something stops or was not understood, with 2 where it was asked wrongly
  * or a file cannot be read.
  */
@@ -68,6 +69,9 @@ public final class Twin {
         if (command.equals("hash")) {
             return hash(new Scanner(System.in, StandardCharsets.UTF_8));
         }
+        if (command.equals("range")) {
+            return range(words);
+        }
         if (words.isEmpty()) {
             return wrong(texts.get("twin.usage"));
         }
@@ -90,6 +94,23 @@ public final class Twin {
         }
         out.println(Accounts.hash(password));
         return UNDERSTOOD;
+    }
+
+    private static final int MACHINES = 2_000;
+    private static final int MOST_MACHINES = 1_000_000;
+
+    /** @param words how many machines are drawn, and the first of their seeds; both may be left out */
+    private int range(List<String> words) {
+        try {
+            int machines = words.isEmpty() ? MACHINES : Integer.parseInt(words.get(0));
+            long seed = words.size() < 2 ? 1 : Long.parseLong(words.get(1));
+            if (words.size() > 2 || machines < 0 || machines > MOST_MACHINES) {
+                return wrong(texts.get("twin.range"));
+            }
+            return new RangeRun(out, texts).run(machines, seed) ? UNDERSTOOD : STOPS;
+        } catch (NumberFormatException e) {
+            return wrong(texts.get("twin.range"));
+        }
     }
 
     private int code(String text) {

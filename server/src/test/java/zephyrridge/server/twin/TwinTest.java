@@ -85,4 +85,16 @@ class TwinTest {
         assertThat(twin.hash(new Scanner("short\n"))).isEqualTo(2);
         assertThat(twin.hash(new Scanner("\u2603".repeat(25)))).isEqualTo(2);
     }
+
+    /** A few machines of each difficulty, and all lessons: no false sentence. */
+    @Test
+    void theRangeIsRunAndHolds() {
+        Said said = twin("range", "6", "42");
+        assertThat(said.code()).as(said.out()).isZero();
+        assertThat(said.out())
+                .contains("First look: 2 machines", "Faulty: something may be wrong that only starts show: 2 machines")
+                .doesNotContain("{");
+        assertThat(twin("range", "many").code()).isEqualTo(2);
+        assertThat(twin("range", "-1").err()).contains("./zephyr range");
+    }
 }
