@@ -1,5 +1,6 @@
 package zephyrridge.core.range;
 
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.StringJoiner;
@@ -13,12 +14,19 @@ import zephyrridge.core.unit.Unit;
 public final class Answers {
     private Answers() {}
 
-    /** Its firmware's table, as the modules lie by now. */
+    /** Its firmware's table, of a machine that shows all that is in it. */
     public static byte[] table(Secret secret, Unit unit) {
+        return table(secret, unit, secret.machine().asItRan(secret.arrangement(unit)));
+    }
+
+    /** Its firmware's table, as the modules lie by now and as far as it showed them at its last start. */
+    public static byte[] table(Secret secret, Unit unit, Simulated.Sight sight) {
+        Map<String, ModuleSpec> listed = new HashMap<>(secret.modules(unit));
+        listed.keySet().retainAll(sight.listed());
         return SmbiosEncoder.encode(
                 Dumps.firmware(
                         secret.record(),
-                        secret.modules(unit),
+                        listed,
                         Map.of(),
                         Optional.of(secret.rate(unit)),
                         new Dumps.Habits(secret.banksAsModules(), false)),

@@ -2,6 +2,7 @@ package zephyrridge.core.range;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -149,10 +150,18 @@ final class Making {
         if (record == null) {
             boolean second = shape.channels().stream().anyMatch(c -> c.contains("K"));
             record = new QuickRecord(
-                            "range",
+                            // The same facts, the same record.
+                            String.join(
+                                            "-",
+                                            "range",
+                                            shape.id(),
+                                            generation.name(),
+                                            way.wayIn().name())
+                                    .toLowerCase(Locale.ROOT)
+                                    .replace('_', '-'),
                             "Range",
                             shape.id(),
-                            "",
+                            generation.name() + " " + topRate,
                             isLaptop() ? MachineKind.LAPTOP : MachineKind.DESKTOP,
                             generation,
                             shape.form(),

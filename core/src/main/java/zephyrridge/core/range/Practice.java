@@ -1,6 +1,7 @@
 package zephyrridge.core.range;
 
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -75,14 +76,14 @@ public final class Practice {
     }
 
     /**
-     * Switches it on as it stands and looks, without a word in the log.
+     * How it would be switched on as it stands.
      *
      * @param minutes that are waited
      * @param passes of a memory test, 0 for none
      */
-    public Simulated.Sight look(int minutes, int passes) {
+    public Simulated.Tried trying(int minutes, int passes) {
         Set<String> inserted = new TreeSet<>();
-        Set<Entry.Action> actions = new java.util.HashSet<>();
+        Set<Entry.Action> actions = new HashSet<>();
         for (Entry e : work.unit().log().happened()) {
             if (e instanceof Entry.Started) {
                 inserted.clear();
@@ -97,20 +98,32 @@ public final class Practice {
         }
         boolean waited = minutes * 60 >= Assessment.of(bench, work).expected().firstStartTo()
                 || actions.contains(Entry.Action.WAITED);
-        return machine.start(reality.arrangement(work.unit()), inserted, actions, waited, passes);
+        return new Simulated.Tried(reality.arrangement(work.unit()), inserted, actions, waited, passes);
     }
 
-    /** The same, and writes down what was seen and read. */
+    /** Switches it on as it stands, and writes down what was seen and read. */
     public Outcome start(int minutes, int passes) {
-        Simulated.Sight sight = look(minutes, passes);
+        Simulated.Sight sight = machine.start(trying(minutes, passes));
+        Outcome outcome = null;
+        for (Change change : told(sight, minutes, passes)) {
+            outcome = act(change);
+            if (outcome instanceof Outcome.Refused) {
+                return outcome;
+            }
+        }
+        return outcome;
+    }
+
+    /** What a person writes down of a start: how it went and, where it came up, what it showed. */
+    public List<Change> told(Simulated.Sight sight, int minutes, int passes) {
         Entry.Outcome shown =
                 !sight.dark() ? Entry.Outcome.STARTED : sight.code() ? Entry.Outcome.SIGNAL : Entry.Outcome.SILENT;
         String note = sight.code()
                 ? bench.record().start().signals().stream().findFirst().orElse("")
                 : "";
-        Outcome started = act(new StartChange.LogStart(shown, note, Optional.of(minutes)));
-        if (started instanceof Outcome.Refused || sight.dark()) {
-            return started;
+        Change started = new StartChange.LogStart(shown, note, Optional.of(minutes));
+        if (sight.dark()) {
+            return List.of(started);
         }
         Map<String, String> read = new HashMap<>();
         sight.firmwareMebibytes().ifPresent(m -> read.put("firmwareTotal", m + " MB"));
@@ -121,6 +134,6 @@ public final class Practice {
             read.put("testPasses", String.valueOf(passes));
             read.put("testErrors", String.valueOf(sight.errors()));
         }
-        return act(new StartChange.EnterReadout(StartChange.Phase.AFTER, Optional.empty(), read));
+        return List.of(started, new StartChange.EnterReadout(StartChange.Phase.AFTER, Optional.empty(), read));
     }
 }

@@ -59,6 +59,31 @@ public final class Simulated {
             Set<String> listed,
             int errors) {}
 
+    /**
+     * How it is switched on.
+     *
+     * @param arrangement module by position, soldered banks aside
+     * @param inserted modules put in, or in again, since the last start; {@code actions} done since then
+     * @param waited whether it is given the time its training takes
+     * @param passes of a memory test
+     */
+    public record Tried(
+            SortedMap<String, String> arrangement,
+            Set<String> inserted,
+            Set<Entry.Action> actions,
+            boolean waited,
+            int passes) {
+        public Tried {
+            arrangement = Collections.unmodifiableSortedMap(new TreeMap<>(arrangement));
+            inserted = Set.copyOf(inserted);
+            actions = Set.copyOf(actions);
+        }
+    }
+
+    public Sight start(Tried t) {
+        return start(t.arrangement(), t.inserted(), t.actions(), t.waited(), t.passes());
+    }
+
     private static final double CODE_OF_MEMORY = .8;
     private static final double CODE_OF_OTHERS = .15;
 

@@ -22,7 +22,8 @@ public class Sealed {
         MAPPING,
         QUICK,
         WORDS,
-        SHEET_RUN;
+        SHEET_RUN,
+        ASKED;
 
         private final List<UnaryOperator<JsonNode>> lifts = List.of();
 

@@ -27,6 +27,8 @@ public final class JobPorts implements Ports {
     private final Work work;
     private final Bench bench;
     private final Drawer drawer;
+    private final Shelf shelf;
+    private final boolean practised;
     private final Suppliers suppliers;
     private final Photos photos;
     private final Sources sources;
@@ -42,6 +44,8 @@ public final class JobPorts implements Ports {
             Work work,
             Bench bench,
             Drawer drawer,
+            Shelf shelf,
+            boolean practised,
             Suppliers suppliers,
             Photos photos,
             Sources sources,
@@ -53,6 +57,8 @@ public final class JobPorts implements Ports {
         this.work = work;
         this.bench = bench;
         this.drawer = drawer;
+        this.shelf = shelf;
+        this.practised = practised;
         this.suppliers = suppliers;
         this.photos = photos;
         this.sources = sources;
@@ -80,7 +86,7 @@ public final class JobPorts implements Ports {
 
     @Override
     public Optional<Stock> stock(String tag) {
-        return stock.computeIfAbsent(tag, asked -> drawer.find(asked)
+        return stock.computeIfAbsent(tag, asked -> shelf.find(asked)
                 .map(m -> new Stock(
                         asked,
                         m.labelLine(),
@@ -98,7 +104,7 @@ public final class JobPorts implements Ports {
 
     @Override
     public Optional<Offer> offer(String id) {
-        return offers.computeIfAbsent(id, suppliers::offer);
+        return practised ? Optional.empty() : offers.computeIfAbsent(id, suppliers::offer);
     }
 
     @Override

@@ -8,6 +8,7 @@ import zephyrridge.core.unit.Order;
 /**
  * @param state the job's document; {@code machineVersion} the version of the record it works on
  * @param said what was said of it when it was closed, as JSON
+ * @param range the machine of the range that it is practised on; empty for a machine that is there
  */
 public record JobRow(
         long id,
@@ -21,4 +22,5 @@ public record JobRow(
         String updatedBy,
         Optional<String> said,
         Optional<LocalDate> partsOn,
-        Optional<LocalDate> returnUntil) {}
+        Optional<LocalDate> returnUntil,
+        Optional<OnRange> range) {}

@@ -4,6 +4,7 @@ import static zephyrridge.server.db.Tables.ACCOUNT;
 import static zephyrridge.server.db.Tables.JOB;
 import static zephyrridge.server.db.Tables.JOB_EVENT;
 import static zephyrridge.server.db.Tables.MACHINE;
+import static zephyrridge.server.db.Tables.PRACTICE;
 import static zephyrridge.server.db.Tables.WORK_ORDER;
 
 import java.time.LocalDate;
@@ -46,6 +47,14 @@ class JobStore {
                     WORK_ORDER.PROMISED.convertFrom(Optional::ofNullable),
                     WORK_ORDER.AWAY.convertFrom(Optional::ofNullable))
             .mapping(Order::new);
+
+    /** Status of a job at a machine of the range: it stands in no list of the shop's. */
+    static final String PRACTISED = "PRACTICE";
+
+    private static final SelectField<Optional<OnRange>> ON_RANGE = DSL.row(
+                    PRACTICE.LEARNER, PRACTICE.WHAT, PRACTICE.SEED)
+            .mapping((learner, what, seed) ->
+                    learner == null ? Optional.empty() : Optional.of(new OnRange(learner, what, seed)));
 
     private final DSLContext sql;
 
@@ -97,7 +106,7 @@ class JobStore {
 
     /** Numbers of all jobs below this one, the highest first. */
     List<Long> before(long before, int most) {
-        return byNumber(DSL.noCondition(), before, most);
+        return byNumber(JOB.STATUS.ne(PRACTISED), before, most);
     }
 
     private List<Long> byNumber(Condition which, long before, int most) {
@@ -115,6 +124,7 @@ class JobStore {
         return sql.select(JOB.ID)
                 .from(JOB)
                 .where(JOB.MACHINE_ID.eq(machineId))
+                .and(JOB.STATUS.ne(PRACTISED))
                 .orderBy(JOB.STATUS.desc(), JOB.UPDATED_AT.desc(), JOB.ID.desc())
                 .limit(most)
                 .fetch(JOB.ID);
@@ -218,12 +228,15 @@ class JobStore {
                         by,
                         JOB.SAID.convertFrom(Optional::ofNullable),
                         JOB.PARTS_ON.convertFrom(Optional::ofNullable),
-                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable))
+                        JOB.RETURN_UNTIL.convertFrom(Optional::ofNullable),
+                        ON_RANGE)
                 .from(JOB)
                 .join(WORK_ORDER)
                 .on(WORK_ORDER.ID.eq(JOB.ORDER_ID))
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(JOB.UPDATED_BY))
+                .leftJoin(PRACTICE)
+                .on(PRACTICE.JOB_ID.eq(JOB.ID))
                 .where(JOB.ID.eq(id))
                 .fetchOptional(Records.mapping(JobRow::new));
     }

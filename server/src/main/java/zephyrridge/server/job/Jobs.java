@@ -14,6 +14,7 @@ import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 import zephyrridge.core.change.Arrival;
@@ -123,6 +124,7 @@ public class Jobs {
     /** @param login who looks: undo reaches that person's own last change */
     public Current get(long id, String login) {
         JobRow row = row(id, false);
+        onlyLearner(row, login);
         Assessed a = assessed.of(row);
         return new Current(row, a.work(), a.machine(), a.assessment(), history(id, login));
     }
@@ -229,6 +231,56 @@ public class Jobs {
     }
 
     /**
+     * A job at a machine of the range, within the caller's transaction: nothing of it counts, and no list has it.
+     *
+     * @param machineId of a record that is marked as the range's
+     */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public long practise(String machineId, Order order, String by) {
+        Machines.Ready machine = machines.get(machineId);
+        Work work = new Work(order, Unit.NEW);
+        LocalDateTime now = now();
+        long id = store.insert(
+                order,
+                machineId,
+                machine.version(),
+                practised(work, Assessment.of(machine.bench(), work)),
+                documents.write(work.unit()),
+                Optional.empty(),
+                now,
+                by);
+        store.append(
+                id,
+                1,
+                now,
+                by,
+                "JobPractised",
+                Optional.empty(),
+                json.writeValueAsString(Map.of("machineId", machineId)),
+                null);
+        return id;
+    }
+
+    /** What is practised is its learner's own: for everybody else there is no such job. */
+    private static void onlyLearner(JobRow row, String login) {
+        if (row.range().filter(r -> !r.learner().equals(login)).isPresent()) {
+            throw Problem.notFound("job", row.id());
+        }
+    }
+
+    private static JobStore.Shown practised(Work work, Assessment a) {
+        JobStore.Shown shown = shown(work, a, Optional.empty(), Optional.empty(), LocalDate.EPOCH);
+        return new JobStore.Shown(
+                shown.station(),
+                JobStore.PRACTISED,
+                Waits.NOTHING,
+                shown.blocked(),
+                Optional.empty(),
+                Optional.empty(),
+                "");
+    }
+
+    /**
      * A job of another workshop.
      *
      * @param was its number there
@@ -283,6 +335,7 @@ public class Jobs {
     @Transactional
     public long change(long id, long expectedVersion, Change change, Optional<UUID> changeId, String by) {
         JobRow row = row(id, true);
+        onlyLearner(row, by);
         Optional<Long> landed = changeId.flatMap(c -> store.landed(id, c.toString()));
         if (landed.isPresent()) {
             return landed.get();
@@ -294,12 +347,15 @@ public class Jobs {
         Work work = before.work();
         LocalDateTime now = now();
         Outcome outcome = Change.applied(
-                change, work, before.machine().bench(), ports(id, work, before.machine(), history(id, by), now, by));
+                change, work, before.machine().bench(), ports(row, work, before.machine(), history(id, by), now, by));
         if (outcome instanceof Outcome.Refused refused) {
             throw new ChangeRefused(refused.why());
         }
         Work next = ((Outcome.Applied) outcome).work();
-        held.hold(id, work.unit(), next.unit());
+        boolean practised = row.range().isPresent();
+        if (!practised) {
+            held.hold(id, work.unit(), next.unit());
+        }
         String state = documents.write(next.unit());
         Assessed then = assessed.next(row, next, state);
         String told = next.unit().closing().isEmpty()
@@ -311,15 +367,20 @@ public class Jobs {
                 row,
                 expectedVersion,
                 next.order(),
-                shown(next, then.assessment(), row.partsOn(), row.returnUntil(), now.toLocalDate()),
+                practised
+                        ? practised(next, then.assessment())
+                        : shown(next, then.assessment(), row.partsOn(), row.returnUntil(), now.toLocalDate()),
                 state,
                 told,
                 now,
                 by)) {
             throw changedMeanwhile(row(id, false), expectedVersion);
         }
-        learn(row, work.unit(), next, then.machine(), now, by);
-        if (work.unit().closing().isPresent() || next.unit().closing().isPresent()) {
+        if (!practised) {
+            learn(row, work.unit(), next, then.machine(), now, by);
+        }
+        if (!practised
+                && (work.unit().closing().isPresent() || next.unit().closing().isPresent())) {
             lists.index(id, next.unit().closing().isPresent());
         }
         // Written as the interface, so that the event carries its type.
@@ -362,6 +423,7 @@ public class Jobs {
     @Transactional
     public void takeRecord(long id, long expectedVersion, long machineVersion, String by) {
         JobRow row = row(id, true);
+        onlyLearner(row, by);
         if (row.version() != expectedVersion) {
             throw changedMeanwhile(row, expectedVersion);
         }
@@ -393,12 +455,30 @@ public class Jobs {
 
     /** What a change looks up, for one that is tried and not kept. */
     public JobPorts ports(Current c, String by) {
-        return ports(c.row().id(), c.work(), c.machine(), c.history(), now(), by);
+        return ports(c.row(), c.work(), c.machine(), c.history(), now(), by);
     }
 
     private JobPorts ports(
-            long id, Work work, Machines.Ready machine, JobHistory history, LocalDateTime now, String by) {
-        return new JobPorts(id, work, machine.bench(), drawer, suppliers, photos, sources, history, documents, now, by);
+            JobRow row, Work work, Machines.Ready machine, JobHistory history, LocalDateTime now, String by) {
+        return new JobPorts(
+                row.id(),
+                work,
+                machine.bench(),
+                drawer,
+                shelf(row),
+                row.range().isPresent(),
+                suppliers,
+                photos,
+                sources,
+                history,
+                documents,
+                now,
+                by);
+    }
+
+    /** What lies ready for a job. */
+    public Shelf shelf(JobRow row) {
+        return row.range().map(r -> Shelf.of(r.secret())).orElseGet(() -> Shelf.of(drawer));
     }
 
     /** What a job teaches of its model counts while the job is closed; opened again, it teaches nothing. */

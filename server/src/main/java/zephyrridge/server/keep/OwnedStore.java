@@ -48,6 +48,7 @@ class OwnedStore {
                 .join(MACHINE)
                 .on(MACHINE.ID.eq(JOB.MACHINE_ID))
                 .where(WORK_ORDER.OWNER.eq(owner))
+                .and(JOB.STATUS.in("OPEN", "CLOSED"))
                 .orderBy(JOB.ID)
                 .limit(most)
                 .forUpdate()

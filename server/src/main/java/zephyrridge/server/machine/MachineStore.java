@@ -60,6 +60,7 @@ class MachineStore {
         return sql
                 .select(MACHINE.ID, MACHINE.VERSION, MACHINE.RETIRED)
                 .from(MACHINE)
+                .where(MACHINE.PRACTICE.isFalse())
                 .orderBy(MACHINE.NAME)
                 .fetch()
                 .stream()
@@ -77,12 +78,14 @@ class MachineStore {
                 .fetch(r -> new Version(r.value1(), Optional.ofNullable(r.value2()), Optional.ofNullable(r.value3())));
     }
 
-    void insert(Row row, LocalDateTime at, String by) {
+    /** @param practice whether it is the range's: no list has it */
+    void insert(Row row, boolean practice, LocalDateTime at, String by) {
         sql.insertInto(MACHINE)
                 .set(MACHINE.ID, row.id)
                 .set(MACHINE.NAME, row.name)
                 .set(MACHINE.VERSION, row.version)
                 .set(MACHINE.RETIRED, false)
+                .set(MACHINE.PRACTICE, practice)
                 .execute();
         version(row, at, by);
     }

@@ -14,6 +14,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import zephyrridge.core.access.Fastener;
 import zephyrridge.core.access.OpeningPlan;
@@ -225,7 +226,18 @@ public class Machines {
         if (store.latest(record.id()).isPresent()) {
             throw Problem.of(HttpStatus.CONFLICT, "RECORD_EXISTS", Map.of("field", "id"), "id", record.id());
         }
-        store.insert(row(record, 1, quick), now(), by);
+        store.insert(row(record, 1, quick), false, now(), by);
+    }
+
+    /** Keeps the record of a machine of the range, where it is not kept as it is; within the caller's transaction. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void practised(MachineRecord record, String by) {
+        Optional<Long> latest = store.latest(record.id());
+        if (latest.isEmpty()) {
+            store.insert(row(record, 1, Optional.empty()), true, now(), by);
+        } else if (!get(record.id(), latest.get()).published().equals(record)) {
+            store.next(row(record, latest.get() + 1, Optional.empty()), now(), by);
+        }
     }
 
     /** The next version of a record; jobs go on with the version they hold. */

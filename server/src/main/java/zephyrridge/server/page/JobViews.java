@@ -100,6 +100,7 @@ public class JobViews {
                 quirks.of(c.machine().record()),
                 a.trail().current(),
                 u.closing().isPresent(),
+                c.row().range().isPresent(),
                 c.work().order(),
                 u.intake(),
                 u.counter().brought(),

@@ -34,10 +34,8 @@ class MachineWorkController {
 
     private final Jobs jobs;
     private final Sources sources;
-    private final Drawer drawer;
 
-    MachineWorkController(Machines machines, Texts texts, Jobs jobs, Sources sources, Drawer drawer) {
-        this.drawer = drawer;
+    MachineWorkController(Machines machines, Texts texts, Jobs jobs, Sources sources) {
         this.jobs = jobs;
         this.sources = sources;
         this.machines = machines;
@@ -51,8 +49,9 @@ class MachineWorkController {
     /** What is free in the drawer of the machine's generation, what fits first. */
     @GetMapping("/api/jobs/{id}/stock")
     List<StockView> stock(@PathVariable long id, Principal who) {
-        Bench bench = jobs.get(id, who.getName()).machine().bench();
-        return drawer.all().stream()
+        Jobs.Current c = jobs.get(id, who.getName());
+        Bench bench = c.machine().bench();
+        return jobs.shelf(c.row()).all().stream()
                 .filter(m -> m.jobId().isEmpty()
                         && m.tested() != Drawer.Tested.BAD
                         && m.spec().generation() == bench.record().controller().generation())

@@ -19,6 +19,7 @@ import zephyrridge.core.unit.Unit;
 import zephyrridge.server.drawer.Drawer;
 import zephyrridge.server.house.House;
 import zephyrridge.server.job.Jobs;
+import zephyrridge.server.job.Shelf;
 import zephyrridge.server.supplier.Suppliers;
 
 /** What layouts of a job are looked for in: its machine, the drawer and the suppliers' sheets as they are now. */
@@ -26,9 +27,11 @@ import zephyrridge.server.supplier.Suppliers;
 public class PlanTasks {
     private final Drawer drawer;
     private final Suppliers suppliers;
+    private final Jobs jobs;
     private final House house;
 
-    PlanTasks(Drawer drawer, Suppliers suppliers, House house) {
+    PlanTasks(Jobs jobs, Drawer drawer, Suppliers suppliers, House house) {
+        this.jobs = jobs;
         this.drawer = drawer;
         this.suppliers = suppliers;
         this.house = house;
@@ -60,13 +63,14 @@ public class PlanTasks {
                 own.put(p, u.modules().get(key).spec());
             }
         });
-        List<DrawerPiece> pieces = drawer.free(c.machine().record().controller().generation()).stream()
+        Shelf shelf = jobs.shelf(c.row());
+        List<DrawerPiece> pieces = shelf.free(c.machine().record().controller().generation()).stream()
                 .map(PlanTasks::piece)
                 .toList();
         // What this job holds already is free for it.
         List<DrawerPiece> all = new ArrayList<>(pieces);
         for (String tag : DrawerUse.held(u)) {
-            drawer.find(tag).filter(m -> m.tested() != Drawer.Tested.BAD).ifPresent(m -> all.add(piece(m)));
+            shelf.find(tag).filter(m -> m.tested() != Drawer.Tested.BAD).ifPresent(m -> all.add(piece(m)));
         }
         return new PlanTask(
                 c.machine().record(),
@@ -78,7 +82,9 @@ public class PlanTasks {
                 own,
                 ownValue(own),
                 all,
-                offers(c.machine().record().controller().generation()),
+                c.row().range().isPresent()
+                        ? List.of()
+                        : offers(c.machine().record().controller().generation()),
                 house.terms().value(),
                 u.need().target(),
                 u.intake().firmwareVersion(),

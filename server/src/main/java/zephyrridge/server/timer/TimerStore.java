@@ -41,6 +41,7 @@ class TimerStore {
                 .on(JOB.ID.eq(JOB_TIMER.JOB_ID))
                 .join(MACHINE)
                 .on(MACHINE.ID.eq(JOB.MACHINE_ID))
+                .where(MACHINE.PRACTICE.isFalse())
                 .fetch(Records.mapping(Row::new));
     }
 

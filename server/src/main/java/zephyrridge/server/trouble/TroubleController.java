@@ -89,13 +89,11 @@ class TroubleController {
     private static final int MOST_TESTS = 4;
 
     private final Jobs jobs;
-    private final Drawer drawer;
     private final FaultWords words;
     private final Texts texts;
 
-    TroubleController(Jobs jobs, Drawer drawer, FaultWords words, Texts texts) {
+    TroubleController(Jobs jobs, FaultWords words, Texts texts) {
         this.jobs = jobs;
-        this.drawer = drawer;
         this.words = words;
         this.texts = texts;
     }
@@ -107,7 +105,7 @@ class TroubleController {
         Jobs.Current c = jobs.get(id, who.getName());
         SortedSet<String> good = new TreeSet<>();
         c.unit().modules().values().forEach(m -> m.tag()
-                .flatMap(drawer::find)
+                .flatMap(jobs.shelf(c.row())::find)
                 .filter(d -> d.tested() == Drawer.Tested.GOOD)
                 .ifPresent(d -> good.add(d.tag())));
         Optional<JobModule> lent = lent(c);
@@ -123,7 +121,7 @@ class TroubleController {
 
     /** A module of the drawer that is known to be good and goes in: the likeliest kind of help at hand. */
     private Optional<JobModule> lent(Jobs.Current c) {
-        return drawer.free(c.machine().record().controller().generation()).stream()
+        return jobs.shelf(c.row()).free(c.machine().record().controller().generation()).stream()
                 .filter(d -> d.tested() == Drawer.Tested.GOOD
                         && d.jobId().isEmpty()
                         && c.unit().modules().values().stream()

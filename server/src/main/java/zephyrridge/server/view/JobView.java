@@ -32,6 +32,7 @@ import zephyrridge.server.text.FindingView;
  *
  * @param stamp another one whenever this view would be another, its version or what the shop knows
  * @param quirks what to know of this model before it is touched
+ * @param practice whether it is at a machine of the range: all of it is simulated, and nothing of it counts
  * @param parts what the layout on the table wants beside its modules; {@code partsWanted} what the layout on the table may want beside its modules, its price not known
  * @param undoes what undo would take back, with the person's name; empty when there is nothing; {@code undoesType} the change's type
  */
@@ -47,6 +48,7 @@ public record JobView(
         List<String> quirks,
         Station current,
         boolean closed,
+        boolean practice,
         Order order,
         Intake intake,
         Counter.Brought brought,

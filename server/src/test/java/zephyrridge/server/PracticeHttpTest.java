@@ -1,0 +1,220 @@
+package zephyrridge.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static zephyrridge.server.ApiClient.ok;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Practice: a machine that is not there is asked, worked on by the same changes, and told at the end; nothing of it is the shop's. */
+@ExtendWith(TestServer.class)
+@Isolated("all lists of the shop are compared before and after")
+class PracticeHttpTest {
+    private static long begin(ApiClient who, String what) {
+        ApiClient.Answer answer = who.post("/api/practice", Map.of("what", what));
+        assertThat(answer.status()).as(answer.body()).isEqualTo(201);
+        return answer.json().get("job").asLong();
+    }
+
+    private static JsonNode ask(ApiClient who, long job, String what, String of, int waited, int passes) {
+        return ok(who.post(
+                "/api/jobs/" + job + "/practice/asks",
+                Map.of("what", what, "of", of, "waited", waited, "passes", passes)));
+    }
+
+    private static String last(JsonNode practice) {
+        JsonNode asked = practice.get("asked");
+        return asked.get(asked.size() - 1).get("told").asString();
+    }
+
+    /** Steps of the station that leads, as its line names them. */
+    private static void led(ApiClient who, long job, String station) {
+        for (int i = 0; i < 60; i++) {
+            JsonNode next = null;
+            for (JsonNode leg : who.get("/api/jobs/" + job).json().get("trail")) {
+                next = leg.get("station").asString().equals(station) ? leg.get("next") : next;
+            }
+            String what = next.get("what").asString();
+            if (what.equals("TICK") || what.equals("TICK_ALL")) {
+                ok(who.change(
+                        job,
+                        "TickSteps",
+                        Map.of("steps", List.of(next.get("id").asString().split(",")))));
+            } else if (what.equals("FIT")) {
+                ok(who.change(
+                        job, "ConfirmFit", Map.of("position", next.get("id").asString(), "done", true)));
+            } else {
+                return;
+            }
+        }
+    }
+
+    @Test
+    void aLessonFromItsFirstLookToTheTruth(TestServer.Running server) {
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long job = begin(bram, "FIRST_LOOK");
+        JsonNode view = ok(bram.get("/api/jobs/" + job));
+        assertThat(view.get("practice").asBoolean()).isTrue();
+        ok(bram.change(job, "AnswerAsUsual", Map.of()));
+        // A window and a table become sources of the job, and what they say is taken over as ever.
+        assertThat(last(ask(bram, job, "WINDOW", "", 0, 0))).contains("Slots used: 1 of 2");
+        assertThat(last(ask(bram, job, "TABLE", "", 0, 0))).contains("Handed in");
+        ok(bram.change(job, "AcceptReading", Map.of()));
+        JsonNode shut = ok(bram.get("/api/jobs/" + job + "/practice"));
+        shut.get("asks").forEach(a -> {
+            if (a.get("what").asString().equals("LABEL")) {
+                assertThat(a.get("refused").asString()).contains("not open");
+            }
+        });
+        ApiClient.Answer refused = bram.post(
+                "/api/jobs/" + job + "/practice/asks",
+                Map.of("what", "LABEL", "of", "socket-a", "waited", 0, "passes", 0));
+        assertThat(refused.status()).isEqualTo(409);
+        assertThat(refused.json().get("code").asString()).isEqualTo("CANNOT_ASK");
+        // What lies ready is its own: the shop's drawer is not offered.
+        List<String> tags = new ArrayList<>();
+        ok(bram.get("/api/jobs/" + job + "/stock"))
+                .forEach(m -> tags.add(m.get("tag").asString()));
+        assertThat(tags).containsExactly("R-1", "R-2");
+        ok(bram.change(
+                job,
+                "AdoptLayout",
+                Map.of(
+                        "name",
+                        "Both new",
+                        "pieces",
+                        List.of(
+                                Map.of("position", "socket-a", "tag", "R-1"),
+                                Map.of("position", "socket-b", "tag", "R-2")),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        true)));
+        led(bram, job, "OPEN");
+        led(bram, job, "FIT");
+        led(bram, job, "PROVE");
+        JsonNode after = ask(bram, job, "START", "", 1, 1);
+        assertThat(last(after)).contains("It comes up", "errors: 0");
+        assertThat(after.get("minutes").asInt()).isGreaterThan(15);
+        assertThat(ok(bram.get("/api/jobs/" + job)).at("/proof/proven").asBoolean())
+                .isTrue();
+        JsonNode told = ok(bram.post("/api/jobs/" + job + "/practice/end", Map.of()));
+        assertThat(told.at("/truth/solved").asBoolean()).isTrue();
+        assertThat(told.at("/truth/truth").toString()).contains("Nothing was wrong with it.");
+        assertThat(told.at("/truth/tool").asString()).contains("it is proven");
+        assertThat(bram.post(
+                                "/api/jobs/" + job + "/practice/asks",
+                                Map.of("what", "START", "of", "", "waited", 1, "passes", 0))
+                        .status())
+                .isEqualTo(409);
+        JsonNode range = ok(bram.get("/api/practice"));
+        assertThat(range.at("/offered/0/solved").asBoolean()).isTrue();
+        assertThat(range.at("/mine/0/job").asLong()).isEqualTo(job);
+        // Whoever opens a machine that was to be left alone has not solved it.
+        long swollen = begin(bram, "SWOLLEN_PACK");
+        assertThat(ok(bram.post("/api/jobs/" + swollen + "/practice/end", Map.of()))
+                        .at("/truth/solved")
+                        .asBoolean())
+                .isTrue();
+    }
+
+    /** The same machine answers the same, however often it is looked at, and asking again is another start. */
+    @Test
+    void aDarkMachineStaysDarkUntilItIsMended(TestServer.Running server) {
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long job = begin(bram, "NOT_SEATED");
+        ok(bram.change(job, "AnswerAsUsual", Map.of()));
+        ask(bram, job, "TABLE", "", 0, 0);
+        ok(bram.change(job, "AcceptReading", Map.of()));
+        ok(bram.change(
+                job,
+                "AdoptLayout",
+                Map.of(
+                        "name",
+                        "Both new",
+                        "pieces",
+                        List.of(
+                                Map.of("position", "socket-a", "tag", "R-1"),
+                                Map.of("position", "socket-b", "tag", "R-2")),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        true)));
+        led(bram, job, "OPEN");
+        led(bram, job, "FIT");
+        led(bram, job, "PROVE");
+        for (int i = 0; i < 3; i++) {
+            assertThat(last(ask(bram, job, "START", "", 1, 0))).isEqualTo("Dark. No picture, no sound.");
+            assertThat(ok(bram.get("/api/jobs/" + job + "/practice"))
+                            .get("asked")
+                            .size())
+                    .isEqualTo(2 + i);
+        }
+        JsonNode trouble = ok(bram.get("/api/jobs/" + job + "/trouble"));
+        assertThat(trouble.get("next").size()).isPositive();
+        JsonNode told = ok(bram.post("/api/jobs/" + job + "/practice/end", Map.of()));
+        assertThat(told.at("/truth/solved").asBoolean()).isFalse();
+        assertThat(told.at("/truth/truth").toString()).contains("sat badly");
+    }
+
+    /** Every list that the shop has says the same before and after; and nobody but its learner sees a practice. */
+    @Test
+    void nothingOfItIsTheShops(TestServer.Running server) throws Exception {
+        ApiClient wren = ApiClient.signedIn(server, "wren");
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        Map<String, String> before = lists(wren);
+        Map<String, String> again = lists(wren);
+        before.entrySet().removeIf(e -> !e.getValue().equals(again.get(e.getKey())));
+        assertThat(before).containsKeys("/api/jobs", "/api/machines", "/api/drawer", "/api/timers", "/api/shop");
+        long job = begin(bram, "DEAD_ON_ARRIVAL");
+        ok(bram.change(job, "AnswerAsUsual", Map.of()));
+        ask(bram, job, "TABLE", "", 0, 0);
+        ok(bram.change(job, "AcceptReading", Map.of()));
+        ok(bram.change(
+                job,
+                "AdoptLayout",
+                Map.of(
+                        "name",
+                        "One new",
+                        "pieces",
+                        List.of(Map.of("position", "socket-b", "tag", "R-1")),
+                        "packs",
+                        List.of(),
+                        "choose",
+                        true)));
+        ok(bram.post("/api/jobs/" + job + "/timers", Map.of("kind", "DRAIN", "seconds", 60)));
+        ok(bram.change(job, "CloseJob", Map.of("note", "goes home")));
+        Map<String, String> after = lists(wren);
+        before.forEach((path, body) -> assertThat(after.get(path)).as(path).isEqualTo(body));
+        assertThat(wren.get("/api/jobs/" + job).status()).isEqualTo(404);
+        assertThat(wren.get("/api/jobs/" + job + "/practice").status()).isEqualTo(404);
+        assertThat(wren.changeAt(job, 1, "AnswerAsUsual", Map.of()).status()).isEqualTo(404);
+        assertThat(ok(wren.get("/api/practice")).get("mine").toString()).doesNotContain("\"job\":" + job + ",");
+    }
+
+    /** What every GET without a name in its path answers. */
+    private static Map<String, String> lists(ApiClient who) throws Exception {
+        Map<String, String> said = new TreeMap<>();
+        JsonNode paths = new JsonMapper()
+                .readTree(Files.readAllBytes(Path.of("../docs/formats/openapi.json")))
+                .get("paths");
+        paths.propertyStream()
+                .filter(p -> p.getValue().has("get") && !p.getKey().contains("{"))
+                .forEach(p -> {
+                    ApiClient.Answer answer = who.get(p.getKey());
+                    if (answer.status() == 200) {
+                        said.put(p.getKey(), answer.body());
+                    }
+                });
+        return said;
+    }
+}
