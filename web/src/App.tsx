@@ -22,6 +22,7 @@ const DrawerPage = lazy(() => import('./features/drawer').then((m) => ({ default
 const SuppliersPage = lazy(() => import('./features/suppliers').then((m) => ({ default: m.SuppliersPage })));
 const OrdersPage = lazy(() => import('./features/purchases').then((m) => ({ default: m.OrdersPage })));
 const HousePage = lazy(() => import('./features/house').then((m) => ({ default: m.HousePage })));
+const RangePage = lazy(() => import('./features/practice').then((m) => ({ default: m.RangePage })));
 const ShopPage = lazy(() => import('./features/shop').then((m) => ({ default: m.ShopPage })));
 const AccountsPage = lazy(() => import('./features/accounts').then((m) => ({ default: m.AccountsPage })));
 const UpkeepPage = lazy(() => import('./features/keep/UpkeepPage').then((m) => ({ default: m.UpkeepPage })));
@@ -45,6 +46,7 @@ const OF_THE_LEAD: Place[] = [
 
 /** What stands in the person's menu only. */
 const ONES_OWN: Place[] = [
+  { to: '/practice', name: 'Practice range' },
   { to: '/account', name: 'My password' },
   { to: '/about', name: 'About Zephyr Ridge' },
 ];
@@ -153,6 +155,7 @@ export function App() {
                 <Route path="/orders" element={<OrdersPage account={account} />} />
                 <Route path="/suppliers" element={<SuppliersPage account={account} />} />
                 <Route path="/house" element={<HousePage account={account} />} />
+                <Route path="/practice" element={<RangePage account={account} />} />
                 {account.role === 'LEAD' && <Route path="/shop" element={<ShopPage />} />}
                 {account.role === 'LEAD' && <Route path="/accounts" element={<AccountsPage />} />}
                 {account.role === 'LEAD' && <Route path="/upkeep" element={<UpkeepPage />} />}

@@ -92,6 +92,14 @@ export function BenchPage({ account }: { account: Account }) {
           </Button>
         </Box>
       )}
+      {!filter && writes && (
+        <Text mb="3">
+          No machine at hand?{' '}
+          <Link to="/practice" style={{ textDecoration: 'underline' }}>
+            Practise on one that is not there
+          </Link>
+        </Text>
+      )}
       {!filter && <OpenRooms />}
       {jobs.isError && (
         <Text role="alert" color="stop">

@@ -6,6 +6,7 @@ import { sayAtHand } from '../../parts/Hand';
 import { type KeyMap, Keys, onControl } from '../../parts/keys';
 import { STATIONS } from '../../parts/stations';
 import { TrailPicture } from '../../pictures/TrailPicture';
+import { MachineOfRange, Simulated } from '../practice';
 import { SentFor } from '../purchases';
 import type { Account } from '../session';
 import { useEvidence } from './stations/read/api';
@@ -161,6 +162,7 @@ function Work({ account, kept }: { account: Account; kept: JobView }) {
         onUndo={undo}
         onRedo={() => void change({ type: 'Redo' })}
       />
+      {shown.practice && <Simulated />}
       <WaitingChanges queue={queue} state={state} />
       <TrailPicture legs={shown.trail} at={station.id} onGo={(path) => navigate(`/jobs/${id}/${path}`)} />
       <LeadLine
@@ -189,6 +191,7 @@ function Work({ account, kept }: { account: Account; kept: JobView }) {
           {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}
           {/* Nobody opens a machine for what is not here without having seen that it is not. */}
           {['OPEN', 'FIT'].includes(station.id) && shown.chosen && !shown.closed && <SentFor job={id} />}
+          {shown.practice && <MachineOfRange job={shown} station={station.id} />}
           <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={writer} />
         </Box>
         <Box

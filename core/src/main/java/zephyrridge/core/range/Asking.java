@@ -14,6 +14,8 @@ import zephyrridge.core.unit.Unit;
  */
 public final class Asking {
     public enum What {
+        /** Its pack and its seals, from outside, and what its owner says to them. */
+        OUTSIDE(2),
         /** The window of memory of its operating system. */
         WINDOW(2),
         /** Its firmware's table. */
@@ -122,6 +124,7 @@ public final class Asking {
     /** Why that cannot be asked as things stand; empty where it can. */
     public Optional<Refused> refuses(What what, String of, Unit unit, Bench bench) {
         return switch (what) {
+            case OUTSIDE, START -> Optional.empty();
             case WINDOW, TABLE -> notRunning(unit);
             case CHIP -> notRunning(unit)
                     .or(() -> shows.listed().contains(of)
@@ -132,7 +135,6 @@ public final class Asking {
             case LABEL -> !isOpen(of, unit, bench)
                     ? Optional.of(Refused.NOT_OPEN)
                     : secret.arrangement(unit).containsKey(of) ? Optional.empty() : Optional.of(Refused.NOTHING_THERE);
-            case START -> Optional.empty();
             case ELSEWHERE -> secret.named(unit, of).isEmpty()
                     ? Optional.of(Refused.NOTHING_THERE)
                     : Now.of(unit).inIt().containsValue(of) ? Optional.of(Refused.STILL_IN) : Optional.empty();

@@ -201,6 +201,7 @@ class PracticeController {
 
     private List<CanAskView> asks(Practising.Standing s) {
         List<CanAskView> asks = new ArrayList<>();
+        asks.add(view(s, What.OUTSIDE, "", 0, 0));
         asks.add(view(s, What.WINDOW, "", 0, 0));
         asks.add(view(s, What.TABLE, "", 0, 0));
         for (Position p : s.job().machine().record().positions()) {
@@ -241,7 +242,7 @@ class PracticeController {
 
     private String ask(Practising.Standing s, What what, String of) {
         return switch (what) {
-            case WINDOW, TABLE -> texts.get("asking." + what);
+            case OUTSIDE, WINDOW, TABLE -> texts.get("asking." + what);
             case LOOK, LABEL, CHIP -> texts.say(
                     "asking." + what,
                     "position",

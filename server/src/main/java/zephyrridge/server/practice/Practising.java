@@ -138,6 +138,9 @@ class Practising {
     private Answered answer(Standing s, What what, String of, int waited, int passes, String by) {
         Unit unit = s.job().unit();
         return switch (what) {
+            case OUTSIDE -> Answered.said(
+                    texts.get("outside.battery." + s.secret().battery()) + "\n"
+                            + texts.get("outside.seal." + s.secret().seal()));
             case WINDOW -> {
                 String window = Answers.window(s.secret(), unit, s.now().shows());
                 yield handedIn(s, "window", window.getBytes(StandardCharsets.UTF_8), Optional.empty(), window, by);

@@ -1,0 +1,50 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { api, type Schemas } from '../../api/client';
+
+export type Range = Schemas['RangeView'];
+export type Practice = Schemas['PracticeView'];
+export type Ask = Schemas['CanAskView'];
+
+export function useRange() {
+  return useQuery({ queryKey: ['range'], queryFn: () => api.get<Range>('/api/practice') });
+}
+
+export function useBegin() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (what: string) => api.post<Schemas['BegunView']>('/api/practice', { what }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['range'] }),
+  });
+}
+
+/** @param version of the job: what can be asked follows from what was done */
+export function usePractice(job: number, version: number) {
+  return useQuery({
+    queryKey: ['practice', job, version],
+    queryFn: () => api.get<Practice>(`/api/jobs/${job}/practice`),
+    placeholderData: (before) => before,
+  });
+}
+
+/** What is asked and how it ends; what comes of it stands in the job, so all that is known of the job is looked at again. */
+export function usePractising(job: number) {
+  const queries = useQueryClient();
+  const landed = async () => {
+    await queries.invalidateQueries({ queryKey: ['job', job] });
+    void queries.invalidateQueries({ queryKey: ['practice', job] });
+    void queries.invalidateQueries({ queryKey: ['evidence', job] });
+    void queries.invalidateQueries({ queryKey: ['trouble', job] });
+    void queries.invalidateQueries({ queryKey: ['range'] });
+  };
+  return {
+    ask: useMutation({
+      mutationFn: ({ what, of, waited, passes }: Ask) =>
+        api.post<Practice>(`/api/jobs/${job}/practice/asks`, { what, of, waited, passes }),
+      onSettled: landed,
+    }),
+    end: useMutation({
+      mutationFn: () => api.post<Practice>(`/api/jobs/${job}/practice/end`, {}),
+      onSettled: landed,
+    }),
+  };
+}

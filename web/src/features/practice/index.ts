@@ -1,0 +1,3 @@
+export { RangePage } from './RangePage';
+export { MachineOfRange } from './MachineOfRange';
+export { Simulated } from './Simulated';
