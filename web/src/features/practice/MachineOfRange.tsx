@@ -20,6 +20,8 @@ const AT: Record<string, Ask['what'][]> = {
   PROVE: ['START', 'ELSEWHERE', 'TABLE'],
 };
 
+const SUMMARY = { cursor: 'pointer', marginTop: '0.25rem' };
+
 /** The machine that is not there: what can be asked of it as things stand, what it answered, and what it cost. */
 export function MachineOfRange({ job, station }: { job: Schemas['JobView']; station: string }) {
   const practice = usePractice(job.id, job.version);
@@ -30,8 +32,13 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
       <Text role="alert" color="stop">
         {practice.error.message}
       </Text>
-    ) : null;
+    ) : (
+      <Text>One moment …</Text>
+    );
   const busy = ask.isPending || end.isPending;
+  // Enter is what comes next in the job again, and not the same question once more.
+  const put = (a: Ask) =>
+    ask.mutate(a, { onSettled: () => document.querySelector('main')?.focus({ preventScroll: true }) });
   const here = AT[station] ?? [];
   const elsewhere = p.asks.filter((a) => !a.refused && !here.includes(a.what));
   const last = p.asked[p.asked.length - 1];
@@ -43,9 +50,9 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
       borderStyle="dashed"
       borderColor="accent"
       borderRadius="md"
-      px="4"
-      py="3"
-      mb="4"
+      px="3"
+      py="2"
+      mb="3"
     >
       <Flex gap="3" wrap="wrap" align="baseline">
         <Heading as="h2" size="md" flex="1" minW="12rem">
@@ -64,11 +71,11 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
         <Truth practice={p} />
       ) : (
         <>
-          <Text color="quiet">{p.teaches}</Text>
+          {station === 'TAKE_IN' && <Text color="quiet">{p.teaches}</Text>}
           <Groups
             asks={p.asks.filter((a) => !a.refused && here.includes(a.what))}
             disabled={busy}
-            onAsk={(a) => ask.mutate(a)}
+            onAsk={put}
           />
         </>
       )}
@@ -78,43 +85,35 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
         </Text>
       )}
       {last && !p.truth && (
-        <Box role="status" mt="3" bg="panel" borderRadius="md" px="3" py="2">
-          <Text color="quiet">
-            {last.asked} ({last.minutes} min)
+        <Text role="status" mt="2" whiteSpace="pre-line" bg="panel" borderRadius="md" px="3" py="1">
+          <Text as="span" color="quiet">
+            {last.asked} ({last.minutes} min):{last.told.includes('\n') ? '\n' : ' '}
           </Text>
-          <Text whiteSpace="pre-line" fontWeight="700">
-            {last.told}
-          </Text>
-        </Box>
+          <strong>{last.told}</strong>
+        </Text>
       )}
-      {!p.truth && (
-        <Flex columnGap="5" wrap="wrap">
-          {elsewhere.length > 0 && (
-            <details>
-              <summary style={{ cursor: 'pointer', marginTop: '0.5rem' }}>
-                Something else ({elsewhere.length})
-              </summary>
-              <Groups asks={elsewhere} disabled={busy} onAsk={(a) => ask.mutate(a)} />
-            </details>
-          )}
-          <NotNow asks={p.asks.filter((a) => a.refused)} />
-        </Flex>
-      )}
-      {p.asked.length > 1 && (
-        <details>
-          <summary style={{ cursor: 'pointer', marginTop: '0.5rem' }}>
-            All that was asked ({p.asked.length})
-          </summary>
-          <Stack as="ol" gap="1" ps="5" py="1">
-            {p.asked.map((a, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: what was asked is only added to
-              <Text as="li" key={i} whiteSpace="pre-line">
-                {a.asked} ({a.minutes} min): {a.told}
-              </Text>
-            ))}
-          </Stack>
-        </details>
-      )}
+      <Flex columnGap="5" wrap="wrap">
+        {elsewhere.length > 0 && (
+          <details>
+            <summary style={SUMMARY}>Something else ({elsewhere.length})</summary>
+            <Groups asks={elsewhere} disabled={busy} onAsk={put} />
+          </details>
+        )}
+        <NotNow asks={p.asks.filter((a) => a.refused)} />
+        {p.asked.length > 1 && (
+          <details>
+            <summary style={SUMMARY}>All that was asked ({p.asked.length})</summary>
+            <Stack as="ol" gap="1" ps="5" py="1">
+              {p.asked.map((a, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: what was asked is only added to
+                <Text as="li" key={i} whiteSpace="pre-line">
+                  {a.asked} ({a.minutes} min): {a.told}
+                </Text>
+              ))}
+            </Stack>
+          </details>
+        )}
+      </Flex>
     </Box>
   );
 }
@@ -176,9 +175,7 @@ function NotNow({ asks }: { asks: Ask[] }) {
   if (asks.length === 0) return null;
   return (
     <details>
-      <summary style={{ cursor: 'pointer', marginTop: '0.5rem' }}>
-        Not to be asked now ({asks.length})
-      </summary>
+      <summary style={SUMMARY}>Not to be asked now ({asks.length})</summary>
       <Stack as="ul" gap="0.5" ps="5" py="1">
         {asks.map((a) => (
           <Text as="li" key={`${a.what} ${a.of}`}>

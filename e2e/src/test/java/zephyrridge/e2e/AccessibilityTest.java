@@ -33,6 +33,7 @@ class AccessibilityTest {
             "/drawer",
             "/orders",
             "/shop",
+            "/practice",
             "/suppliers",
             "/house",
             "/rooms/1",
@@ -72,6 +73,16 @@ class AccessibilityTest {
             found.addAll(tooWide(page, view));
         }
         wren.delete("/api/jobs/5/timers/" + timer);
+        long practised = wren.post("/api/practice", Map.of("what", "FIRST_LOOK"))
+                .json()
+                .get("job")
+                .asLong();
+        for (String view : List.of("/jobs/" + practised + "/read", "/jobs/" + practised + "/prove")) {
+            page.navigate(view);
+            page.waitForSelector("text=Bench clock");
+            found.addAll(inBothModes(page, view));
+            found.addAll(tooWide(page, view));
+        }
         // Texts as long as they may be, without a gap to break at.
         long job = wren.post(
                         "/api/jobs",

@@ -64,6 +64,7 @@ class PracticeHttpTest {
         long job = begin(bram, "FIRST_LOOK");
         JsonNode view = ok(bram.get("/api/jobs/" + job));
         assertThat(view.get("practice").asBoolean()).isTrue();
+        assertThat(view.has("undoes")).as("that it was begun").isFalse();
         ok(bram.change(job, "AnswerAsUsual", Map.of()));
         // A window and a table become sources of the job, and what they say is taken over as ever.
         assertThat(last(ask(bram, job, "WINDOW", "", 0, 0))).contains("Slots used: 1 of 2");

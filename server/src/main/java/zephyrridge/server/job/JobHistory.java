@@ -24,7 +24,7 @@ public final class JobHistory {
         for (EventRow e : events) {
             switch (e.type()) {
                     // What is not a change of the job's own document is not taken back, nor what was before it.
-                case "JobTakenIn", "JobBroughtIn", "RecordTaken" -> stack.began();
+                case "JobTakenIn", "JobBroughtIn", "JobPractised", "RecordTaken" -> stack.began();
                 case "Undo" -> stack.undid(e.version());
                 case "Redo" -> stack.redid(e.version());
                 default -> stack.changed(e.version());

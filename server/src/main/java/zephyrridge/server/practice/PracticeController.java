@@ -1,5 +1,7 @@
 package zephyrridge.server.practice;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -28,6 +30,7 @@ import zephyrridge.core.range.Lesson;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.rehearsal.Rehearsal;
 import zephyrridge.core.unit.JobModule;
+import zephyrridge.server.job.OnRange;
 import zephyrridge.server.reading.TextTrees;
 import zephyrridge.server.text.Texts;
 import zephyrridge.server.web.Costly;
@@ -99,6 +102,10 @@ class PracticeController {
             @NotNull @Size(max = 64) String of,
             @Min(0) @Max(60) int waited,
             @Min(0) @Max(20) int passes) {}
+
+    /** A machine is the same each time, and so is what the tool does with it. */
+    private final Cache<OnRange, Rehearsal.Result> rehearsed =
+            Caffeine.newBuilder().maximumSize(200).build();
 
     private final Practising practising;
     private final Texts texts;
@@ -282,7 +289,8 @@ class PracticeController {
                 .forEach(h -> truth.add(texts.get("truth." + h.kind())
                         + " "
                         + texts.get(h.stays() ? "truth.constant" : "truth.fickle")));
-        Rehearsal.Result tool = Rehearsal.of(secret, new TextTrees());
+        Rehearsal.Result tool = rehearsed.get(
+                new OnRange("", s.row().what(), s.row().seed()), of -> Rehearsal.of(of.secret(), new TextTrees()));
         return new TruthView(
                 s.row().solved().orElse(false),
                 truth,
