@@ -1,5 +1,7 @@
 package zephyrridge.e2e;
 
+import static zephyrridge.server.ApiClient.ok;
+
 import com.microsoft.playwright.Page;
 import java.nio.file.Path;
 import java.util.Map;
@@ -8,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.api.parallel.ResourceLock;
+import zephyrridge.server.ApiClient;
 import zephyrridge.server.TestServer;
 
 /**
@@ -49,9 +52,9 @@ class ScreenshotTour {
         views.put("house", "/house");
         views.put("read", "/jobs/11/read");
         views.put("field-desk", "/desk");
-        views.put("figures", "/shop");
         views.put("machine", "/machines/fenwright-journeyman-17");
         views.put("record-editor", "/machines/skerrow-tern-16/edit");
+        views.put("practice", practised(server));
         for (Map.Entry<String, String> view : views.entrySet()) {
             page.navigate(view.getValue());
             page.waitForSelector("h1");
@@ -72,6 +75,18 @@ class ScreenshotTour {
             page.waitForTimeout(400);
             page.screenshot(to(view.getKey()));
         }
+    }
+
+    /** A lesson whose machine was asked, at Read. */
+    private static String practised(TestServer.Running server) {
+        ApiClient wren = ApiClient.signedIn(server, "wren");
+        long job = ok(wren.post("/api/practice", Map.of("what", "FIRST_LOOK")))
+                .get("job")
+                .asLong();
+        ok(wren.change(job, "AnswerAsUsual", Map.of()));
+        ok(wren.post(
+                "/api/jobs/" + job + "/practice/asks", Map.of("what", "TABLE", "of", "", "waited", 0, "passes", 0)));
+        return "/jobs/" + job + "/read";
     }
 
     private static Page.ScreenshotOptions to(String name) {

@@ -58,6 +58,15 @@ class PracticeHttpTest {
         }
     }
 
+    /** @param tags what lies ready by the position it goes into */
+    private static void plan(ApiClient who, long job, Map<String, String> tags) {
+        List<Map<String, String>> pieces = tags.entrySet().stream()
+                .map(e -> Map.of("position", e.getKey(), "tag", e.getValue()))
+                .toList();
+        ok(who.change(
+                job, "AdoptLayout", Map.of("name", "Planned", "pieces", pieces, "packs", List.of(), "choose", true)));
+    }
+
     @Test
     void aLessonFromItsFirstLookToTheTruth(TestServer.Running server) {
         ApiClient bram = ApiClient.signedIn(server, "bram");
@@ -86,20 +95,7 @@ class PracticeHttpTest {
         ok(bram.get("/api/jobs/" + job + "/stock"))
                 .forEach(m -> tags.add(m.get("tag").asString()));
         assertThat(tags).containsExactly("R-1", "R-2");
-        ok(bram.change(
-                job,
-                "AdoptLayout",
-                Map.of(
-                        "name",
-                        "Both new",
-                        "pieces",
-                        List.of(
-                                Map.of("position", "socket-a", "tag", "R-1"),
-                                Map.of("position", "socket-b", "tag", "R-2")),
-                        "packs",
-                        List.of(),
-                        "choose",
-                        true)));
+        plan(bram, job, Map.of("socket-a", "R-1", "socket-b", "R-2"));
         led(bram, job, "OPEN");
         led(bram, job, "FIT");
         led(bram, job, "PROVE");
@@ -136,20 +132,7 @@ class PracticeHttpTest {
         ok(bram.change(job, "AnswerAsUsual", Map.of()));
         ask(bram, job, "TABLE", "", 0, 0);
         ok(bram.change(job, "AcceptReading", Map.of()));
-        ok(bram.change(
-                job,
-                "AdoptLayout",
-                Map.of(
-                        "name",
-                        "Both new",
-                        "pieces",
-                        List.of(
-                                Map.of("position", "socket-a", "tag", "R-1"),
-                                Map.of("position", "socket-b", "tag", "R-2")),
-                        "packs",
-                        List.of(),
-                        "choose",
-                        true)));
+        plan(bram, job, Map.of("socket-a", "R-1", "socket-b", "R-2"));
         led(bram, job, "OPEN");
         led(bram, job, "FIT");
         led(bram, job, "PROVE");
@@ -180,18 +163,7 @@ class PracticeHttpTest {
         ok(bram.change(job, "AnswerAsUsual", Map.of()));
         ask(bram, job, "TABLE", "", 0, 0);
         ok(bram.change(job, "AcceptReading", Map.of()));
-        ok(bram.change(
-                job,
-                "AdoptLayout",
-                Map.of(
-                        "name",
-                        "One new",
-                        "pieces",
-                        List.of(Map.of("position", "socket-b", "tag", "R-1")),
-                        "packs",
-                        List.of(),
-                        "choose",
-                        true)));
+        plan(bram, job, Map.of("socket-b", "R-1"));
         ok(bram.post("/api/jobs/" + job + "/timers", Map.of("kind", "DRAIN", "seconds", 60)));
         ok(bram.change(job, "CloseJob", Map.of("note", "goes home")));
         Map<String, String> after = lists(wren);
