@@ -92,14 +92,6 @@ export function BenchPage({ account }: { account: Account }) {
           </Button>
         </Box>
       )}
-      {!filter && writes && (
-        <Text mb="3">
-          No machine at hand?{' '}
-          <Link to="/practice" style={{ textDecoration: 'underline' }}>
-            Practise on one that is not there
-          </Link>
-        </Text>
-      )}
       {!filter && <OpenRooms />}
       {jobs.isError && (
         <Text role="alert" color="stop">
@@ -118,6 +110,14 @@ export function BenchPage({ account }: { account: Account }) {
         </Text>
       )}
       <Board jobs={shown} earlier={jobs.data?.earlier ?? false} timed={timed} filter={filter} />
+      {!filter && writes && (
+        <Text mt="6" color="quiet">
+          No machine at hand?{' '}
+          <Link to="/practice" style={{ textDecoration: 'underline' }}>
+            Practise on one that is not there
+          </Link>
+        </Text>
+      )}
     </Box>
   );
 }

@@ -1,8 +1,10 @@
 import { Box, Button, Field, Heading, Input, Stack, Text } from '@chakra-ui/react';
 import { type FormEvent, useState } from 'react';
+import { Link, useLocation } from 'react-router';
 import { useSignIn, useSignInHints } from './api';
 
 export function SignIn() {
+  const { pathname } = useLocation();
   const [login, setLogin] = useState('');
   const [password, setPassword] = useState('');
   const signIn = useSignIn();
@@ -77,6 +79,13 @@ export function SignIn() {
                 </li>
               ))}
             </Stack>
+            <Text mt="2">
+              No machine at hand?{' '}
+              <Link to="/practice" style={{ textDecoration: 'underline' }}>
+                Sign in to the practice range
+              </Link>
+              {pathname === '/practice' && ': it comes first.'}
+            </Text>
           </Box>
         )}
       </Stack>

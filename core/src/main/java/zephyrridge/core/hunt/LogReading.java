@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import zephyrridge.core.access.Check;
 import zephyrridge.core.fault.Act;
 import zephyrridge.core.fault.Arrangement;
@@ -383,7 +384,7 @@ final class LogReading {
             case MATCH, EXPLAINED -> Optional.of(Seen.GOOD);
             case DIFFERENT, UNDECIDED -> t.accepted().contains(total.field())
                     ? Optional.of(Seen.GOOD)
-                    : missing(s, total);
+                    : missing(t, total);
             case NOT_READ -> s.outcome() == Entry.Outcome.STARTED ? Optional.of(Seen.CAME_UP) : Optional.empty();
         };
     }
@@ -422,25 +423,57 @@ final class LogReading {
                         .anyMatch(c -> said.contains(c) || said.contains(c.split(":")[0].strip()));
     }
 
-    /** What is missing, as near as printed totals are to sums of pieces; more than there can be is no shortfall. */
-    private Optional<Seen> missing(Entry.Started s, Comparison.Line total) {
+    /**
+     * What is missing, as near as printed totals are to sums of pieces; more than there can be is no shortfall. Where no sum comes near
+     * (a label that says more than there is, a bank that is counted twice), fewer modules listed than are fitted say how many are missing.
+     */
+    private Optional<Seen> missing(Proof.Try t, Comparison.Line total) {
         if (!(total.expected() instanceof Comparison.Value.Size expected)
                 || !(total.found() instanceof Comparison.Value.Size found)) {
             return Optional.of(Seen.CAME_UP);
         }
         long gap = expected.size().mebibytes() - found.size().mebibytes();
-        Arrangement fill = arrangement(s.arrangement());
-        Set<Long> sums = new TreeSet<>(Set.of(0L));
-        for (int slot = 0; slot < fill.size() && sums.size() < 4096; slot++) {
+        Arrangement fill = arrangement(t.start().arrangement());
+        // Sums by how many pieces they are of.
+        List<Set<Long>> sums = new ArrayList<>(List.of(new TreeSet<>(Set.of(0L))));
+        for (int slot = 0;
+                slot < fill.size() && sums.stream().mapToInt(Set::size).sum() < MOST_SUMS;
+                slot++) {
             if (fill.at(slot) >= 0) {
                 long size = piecesOf.get(fill.at(slot)).mebibytes();
-                new ArrayList<>(sums).forEach(x -> sums.add(x + size));
+                sums.add(new TreeSet<>());
+                for (int n = sums.size() - 1; n > 0; n--) {
+                    for (long sum : sums.get(n - 1)) {
+                        sums.get(n).add(sum + size);
+                    }
+                }
             }
         }
-        long nearest = sums.stream()
-                .min(Comparator.comparingLong(x -> Math.abs(x - gap)))
-                .orElse(0L);
+        long nearest = nearest(gap, sums.stream().flatMap(Set::stream));
         long tolerance = Math.max(64, expected.size().mebibytes() / 20);
-        return Optional.of(nearest > 0 && Math.abs(nearest - gap) <= tolerance ? Seen.missing(nearest) : Seen.CAME_UP);
+        if (nearest > 0 && Math.abs(nearest - gap) <= tolerance) {
+            return Optional.of(Seen.missing(nearest));
+        }
+        int fewer = fewer(t);
+        return Optional.of(
+                fewer > 0 && fewer < sums.size() && gap > 0
+                        ? Seen.missing(nearest(gap, sums.get(fewer).stream()))
+                        : Seen.CAME_UP);
+    }
+
+    private static final int MOST_SUMS = 4096;
+
+    private static long nearest(long gap, Stream<Long> sums) {
+        return sums.min(Comparator.comparingLong(x -> Math.abs(x - gap))).orElse(0L);
+    }
+
+    /** How many modules fewer are listed than are fitted; 0 where that was not read, or is as it should be. */
+    private static int fewer(Proof.Try t) {
+        Comparison.Line positions = t.comparison().line(Comparison.Field.POSITIONS);
+        return positions.verdict() == Comparison.Verdict.DIFFERENT
+                        && positions.expected() instanceof Comparison.Value.Count expected
+                        && positions.found() instanceof Comparison.Value.Count found
+                ? expected.count() - found.count()
+                : 0;
     }
 }

@@ -10,6 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import zephyrridge.core.Rounds;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.opening.Bench;
@@ -81,6 +82,16 @@ class RehearsalTest {
         assertThat(run.ends().getOrDefault(Rehearsal.End.PROVEN, 0)).isGreaterThan(run.machines() / 3);
         // What is confirmed is right in all but a few: a hunt says so at 95 %.
         assertThat(run.right()).isGreaterThanOrEqualTo((int) (run.found() * .8) - 1);
+    }
+
+    /** Modules that are not listed, where totals add up to nothing: a label that lies beside them, a bank that is counted twice. */
+    @ParameterizedTest
+    @ValueSource(longs = {500_506, 500_626})
+    void whatIsNotListedIsHuntedWhateverTheTotals(long seed) {
+        Rehearsal.Result r = Rehearsal.of(Drawn.machine(seed, Drawn.Difficulty.FAULTY), NONE);
+        assertThat(r.end()).as(r.why()).isNotEqualTo(Rehearsal.End.STUCK);
+        assertThat(r.hunted()).isTrue();
+        assertThat(r.lies()).isEmpty();
     }
 
     /** Whoever speaks of one machine with another's evidence is caught at it. */
