@@ -324,7 +324,6 @@ public final class Rehearsal {
                 }
             }
             Trouble t = Trouble.of(bench, practice.work(), a, Set.of());
-            truths.hear(t, practice);
             if (t.any() && t.diagnosis().state() == Diagnosis.State.CONFIRMED) {
                 hunted = true;
                 found = true;

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
-import zephyrridge.core.fault.Diagnosis;
 import zephyrridge.core.fault.Remedy;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
@@ -170,13 +169,6 @@ public final class Truths {
             practice.wrong().stream()
                     .filter(practice::isPlain)
                     .forEach(h -> lies.add(new Lie("proven", h.kind() + " of " + h.subject())));
-        }
-    }
-
-    /** What a hunt says for sure before its end: nothing while it goes on. */
-    void hear(Trouble t, Practice practice) {
-        if (!t.any() && t.diagnosis().state() != Diagnosis.State.OPEN) {
-            lies.add(new Lie("a cause is sought", "no start failed"));
         }
     }
 

@@ -34,13 +34,14 @@ class PhotoController {
             consumes = {MediaType.IMAGE_JPEG_VALUE, MediaType.IMAGE_PNG_VALUE})
     @ResponseStatus(HttpStatus.CREATED)
     PhotoKept keep(@PathVariable long id, @RequestBody byte[] picture, Principal who) {
-        jobs.require(id);
+        jobs.require(id, who.getName());
         return new PhotoKept(photos.keep(id, picture, who.getName()));
     }
 
     /** A picture of a job, as JPEG. */
     @GetMapping("/api/jobs/{id}/photos/{photo}")
-    ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable String photo) {
+    ResponseEntity<byte[]> photo(@PathVariable long id, @PathVariable String photo, Principal who) {
+        jobs.require(id, who.getName());
         byte[] jpeg = photos.jpeg(id, photo).orElseThrow(() -> Problem.notFound("photo", photo));
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_JPEG)

@@ -6,10 +6,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.StreamWriteFeature;
 import tools.jackson.databind.ObjectWriter;
@@ -21,6 +23,7 @@ import zephyrridge.core.unit.Unit;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.takein.Contacts;
 import zephyrridge.server.text.Texts;
+import zephyrridge.server.web.Problem;
 import zephyrridge.server.web.Times;
 
 /**
@@ -47,9 +50,18 @@ public class JobArchive {
 
     /** The document with its files in it, each fetched while it is written. */
     JobExport inOne(long id, String who) {
-        Jobs.Current c = jobs.get(id, who);
+        Jobs.Current c = real(id, who);
         return document(
                 c, files.of(id, c.unit()).stream().map(JobFiles.Kept::inside).toList());
+    }
+
+    /** What is practised stays on the range: brought in somewhere it would be a job like any other. */
+    private Jobs.Current real(long id, String who) {
+        Jobs.Current c = jobs.get(id, who);
+        if (c.row().range().isPresent()) {
+            throw Problem.of(HttpStatus.CONFLICT, "PRACTICE_STAYS", Map.of());
+        }
+        return c;
     }
 
     /**
@@ -60,14 +72,14 @@ public class JobArchive {
     public void write(List<Long> ids, String who, boolean contact, OutputStream to) throws IOException {
         ZipOutputStream zip = new ZipOutputStream(to, StandardCharsets.UTF_8);
         for (long id : ids) {
-            Jobs.Current c = jobs.get(id, who);
+            Jobs.Current c = real(id, who);
             String folder = ids.size() == 1 ? "" : "job-" + id + "/";
             List<JobFiles.Kept> kept = files.of(id, c.unit());
             zip.setLevel(Deflater.DEFAULT_COMPRESSION);
             zip.putNextEntry(new ZipEntry(folder + "job.json"));
             json.writeValue(
                     zip, document(c, kept.stream().map(JobFiles.Kept::beside).toList()));
-            String reached = contact ? contacts.of(id).contact() : "";
+            String reached = contact ? contacts.of(id, who).contact() : "";
             if (!reached.isEmpty()) {
                 zip.putNextEntry(new ZipEntry(folder + "contact.txt"));
                 zip.write(reached.getBytes(StandardCharsets.UTF_8));

@@ -245,6 +245,16 @@ class JobStore {
         return sql.select(JOB.VERSION).from(JOB).where(JOB.ID.eq(id)).fetchOptional(JOB.VERSION);
     }
 
+    /** Whether there is such a job, and it is not somebody else's practice. */
+    boolean isThereFor(long id, String login) {
+        return sql.fetchExists(sql.selectOne()
+                .from(JOB)
+                .leftJoin(PRACTICE)
+                .on(PRACTICE.JOB_ID.eq(JOB.ID))
+                .where(JOB.ID.eq(id))
+                .and(PRACTICE.LEARNER.isNull().or(PRACTICE.LEARNER.eq(login))));
+    }
+
     /** Documents of all jobs of the room that this one is in, by number; none where it is in no room. */
     Map<Long, String> statesOfRoom(long id) {
         var other = JOB.as("other");

@@ -143,19 +143,19 @@ public class Jobs {
                 + machines.houseVersion();
     }
 
-    /** @throws Problem when there is no such job */
-    public void require(long id) {
-        version(id);
+    /** @throws Problem when there is no such job, or it is somebody else's practice */
+    public void require(long id, String login) {
+        if (!store.isThereFor(id, login)) {
+            throw Problem.notFound("job", id);
+        }
     }
 
     public List<EventRow> events(long id) {
-        require(id);
         return store.events(id, 0);
     }
 
     /** The last of the events before a version, oldest first. */
     public List<EventRow> eventsBefore(long id, long before, int most) {
-        require(id);
         List<EventRow> latestFirst = new ArrayList<>(store.eventsBefore(id, before, most));
         Collections.reverse(latestFirst);
         return latestFirst;
@@ -166,8 +166,9 @@ public class Jobs {
 
     /** Values that each of the last changes had, by version; one from before they were kept ends it. */
     @Transactional(readOnly = true)
-    public Map<Long, List<Differences.Field>> told(long id) {
+    public Map<Long, List<Differences.Field>> told(long id, String login) {
         JobRow row = row(id, false);
+        onlyLearner(row, login);
         Map<Long, String> undos = store.undos(id, row.version() - MOST_TOLD);
         List<Long> versions = new ArrayList<>();
         for (long v = row.version(); undos.containsKey(v); v--) {
@@ -201,7 +202,7 @@ public class Jobs {
         if (already.isPresent()) {
             return already.get();
         }
-        Machines.Ready machine = machines.get(machineId);
+        Machines.Ready machine = machines.shops(machineId);
         Work work = Work.takenIn(owner, wish);
         LocalDateTime now = now();
         long id = store.insert(
@@ -295,6 +296,7 @@ public class Jobs {
      */
     @Transactional
     public long arrive(Arrived a, String by) {
+        machines.shops(a.machineId());
         Machines.Ready machine = machines.get(a.machineId(), machines.latest(a.machineId()), a.unit());
         Arrival.refuses(a.order(), a.unit(), machine.bench()).ifPresent(why -> {
             throw new ChangeRefused(why);

@@ -45,6 +45,10 @@ class MachineStore {
                 .fetchOptional(MACHINE.VERSION);
     }
 
+    boolean isPractice(String id) {
+        return sql.fetchExists(MACHINE, MACHINE.ID.eq(id).and(MACHINE.PRACTICE.isTrue()));
+    }
+
     Optional<Row> find(String id, long version) {
         return sql.select(ROW)
                 .from(MACHINE)

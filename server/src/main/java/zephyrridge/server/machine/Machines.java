@@ -164,6 +164,14 @@ public class Machines {
         return get(id, latest(id));
     }
 
+    /** The same of a record that is the shop's own, and no machine of the range. */
+    public Ready shops(String id) {
+        if (store.isPractice(id)) {
+            throw Problem.notFound("machine", id);
+        }
+        return get(id);
+    }
+
     /** The house's rules as they are now. */
     public HouseRules rules() {
         return house.rules().value();

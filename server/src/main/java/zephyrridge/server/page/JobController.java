@@ -265,8 +265,10 @@ class JobController {
      */
     @GetMapping("/api/jobs/{id}/events")
     List<EventView> events(
-            @PathVariable long id, @RequestParam(defaultValue = "9223372036854775807") @Min(1) long before) {
-        Map<Long, List<Differences.Field>> told = jobs.told(id);
+            @PathVariable long id,
+            @RequestParam(defaultValue = "9223372036854775807") @Min(1) long before,
+            Principal who) {
+        Map<Long, List<Differences.Field>> told = jobs.told(id, who.getName());
         return jobs.eventsBefore(id, before, EVENTS).stream()
                 .map(e -> new EventView(
                         e.version(),

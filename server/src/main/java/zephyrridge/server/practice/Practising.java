@@ -15,6 +15,7 @@ import zephyrridge.core.change.Change;
 import zephyrridge.core.change.EvidenceChange;
 import zephyrridge.core.change.FaultChange;
 import zephyrridge.core.log.Entry;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.range.Answers;
 import zephyrridge.core.range.Asking;
@@ -240,13 +241,14 @@ class Practising {
 
     /**
      * Whether it came to what it could: proven and nothing wrong that would still show as its modules lie; kept shut where it was not to be
-     * opened; or its cause written down.
+     * opened, or has nothing to open it for; or its cause written down.
      */
     static boolean isSolved(Standing s) {
         boolean opened = s.job().unit().log().happened().stream()
                 .anyMatch(e -> e instanceof Entry.Stepped || e instanceof Entry.Moved);
-        boolean shut =
-                s.secret().battery() == Intake.Battery.SWOLLEN || s.secret().seal() == Intake.Seal.OWNER_REFUSES;
+        boolean shut = s.secret().record().positions().stream().allMatch(Position::isSoldered)
+                || s.secret().battery() == Intake.Battery.SWOLLEN
+                || s.secret().seal() == Intake.Seal.OWNER_REFUSES;
         if (shut) {
             return !opened;
         }

@@ -47,8 +47,8 @@ class ContactController {
 
     /** How the owner of a job is reached. */
     @GetMapping("/api/jobs/{id}/contact")
-    Contacts.Contact contact(@PathVariable long id) {
-        return contacts.of(id);
+    Contacts.Contact contact(@PathVariable long id, Principal who) {
+        return contacts.of(id, who.getName());
     }
 
     /** Notes it. */

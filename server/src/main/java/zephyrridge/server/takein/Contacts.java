@@ -43,8 +43,9 @@ public class Contacts {
         this.clock = clock;
     }
 
-    public Contact of(long job) {
-        jobs.require(job);
+    /** @param login who looks */
+    public Contact of(long job, String login) {
+        jobs.require(job, login);
         return store.find(job).map(r -> new Contact(r.contact(), r.version())).orElse(new Contact("", 0));
     }
 
@@ -56,11 +57,11 @@ public class Contacts {
     /** @throws Problem CHANGED_MEANWHILE when it is at another version */
     @Transactional
     public Contact note(long job, long expectedVersion, String contact, String by) {
-        jobs.require(job);
+        jobs.require(job, by);
         if (!store.keep(job, expectedVersion, contact.strip(), LocalDateTime.now(clock), by)) {
             throw Problem.of(HttpStatus.CONFLICT, "CHANGED_MEANWHILE.contact", Map.of());
         }
-        return of(job);
+        return of(job, by);
     }
 
     /** Those that the house keeps no longer, the oldest first. */

@@ -39,15 +39,15 @@ class TimerController {
     @PostMapping("/api/jobs/{id}/timers")
     @ResponseStatus(HttpStatus.CREATED)
     List<Timers.Timer> start(@PathVariable long id, @Valid @RequestBody NewTimer body, Principal who) {
-        jobs.require(id);
+        jobs.require(id, who.getName());
         timers.start(id, body.kind(), body.seconds(), who.getName());
         return timers.all();
     }
 
     /** Puts a timer away. */
     @DeleteMapping("/api/jobs/{id}/timers/{timer}")
-    List<Timers.Timer> putAway(@PathVariable long id, @PathVariable String timer) {
-        jobs.require(id);
+    List<Timers.Timer> putAway(@PathVariable long id, @PathVariable String timer, Principal who) {
+        jobs.require(id, who.getName());
         timers.putAway(id, timer);
         return timers.all();
     }
