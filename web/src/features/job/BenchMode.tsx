@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import { Findings } from '../../parts/Findings';
 import { type KeyMap, Keys, onControl, useScan } from '../../parts/keys';
 import { STATIONS } from '../../parts/stations';
+import { Simulated } from '../practice';
 import type { Account } from '../session';
 import { type JobChange, type JobView, useJob, useJobChanges } from './api';
 import { KeptState, WaitingChanges } from './KeptState';
@@ -146,6 +147,7 @@ function Cards({ account, kept }: { account: Account; kept: JobView }) {
       mx="auto"
     >
       <Keys map={keys} />
+      {shown.practice && <Simulated />}
       <Flex gap="3" align="center" wrap="wrap" mb="3">
         <Text flex="1" minW="10rem" fontWeight="600">
           {shown.machineName}, {shown.order.owner}

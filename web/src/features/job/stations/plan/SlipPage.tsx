@@ -7,8 +7,9 @@ import { Choice } from '../../../../parts/Choice';
 import { EVERYWHERE, Keys } from '../../../../parts/keys';
 import { SelectField, TextField } from '../../../../parts/Labelled';
 import { dayAndClock } from '../../../../parts/times';
+import { Simulated } from '../../../practice';
 import type { Account } from '../../../session';
-import { type JobChange, useJobChanges } from '../../api';
+import { type JobChange, useJob, useJobChanges } from '../../api';
 import { Press } from '../../../../parts/Hand';
 
 type Extra = Schemas['ExtraView'];
@@ -25,6 +26,7 @@ const ANSWER: Record<Extra['answer'], string> = { NOT_ASKED: 'not asked', YES: '
 export function SlipPage({ account }: { account: Account }) {
   const id = Number(useParams().id);
   const { change } = useJobChanges(account.login, id);
+  const practice = useJob(id).data?.practice;
   const slip = useQuery({
     queryKey: ['slip', id],
     queryFn: () => api.get<Schemas['SlipView']>(`/api/jobs/${id}/slip`),
@@ -63,6 +65,7 @@ export function SlipPage({ account }: { account: Account }) {
   return (
     <Box as="main" p={{ base: '3', md: '6' }} maxW="46rem" mx="auto" width="full" css={PRINT}>
       <Keys map={EVERYWHERE} />
+      {practice && <Simulated />}
       <Flex gap="3" align="center" mb="4" className="no-print">
         <Button asChild size="sm" variant="outline" color="ink">
           <RouterLink to={`/jobs/${id}/plan`}>Back to the plan</RouterLink>

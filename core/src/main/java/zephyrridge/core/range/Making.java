@@ -134,7 +134,7 @@ final class Making {
     Secret made() {
         return new Secret(
                 record(),
-                new Order("Range " + seed, "More memory"),
+                new Order("Simulated owner " + seed, "More memory"),
                 inIt,
                 onHand,
                 truth,
@@ -159,7 +159,8 @@ final class Making {
                                             way.wayIn().name())
                                     .toLowerCase(Locale.ROOT)
                                     .replace('_', '-'),
-                            "Range",
+                            // Whatever is printed of it says so, too.
+                            "Simulated",
                             shape.id(),
                             generation.name() + " " + topRate,
                             isLaptop() ? MachineKind.LAPTOP : MachineKind.DESKTOP,
