@@ -58,6 +58,8 @@ import zephyrridge.core.unit.Work;
 /**
  * One machine of the range from the counter to the end, done as the tool says: where it leads, its step is made; where it wants hands or
  * eyes, they do what it asked for. Whatever it says on the way is held to the truth ({@link Truths}).
+ *
+ * <p>In one file: one walk, station by station, and what it counts on the way.
  */
 public final class Rehearsal {
     public enum End {
