@@ -29,6 +29,7 @@ import zephyrridge.core.range.Drawn;
 import zephyrridge.core.range.Lesson;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.rehearsal.Rehearsal;
+import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.job.OnRange;
 import zephyrridge.server.reading.TextTrees;
@@ -279,6 +280,12 @@ class PracticeController {
         secret.record().positions().stream()
                 .filter(p -> !p.isSoldered() && !secret.inIt().containsKey(p.id()))
                 .forEach(p -> truth.add(texts.say("truth.empty", "position", p.label())));
+        if (secret.battery() == Intake.Battery.SWOLLEN) {
+            truth.add(texts.get("outside.battery.SWOLLEN"));
+        }
+        if (secret.seal() != Intake.Seal.NONE) {
+            truth.add(texts.get("outside.seal." + secret.seal()));
+        }
         if (secret.doubled()) {
             truth.add(texts.get("truth.doubled"));
         }
