@@ -121,6 +121,11 @@ class PracticeHttpTest {
         JsonNode leftAlone = ok(bram.post("/api/jobs/" + swollen + "/practice/end", Map.of()));
         assertThat(leftAlone.at("/truth/solved").asBoolean()).isTrue();
         assertThat(leftAlone.at("/truth/truth").toString()).contains("the pack swells");
+        assertThat(ok(bram.post("/api/jobs/" + begin(bram, "WORN_LABEL") + "/practice/end", Map.of()))
+                        .at("/truth/truth")
+                        .toString())
+                .contains("only this was left")
+                .doesNotContain("as its label says");
     }
 
     /** The same machine answers the same, however often it is looked at, and asking again is another start. */

@@ -25,6 +25,11 @@ public record Piece(String id, ModuleSpec spec, String label) {
         return new Piece(id, spec, other);
     }
 
+    /** Whether what is to be read on it is too little for a module. */
+    public boolean isWorn() {
+        return LabelParser.parse(label).spec().isEmpty();
+    }
+
     /** Whether what is to be read on it makes another module of it. */
     public boolean lies() {
         return LabelParser.parse(label).spec().filter(s -> !s.equals(spec)).isPresent();

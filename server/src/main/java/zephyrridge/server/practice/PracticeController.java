@@ -270,7 +270,7 @@ class PracticeController {
         List<String> truth = new ArrayList<>();
         secret.inIt()
                 .forEach((position, piece) -> truth.add(texts.say(
-                        piece.lies() ? "truth.lies" : "truth.inIt",
+                        piece.lies() ? "truth.lies" : piece.isWorn() ? "truth.worn" : "truth.inIt",
                         "position",
                         secret.record().position(position).label(),
                         "module",
