@@ -77,7 +77,7 @@ run_tests() {
   (flock 9 && need_for_tests) 9>"$packages_lock" &
   packages=$!
   set +e
-  (cd "$here" && mvn -B -T 2 verify) 2>&1 | tee "$log"
+  (cd "$here" && mvn -B -T 3 -Papart verify) 2>&1 | tee "$log"
   local code=${PIPESTATUS[0]}
   set -e
   wait "$packages" || code=1
