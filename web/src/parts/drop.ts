@@ -9,6 +9,13 @@ export function guardDrops(): void {
   window.addEventListener('drop', (e) => carriesFiles(e) && e.preventDefault());
 }
 
+const GIVEN = 'zephyr-files';
+
+/** Gives files to whatever of the page takes what is dropped on it. */
+export function giveFiles(files: File[]): void {
+  document.dispatchEvent(new CustomEvent(GIVEN, { detail: files }));
+}
+
 /** Files that are dropped anywhere on the page and on nothing that takes them itself; nothing happens while it is undefined. */
 export function useFileDrop(take: ((files: File[]) => void) | undefined): void {
   const latest = useLatest(take);
@@ -21,8 +28,13 @@ export function useFileDrop(take: ((files: File[]) => void) | undefined): void {
       e.preventDefault();
       latest.current?.(files);
     };
+    const given = (e: Event) => latest.current?.((e as CustomEvent<File[]>).detail);
+    document.addEventListener(GIVEN, given);
     // On the document: after what takes it itself, before the guard.
     document.addEventListener('drop', drop);
-    return () => document.removeEventListener('drop', drop);
+    return () => {
+      document.removeEventListener('drop', drop);
+      document.removeEventListener(GIVEN, given);
+    };
   }, [wanted]);
 }

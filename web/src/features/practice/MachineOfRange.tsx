@@ -1,11 +1,13 @@
-import { Box, Button, Flex, Heading, Stack, Text } from '@chakra-ui/react';
-import { Link } from 'react-router';
+import { Box, Button, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
+import { Link, useNavigate } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { type Ask, type Practice, usePractice, usePractising } from './api';
+import { type Ask, type Practice, type Recounted, usePractice, usePractising } from './api';
+import { LabelPhoto } from './LabelPhoto';
 
 /** What is asked in one breath. */
 const GROUPS: { name: string; whats: Ask['what'][] }[] = [
   { name: 'Ask it', whats: ['OUTSIDE', 'WINDOW', 'TABLE', 'CHIP'] },
+  { name: 'Look first', whats: ['LAMP', 'HAND', 'NOTCH', 'SCREWS'] },
   { name: 'Look inside', whats: ['LOOK', 'LABEL'] },
   { name: 'Switch it on', whats: ['START'] },
   { name: 'Elsewhere', whats: ['ELSEWHERE'] },
@@ -15,9 +17,9 @@ const GROUPS: { name: string; whats: Ask['what'][] }[] = [
 const AT: Record<string, Ask['what'][]> = {
   TAKE_IN: ['OUTSIDE', 'WINDOW', 'TABLE'],
   READ: ['WINDOW', 'TABLE', 'CHIP', 'LOOK', 'LABEL'],
-  OPEN: ['LOOK', 'LABEL'],
-  FIT: ['LOOK', 'LABEL'],
-  PROVE: ['START', 'ELSEWHERE', 'TABLE'],
+  OPEN: ['LAMP', 'HAND', 'SCREWS', 'LOOK', 'LABEL'],
+  FIT: ['NOTCH', 'LOOK', 'LABEL'],
+  PROVE: ['SCREWS', 'START', 'ELSEWHERE', 'TABLE'],
 };
 
 const SUMMARY = { cursor: 'pointer', marginTop: '0.25rem' };
@@ -68,7 +70,7 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
         )}
       </Flex>
       {p.truth ? (
-        <Truth practice={p} />
+        <Truth job={job.id} practice={p} />
       ) : (
         <>
           {station === 'TAKE_IN' && <Text color="quiet">{p.teaches}</Text>}
@@ -79,18 +81,30 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
           />
         </>
       )}
+      {!p.over && p.fresh && <Happened mishaps={p.mishaps} />}
       {(ask.isError || end.isError) && (
         <Text role="alert" color="stop" mt="2">
           {(ask.error ?? end.error)?.message}
         </Text>
       )}
       {last && !p.truth && (
-        <Text role="status" mt="2" whiteSpace="pre-line" bg="panel" borderRadius="md" px="3" py="1">
-          <Text as="span" color="quiet">
-            {last.asked} ({last.minutes} min):{last.told.includes('\n') ? '\n' : ' '}
-          </Text>
-          <strong>{last.told}</strong>
-        </Text>
+        <Box role="status" mt="2" bg="panel" borderRadius="md" px="3" py="1">
+          {last.label !== undefined ? (
+            <>
+              <Text color="quiet">
+                {last.asked} ({last.minutes} min):
+              </Text>
+              <LabelPhoto line={last.label} name={last.asked} reads={station === 'READ'} />
+            </>
+          ) : (
+            <Text whiteSpace="pre-line">
+              <Text as="span" color="quiet">
+                {last.asked} ({last.minutes} min):{last.told.includes('\n') ? '\n' : ' '}
+              </Text>
+              <strong>{last.told}</strong>
+            </Text>
+          )}
+        </Box>
       )}
       <Flex columnGap="5" wrap="wrap">
         {elsewhere.length > 0 && (
@@ -187,8 +201,32 @@ function NotNow({ asks }: { asks: Ask[] }) {
   );
 }
 
-function Truth({ practice }: { practice: Practice }) {
+/** What went wrong in hands that did not look, after the step; nothing is harmed here. */
+function Happened({ mishaps }: { mishaps: Practice['mishaps'] }) {
+  return (
+    <Box
+      role="alert"
+      mt="2"
+      borderStartWidth="4px"
+      borderColor="risk"
+      bg="panel"
+      borderRadius="md"
+      px="3"
+      py="1"
+    >
+      {mishaps.slice(-2).map((s) => (
+        <Text key={s.told}>
+          <strong>! {s.told}</strong> Nothing is harmed here. {s.caution}
+        </Text>
+      ))}
+    </Box>
+  );
+}
+
+function Truth({ job, practice }: { job: number; practice: Practice }) {
   const truth = practice.truth!;
+  const { again } = usePractising(job);
+  const navigate = useNavigate();
   return (
     <Box role="status" mt="2">
       <Text fontWeight="700">
@@ -204,12 +242,91 @@ function Truth({ practice }: { practice: Practice }) {
           </Text>
         ))}
       </Stack>
-      <Text mt="2">{truth.tool}</Text>
+      <Text mt="2">{truth.wish}</Text>
+      <Text>{truth.tool}</Text>
+      {practice.mishaps.length > 0 && (
+        <>
+          <Heading as="h3" size="sm" mt="2">
+            Where hands did not look first
+          </Heading>
+          <Stack as="ul" gap="0.5" ps="5">
+            {practice.mishaps.map((s) => (
+              <Text as="li" key={s.told}>
+                {s.told} {s.caution}
+              </Text>
+            ))}
+          </Stack>
+        </>
+      )}
+      {truth.steps.length > 0 && (
+        <details>
+          <summary style={SUMMARY}>Step by step, and what each told ({truth.steps.length})</summary>
+          <Steps
+            steps={truth.steps}
+            disabled={again.isPending}
+            onAgain={(from) => again.mutate(from, { onSuccess: (begun) => navigate(`/jobs/${begun.job}`) })}
+          />
+          {again.isError && (
+            <Text role="alert" color="stop">
+              {again.error.message}
+            </Text>
+          )}
+        </details>
+      )}
       <Text mt="2">
         <Link to="/practice" style={{ textDecoration: 'underline' }}>
           Back to the range
         </Link>
       </Text>
+    </Box>
+  );
+}
+
+function Steps({
+  steps,
+  disabled,
+  onAgain,
+}: {
+  steps: Recounted[];
+  disabled: boolean;
+  onAgain: (from: Recounted) => void;
+}) {
+  return (
+    <Box overflowX="auto">
+      <Table.Root size="sm">
+        <Table.Header>
+          <Table.Row>
+            <Table.ColumnHeader>Clock</Table.ColumnHeader>
+            <Table.ColumnHeader>Step</Table.ColumnHeader>
+            <Table.ColumnHeader>What it told</Table.ColumnHeader>
+            <Table.ColumnHeader>Again</Table.ColumnHeader>
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {steps.map((s) => (
+            <Table.Row key={`${s.version} ${s.asks}`}>
+              <Table.Cell whiteSpace="nowrap">{s.minutes} min</Table.Cell>
+              <Table.Cell>{s.step}</Table.Cell>
+              <Table.Cell whiteSpace="pre-line">
+                {s.answer}
+                {s.answer && s.told && '\n'}
+                {s.told}
+              </Table.Cell>
+              <Table.Cell>
+                <Button
+                  size="xs"
+                  variant="outline"
+                  disabled={disabled}
+                  aria-label={`Again from before: ${s.step}, at ${s.minutes} min`}
+                  onClick={() => onAgain(s)}
+                >
+                  From here
+                </Button>
+              </Table.Cell>
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
     </Box>
   );
 }

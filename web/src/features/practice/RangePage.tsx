@@ -1,14 +1,15 @@
-import { Box, Button, Flex, Heading, SimpleGrid, Stack, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, SimpleGrid, Stack, Switch, Text } from '@chakra-ui/react';
 import { Link, useNavigate } from 'react-router';
 import { EVERYWHERE, Keys } from '../../parts/keys';
 import type { Account } from '../session';
-import { type Range, useBegin, useRange } from './api';
+import { type Learner, type Practised, type Range, useBegin, useRange, useSheets, useShown } from './api';
 import { Simulated } from './Simulated';
 
 /** Lessons in the order of the work, machines that are drawn, and what one practised so far. */
 export function RangePage({ account }: { account: Account }) {
   const range = useRange();
   const begin = useBegin();
+  const sheets = useSheets(account.role === 'LEAD');
   const navigate = useNavigate();
   const start = (what: string) =>
     begin.mutate(what, { onSuccess: (begun) => navigate(`/jobs/${begun.job}/take-in`) });
@@ -47,7 +48,8 @@ export function RangePage({ account }: { account: Account }) {
               onBegin={start}
             />
             {!may && <Text>Practice is for who works at the bench.</Text>}
-            <Mine mine={range.data.mine} />
+            <Mine mine={range.data.mine} shown={range.data.shown} />
+            <Sheets sheets={sheets.data ?? []} />
           </Stack>
         )}
       </Box>
@@ -104,29 +106,81 @@ function Offers({
   );
 }
 
-/** One's own: nobody else sees them. */
-function Mine({ mine }: { mine: Range['mine'] }) {
+/** One's own: nobody else sees them, but for the lead where their learner says so. */
+function Mine({ mine, shown }: { mine: Practised[]; shown: boolean }) {
+  const show = useShown();
   if (mine.length === 0) return null;
   return (
     <Box as="section" aria-label="What I practised">
       <Heading as="h2" size="lg" mb="1">
         What I practised
       </Heading>
-      <Text color="quiet" mb="2">
-        Only you see this.
-      </Text>
-      <Stack as="ul" listStyleType="none" gap="1">
-        {mine.map((m) => (
-          <Text as="li" key={m.job}>
+      <Switch.Root
+        checked={shown}
+        disabled={show.isPending}
+        onCheckedChange={(e) => show.mutate(e.checked)}
+        mb="2"
+      >
+        <Switch.HiddenInput />
+        <Switch.Control />
+        <Switch.Label>
+          {shown
+            ? 'The lead sees how they ended, too.'
+            : 'Only you see this. Let the lead see how they ended'}
+        </Switch.Label>
+      </Switch.Root>
+      {show.isError && (
+        <Text role="alert" color="stop">
+          {show.error.message}
+        </Text>
+      )}
+      <Practices all={mine} linked />
+    </Box>
+  );
+}
+
+function Practices({ all, linked = false }: { all: Practised[]; linked?: boolean }) {
+  return (
+    <Stack as="ul" listStyleType="none" gap="1">
+      {all.map((m) => (
+        <Text as="li" key={m.job}>
+          {linked ? (
             <Link to={`/jobs/${m.job}`} style={{ textDecoration: 'underline' }}>
               {m.title}
             </Link>
-            {', '}
-            {new Date(m.begunAt).toLocaleDateString()}:{' '}
-            {m.over
-              ? `${m.solved ? '✓ solved' : 'not solved'} in ${m.minutes} min of the bench`
-              : 'still open'}
-          </Text>
+          ) : (
+            m.title
+          )}
+          {', '}
+          {new Date(m.begunAt).toLocaleDateString()}:{' '}
+          {m.over
+            ? `${m.solved ? '✓ solved' : 'not solved'} in ${m.minutes} min of the bench${mishaps(m.mishaps)}`
+            : 'still open'}
+        </Text>
+      ))}
+    </Stack>
+  );
+}
+
+const mishaps = (n?: number) =>
+  n === undefined || n === 0 ? '' : `; did not look first ${n === 1 ? 'once' : `${n} times`}`;
+
+/** Of those who let the lead see it. */
+function Sheets({ sheets }: { sheets: Learner[] }) {
+  if (sheets.length === 0) return null;
+  return (
+    <Box as="section" aria-label="Who lets you see what they practised">
+      <Heading as="h2" size="lg" mb="1">
+        Who lets you see what they practised
+      </Heading>
+      <Stack gap="3">
+        {sheets.map((s) => (
+          <Box key={s.learner} bg="panel" borderRadius="md" px="4" py="3">
+            <Text fontWeight="700">
+              {s.learner}: {s.solved} of {s.lessons} lessons solved
+            </Text>
+            <Practices all={s.practised} />
+          </Box>
         ))}
       </Stack>
     </Box>

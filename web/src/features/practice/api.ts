@@ -4,6 +4,9 @@ import { api, type Schemas } from '../../api/client';
 export type Range = Schemas['RangeView'];
 export type Practice = Schemas['PracticeView'];
 export type Ask = Schemas['CanAskView'];
+export type Practised = Schemas['PractisedView'];
+export type Learner = Schemas['LearnerView'];
+export type Recounted = Schemas['RecountedView'];
 
 export function useRange() {
   return useQuery({ queryKey: ['range'], queryFn: () => api.get<Range>('/api/practice') });
@@ -14,6 +17,24 @@ export function useBegin() {
   return useMutation({
     mutationFn: (what: string) => api.post<Schemas['BegunView']>('/api/practice', { what }),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['range'] }),
+  });
+}
+
+/** Whether the lead may see what one practised. */
+export function useShown() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (shown: boolean) => api.put('/api/practice/shown', { shown }),
+    onSettled: () => queries.invalidateQueries({ queryKey: ['range'] }),
+  });
+}
+
+/** What those practised who let the lead see it. */
+export function useSheets(lead: boolean) {
+  return useQuery({
+    queryKey: ['range', 'sheets'],
+    queryFn: () => api.get<Schemas['LearnerView'][]>('/api/practice/sheets'),
+    enabled: lead,
   });
 }
 
@@ -41,6 +62,11 @@ export function usePractising(job: number) {
       mutationFn: ({ what, of, waited, passes }: Ask) =>
         api.post<Practice>(`/api/jobs/${job}/practice/asks`, { what, of, waited, passes }),
       onSettled: landed,
+    }),
+    again: useMutation({
+      mutationFn: ({ version, asks }: Recounted) =>
+        api.post<Schemas['BegunView']>(`/api/jobs/${job}/practice/again`, { version, asks }),
+      onSuccess: () => queries.invalidateQueries({ queryKey: ['range'] }),
     }),
     end: useMutation({
       mutationFn: () => api.post<Practice>(`/api/jobs/${job}/practice/end`, {}),

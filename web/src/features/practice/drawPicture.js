@@ -1,6 +1,6 @@
 // Draws a picture of a module's label, of a window, or of something else, as cameras take them; the same seed draws the same. All invented.
-// Given to the page by PictureTest; answers a JPEG as base64.
-({ lines, kind, grade, seed, headDown }) => {
+// Answers a JPEG as base64. The range shows its labels by it, and PictureTest of the module e2e draws what the recogniser is tried with.
+export default ({ lines, kind, grade, seed, headDown }) => {
   let state = seed * 2654435761 % 4294967296;
   const random = () => ((state = (state * 1664525 + 1013904223) % 4294967296) / 4294967296);
   const between = (a, b) => a + (b - a) * random();

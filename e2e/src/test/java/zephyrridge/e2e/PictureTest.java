@@ -16,7 +16,9 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
@@ -73,11 +75,13 @@ class PictureTest {
         private long millis;
     }
 
+    /** The pages' own, with which the range draws its labels. */
     private static String drawing() {
-        try (var in = PictureTest.class.getResourceAsStream("/draw-picture.js")) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        try {
+            return Files.readString(Path.of("../web/src/features/practice/drawPicture.js"))
+                    .replace("export default ", "");
         } catch (IOException e) {
-            throw new IllegalStateException(e);
+            throw new UncheckedIOException(e);
         }
     }
 

@@ -53,6 +53,11 @@ public record Trouble(
                 Diagnosis.of(read.belief(), read.now(), read.goal(), effort));
     }
 
+    /** What the starts so far leave possible, without weighing what to try next. */
+    public static Belief belief(Bench bench, Work work, Assessment a, Set<String> good) {
+        return new LogReading(bench, work.unit(), a, good).belief();
+    }
+
     /** What is noted before the start of a test, in the order in which it is done. */
     public static List<Entry.Action> actions(Probe probe) {
         List<Entry.Action> actions = new ArrayList<>();

@@ -4,8 +4,12 @@ import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.log.Place;
+import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
 import zephyrridge.core.opening.Bench;
+import zephyrridge.core.range.Asked.What;
+import zephyrridge.core.standing.Assessment;
+import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Unit;
 
 /**
@@ -13,51 +17,6 @@ import zephyrridge.core.unit.Unit;
  * that asking it all again comes to the same machine.
  */
 public final class Asking {
-    public enum What {
-        /** Its pack and its seals, from outside, and what its owner says to them. */
-        OUTSIDE(2),
-        /** The window of memory of its operating system. */
-        WINDOW(2),
-        /** Its firmware's table. */
-        TABLE(3),
-        /** What is stored in a module that it lists. */
-        CHIP(2),
-        /** Whether anything is in a position. */
-        LOOK(1),
-        /** What is to be read on a module. */
-        LABEL(1),
-        /** It is switched on. */
-        START(2),
-        /** A module alone in a machine that is known to run. */
-        ELSEWHERE(12);
-
-        private static final int PASS_MINUTES = 15;
-        private final int minutes;
-
-        What(int minutes) {
-            this.minutes = minutes;
-        }
-
-        /** Of the bench's time. */
-        public int minutes(int waited, int passes) {
-            return Math.max(minutes, waited) + PASS_MINUTES * passes;
-        }
-    }
-
-    /**
-     * @param of position or module key it is about, "" for the whole machine; {@code piece} the module that this is
-     * @param told what it answered, in words; {@code minutes} it cost
-     * @param tried how it was switched on; empty for all but starts
-     */
-    public record Asked(
-            What what,
-            String of,
-            String piece,
-            String told,
-            int minutes,
-            int passes,
-            Optional<Simulated.Tried> tried) {}
-
     /** Why something cannot be asked now. */
     public enum Refused {
         /** Nobody may start it as it came: it is locked. */
@@ -72,17 +31,23 @@ public final class Asking {
         NOT_OPEN,
         NOTHING_THERE,
         /** The module is still in the machine. */
-        STILL_IN
+        STILL_IN,
+        /** The part is off already. */
+        OFF_ALREADY,
+        /** The part is on. */
+        IS_ON
     }
 
     private final Secret secret;
     private final Simulated machine;
+    private final List<Asked> asked;
     private Optional<Simulated.Tried> last = Optional.empty();
     private Simulated.Sight shows;
 
     /** The machine after all this. */
     public Asking(Secret secret, List<Asked> asked) {
         this.secret = secret;
+        this.asked = List.copyOf(asked);
         machine = secret.machine();
         shows = machine.asItRan(secret.arrangement(Unit.NEW));
         for (Asked a : asked) {
@@ -109,11 +74,6 @@ public final class Asking {
         return shows;
     }
 
-    /** What is wrong that would still show. */
-    public List<Hidden> open() {
-        return secret.truth().stream().filter(machine::acts).toList();
-    }
-
     /** What is wrong with it as its modules lie, that shows at every start. */
     public List<Hidden> wrong(Unit unit) {
         return machine.wrong(secret.arrangement(unit)).stream()
@@ -124,14 +84,16 @@ public final class Asking {
     /** Why that cannot be asked as things stand; empty where it can. */
     public Optional<Refused> refuses(What what, String of, Unit unit, Bench bench) {
         return switch (what) {
-            case OUTSIDE, START -> Optional.empty();
+            case OUTSIDE, START, LAMP -> Optional.empty();
             case WINDOW, TABLE -> notRunning(unit);
             case CHIP -> notRunning(unit)
                     .or(() -> shows.listed().contains(of)
                                     && secret.arrangement(unit).containsKey(of)
                             ? Optional.empty()
                             : Optional.of(Refused.NOT_LISTED));
-            case LOOK -> isOpen(of, unit, bench) ? Optional.empty() : Optional.of(Refused.NOT_OPEN);
+            case HAND -> Now.of(unit).off().contains(of) ? Optional.of(Refused.OFF_ALREADY) : Optional.empty();
+            case SCREWS -> Now.of(unit).off().contains(of) ? Optional.empty() : Optional.of(Refused.IS_ON);
+            case LOOK, NOTCH -> isOpen(of, unit, bench) ? Optional.empty() : Optional.of(Refused.NOT_OPEN);
             case LABEL -> !isOpen(of, unit, bench)
                     ? Optional.of(Refused.NOT_OPEN)
                     : secret.arrangement(unit).containsKey(of) ? Optional.empty() : Optional.of(Refused.NOTHING_THERE);
@@ -139,6 +101,49 @@ public final class Asking {
                     ? Optional.of(Refused.NOTHING_THERE)
                     : Now.of(unit).inIt().containsValue(of) ? Optional.of(Refused.STILL_IN) : Optional.empty();
         };
+    }
+
+    /** What went wrong in hands that did not look first. */
+    public List<Mishap> mishaps(Unit unit, Bench bench) {
+        return Mishap.of(secret, asked, unit, bench);
+    }
+
+    /**
+     * Whether a look would show what lies in wait: it springs at the next occasion, and whoever looked once has put it right.
+     *
+     * @param look by which it is seen, {@code of} part or position that is looked at
+     */
+    public boolean lurks(Trap kind, What look, String of, Unit unit, Bench bench) {
+        return Mishap.waiting(secret, asked, unit, bench).contains(kind)
+                && asked.stream()
+                        .noneMatch(a -> a.what() == look && a.of().equals(of) && a.entry() >= Mishap.since(kind, unit));
+    }
+
+    /**
+     * Whether it came to what it could: proven, with what its owner wanted and nothing wrong that would still show as its modules lie; kept
+     * shut where it was not to be opened, or has nothing to open it for; or its cause written down.
+     */
+    public boolean isSolved(Unit unit, Assessment assessment) {
+        List<Entry> happened = unit.log().happened();
+        boolean shut = secret.record().positions().stream().allMatch(Position::isSoldered)
+                || secret.battery() == Intake.Battery.SWOLLEN
+                || secret.seal() == Intake.Seal.OWNER_REFUSES;
+        if (shut) {
+            return happened.stream().noneMatch(e -> e instanceof Entry.Stepped || e instanceof Entry.Moved);
+        }
+        boolean foundOut = happened.stream().anyMatch(Entry.FaultFound.class::isInstance);
+        return assessment.proof().proven() && wrong(unit).isEmpty() && isAsWanted(unit) || foundOut && !unit.isChosen();
+    }
+
+    /** Where nothing is wrong with it or what lay ready, the owner's wish can be met. */
+    private boolean isAsWanted(Unit unit) {
+        return !secret.truth().isEmpty()
+                || secret.wanted()
+                                .filter(w -> secret.installed(unit).compareTo(w) < 0)
+                                .isEmpty()
+                        && secret.budget()
+                                .filter(b -> secret.spent(unit).compareTo(b) > 0)
+                                .isEmpty();
     }
 
     private Optional<Refused> notRunning(Unit unit) {

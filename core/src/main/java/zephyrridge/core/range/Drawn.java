@@ -1,16 +1,21 @@
 package zephyrridge.core.range;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import zephyrridge.core.machine.QuickRecord;
 import zephyrridge.core.machine.Shape;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.unit.Intake;
+import zephyrridge.core.unit.Unit;
 
 /**
  * Machines of the range by a seed: shapes as often as they stand on benches ({@link Shape}), modules of the kinds that are sold for them.
- * How often labels are worn or wrong, packs swollen, seals there and machines faulty is invented.
+ * How often labels are worn or wrong, packs swollen, seals there, hands tempted and machines faulty is invented, and so are wishes and prices.
  */
 public final class Drawn {
     /** How much there is to find out. */
@@ -85,7 +90,51 @@ public final class Drawn {
         if (difficulty == Difficulty.FAULTY && sockets > 0 && often(.5)) {
             m.wrong(Wrong.draw(m.made(), chance));
         }
+        wish(m);
+        traps(m);
         return m.made();
+    }
+
+    /** Of what lies ready as many modules as are good for it, put in where nothing is, and then in the place of the smallest. */
+    private void wish(Making m) {
+        Secret s = m.made();
+        if (s.onHand().isEmpty() || !often(.6)) {
+            return;
+        }
+        int pieces = 1 + chance.nextInt(s.onHand().size());
+        List<Long> sizes = new ArrayList<>();
+        s.inIt().values().forEach(p -> sizes.add(p.spec().capacity().mebibytes()));
+        Collections.sort(sizes);
+        int free = m.sockets().size() - sizes.size();
+        long installed = s.installed(Unit.NEW).mebibytes();
+        long total = installed;
+        for (int i = 0; i < pieces; i++) {
+            total += s.onHand().get(i).spec().capacity().mebibytes() - (i < free ? 0 : sizes.get(i - free));
+        }
+        if (total > installed && total % 1024 == 0) {
+            Money least = s.onHand().get(0).price().times(pieces);
+            m.wants(
+                    (int) (total / 1024),
+                    often(.5) ? Optional.of(least.plus(least.share(chance.nextInt(30), 100))) : Optional.empty());
+        }
+    }
+
+    private void traps(Making m) {
+        if (difficulty == Difficulty.PLAIN) {
+            return;
+        }
+        if (often(.2)) {
+            m.trap(Trap.STANDBY);
+        }
+        if (often(.25)) {
+            m.trap(Trap.TURNED);
+        }
+        if (m.isLaptop() && often(.2)) {
+            m.trap(Trap.LONG_SCREW);
+        }
+        if (m.isLaptop() && often(.15)) {
+            m.trap(Trap.BLADE);
+        }
     }
 
     private void unclear(Making m, Family family, String fitted, boolean any) {

@@ -1,5 +1,6 @@
 package zephyrridge.core.range;
 
+import java.util.Optional;
 import zephyrridge.core.module.MemoryGeneration;
 import zephyrridge.core.unit.Intake;
 
@@ -47,15 +48,17 @@ public enum Lesson {
             m.fitted(OLD).ready(FRESH, 2);
         }
         switch (this) {
+            case FIRST_LOOK -> m.wants(16, Optional.empty()).trap(Trap.TURNED);
             case PHANTOM_BANK -> m.banksAsModules().doubled();
-            case WORN_LABEL -> m.labelled("4GB 1Rx8 PC4-2").noWayIn();
+            case WORN_LABEL -> m.labelled("4GB 1Rx8 PC4-2").noWayIn().trap(Trap.STANDBY);
             case WRONG_LABEL -> m.labelled("16GB 2Rx8 PC4-2666V-SE1-11").noWayIn();
             case SEALED -> m.seal(Intake.Seal.OWNER_REFUSES);
             case SWOLLEN_PACK -> m.battery(Intake.Battery.SWOLLEN);
+            case TWO_SIDES -> m.trap(Trap.LONG_SCREW);
             case PATIENCE -> m.wrong(surely(Hidden.Kind.LONG_TRAINING, "", ""));
             case NOT_SEATED -> m.wrong(surely(Hidden.Kind.POOR_SEATING, "R-1", ""));
             case DEAD_ON_ARRIVAL -> m.wrong(surely(Hidden.Kind.DEAD_MODULE, "R-1", ""));
-            case REFUSED_KIT -> m.wrong(surely(Hidden.Kind.KIND_TOO_LARGE, m.kind(), ""));
+            case REFUSED_KIT -> m.trap(Trap.BLADE).wrong(surely(Hidden.Kind.KIND_TOO_LARGE, m.kind(), ""));
             case ORDER -> m.wrong(
                     surely(Hidden.Kind.ORDER_QUIRK, m.kind(), m.sockets().get(1)));
             default -> {}

@@ -1,11 +1,16 @@
 package zephyrridge.core.range;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import zephyrridge.core.access.AccessGraph;
+import zephyrridge.core.access.Fastener;
+import zephyrridge.core.access.Part;
 import zephyrridge.core.machine.MachineKind;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
@@ -13,8 +18,10 @@ import zephyrridge.core.machine.QuickRecord;
 import zephyrridge.core.machine.Shape;
 import zephyrridge.core.module.FormFactor;
 import zephyrridge.core.module.MemoryGeneration;
+import zephyrridge.core.module.ModuleSpec;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Order;
 
@@ -22,6 +29,13 @@ import zephyrridge.core.unit.Order;
 final class Making {
     private static final ByteSize BANK = ByteSize.ofGibibytes(4);
     private static final ByteSize ADDRESSED = ByteSize.ofGibibytes(128);
+
+    private static final List<Fastener> SCREWS = List.of(
+            screw("S1", .06, .08, 80),
+            screw("S2", .94, .08, 80),
+            screw("S3", .06, .92, 40),
+            screw("S4", .5, .92, 40),
+            screw("S5", .94, .92, 40));
 
     private final long seed;
     private final Shape shape;
@@ -37,6 +51,9 @@ final class Making {
     private boolean banksAsModules;
     private boolean wayIn = true;
     private MachineRecord record;
+    private String wish = "More memory";
+    private Optional<Money> budget = Optional.empty();
+    private final Set<Trap> traps = EnumSet.noneOf(Trap.class);
 
     Making(long seed, String shape) {
         this.seed = seed;
@@ -70,14 +87,15 @@ final class Making {
     Making fitted(String label) {
         String free =
                 sockets().stream().filter(s -> !inIt.containsKey(s)).findFirst().orElseThrow();
-        inIt.put(free, Piece.honest("in-" + (inIt.size() + 1), label));
+        inIt.put(free, Piece.honest("in-" + (inIt.size() + 1), label, Money.ZERO));
         return this;
     }
 
     /** Modules that lie ready, all of a kind. */
     Making ready(String label, int pieces) {
         for (int i = 0; i < pieces; i++) {
-            onHand.add(Piece.honest("R-" + (onHand.size() + 1), label));
+            Piece piece = Piece.honest("R-" + (onHand.size() + 1), label, Money.ZERO);
+            onHand.add(Piece.honest(piece.id(), label, price(piece.spec())));
         }
         return this;
     }
@@ -119,6 +137,36 @@ final class Making {
         return this;
     }
 
+    /** So much memory, and no more than so much for it. */
+    Making wants(int gibibytes, Optional<Money> most) {
+        budget = most;
+        wish = gibibytes + " GB"
+                + most.map(m -> ", and no more than " + m + " for the modules").orElse("");
+        return this;
+    }
+
+    Making trap(Trap kind) {
+        traps.add(kind);
+        record = null;
+        return this;
+    }
+
+    /** Its lid is held by screws of two lengths, the long ones at the hinge. */
+    private static MachineRecord screwed(MachineRecord record) {
+        List<Part> parts = record.access().parts().stream()
+                .map(p -> p.id().equals("lid") ? p.withFasteners(SCREWS) : p)
+                .toList();
+        return record.withAccess(new AccessGraph(
+                record.access().restsOn(),
+                parts,
+                record.access().closing(),
+                record.access().outlines()));
+    }
+
+    private static Fastener screw(String id, double x, double y, int tenths) {
+        return new Fastener(id, x, y, "PH0", tenths, Fastener.Role.OUT);
+    }
+
     List<String> sockets() {
         return record().positions().stream()
                 .filter(p -> !p.isSoldered())
@@ -134,7 +182,7 @@ final class Making {
     Secret made() {
         return new Secret(
                 record(),
-                new Order("Simulated owner " + seed, "More memory"),
+                new Order("Simulated owner " + seed, wish),
                 inIt,
                 onHand,
                 truth,
@@ -143,7 +191,23 @@ final class Making {
                 doubled,
                 banksAsModules,
                 wayIn,
+                budget,
+                traps,
                 seed);
+    }
+
+    /** Invented: so much for a gibibyte, and something for being a module at all. */
+    private static Money price(ModuleSpec spec) {
+        return Money.ofMinor(600 + 200L * (spec.capacity().mebibytes() / 1024));
+    }
+
+    private String id() {
+        List<String> facts = new ArrayList<>(
+                List.of("range", shape.id(), generation.name(), way.wayIn().name()));
+        if (traps.contains(Trap.LONG_SCREW)) {
+            facts.add("screws");
+        }
+        return String.join("-", facts).toLowerCase(Locale.ROOT).replace('_', '-');
     }
 
     private MachineRecord record() {
@@ -151,14 +215,7 @@ final class Making {
             boolean second = shape.channels().stream().anyMatch(c -> c.contains("K"));
             record = new QuickRecord(
                             // The same facts, the same record.
-                            String.join(
-                                            "-",
-                                            "range",
-                                            shape.id(),
-                                            generation.name(),
-                                            way.wayIn().name())
-                                    .toLowerCase(Locale.ROOT)
-                                    .replace('_', '-'),
+                            id(),
                             // Whatever is printed of it says so, too.
                             "Simulated",
                             shape.id(),
@@ -177,6 +234,9 @@ final class Making {
                             Optional.empty(),
                             Optional.of(ADDRESSED))
                     .toRecord();
+            if (traps.contains(Trap.LONG_SCREW)) {
+                record = screwed(record);
+            }
         }
         return record;
     }

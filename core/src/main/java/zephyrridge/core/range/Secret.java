@@ -3,9 +3,11 @@ package zephyrridge.core.range;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Stream;
@@ -13,11 +15,14 @@ import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.MachineRecord;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.module.ModuleSpec;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.DataRate;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Order;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Wish;
 
 /**
  * A machine of the range with all that is to be found out about it.
@@ -28,6 +33,8 @@ import zephyrridge.core.unit.Unit;
  * @param doubled whether its firmware lists a soldered bank twice
  * @param banksAsModules whether its firmware lists soldered banks as if they were modules
  * @param wayIn whether somebody may start it and ask it: else labels and chips are all there is
+ * @param budget the most that its owner pays for modules; empty where nothing was said of it
+ * @param traps what lies in wait for hands that do not look
  * @param seed of what only chance decides: the same seed, the same machine
  */
 public record Secret(
@@ -41,11 +48,37 @@ public record Secret(
         boolean doubled,
         boolean banksAsModules,
         boolean wayIn,
+        Optional<Money> budget,
+        Set<Trap> traps,
         long seed) {
     public Secret {
         inIt = Collections.unmodifiableSortedMap(new TreeMap<>(inIt));
         onHand = List.copyOf(onHand);
         truth = List.copyOf(truth);
+        traps = Set.copyOf(traps);
+    }
+
+    /** How much memory its owner wants; empty where they did not say. */
+    public Optional<ByteSize> wanted() {
+        return Wish.memory(order.wish());
+    }
+
+    /** What the modules that lay ready and are in it now cost together. */
+    public Money spent(Unit unit) {
+        Set<String> in = new HashSet<>(arrangement(unit).values());
+        return onHand.stream()
+                .filter(p -> in.contains(p.id()))
+                .map(Piece::price)
+                .reduce(Money.ZERO, Money::plus);
+    }
+
+    /** What is in it, the soldered banks with it. */
+    public ByteSize installed(Unit unit) {
+        return Stream.concat(
+                        record.positions().stream().flatMap(p -> p.soldered().stream()),
+                        modules(unit).values().stream())
+                .map(ModuleSpec::capacity)
+                .reduce(ByteSize.ZERO, ByteSize::plus);
     }
 
     /** The kind of a module, as faults of kinds name it: what is the same module by all that a label says. */

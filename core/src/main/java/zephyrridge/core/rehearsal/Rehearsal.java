@@ -39,12 +39,16 @@ import zephyrridge.core.plan.Selection;
 import zephyrridge.core.plan.Target;
 import zephyrridge.core.plan.Terms;
 import zephyrridge.core.proof.ProofFinding;
+import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.range.Answers;
+import zephyrridge.core.range.Asking;
+import zephyrridge.core.range.Mishap;
 import zephyrridge.core.range.Piece;
 import zephyrridge.core.range.Practice;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.range.Simulated;
+import zephyrridge.core.range.Trap;
 import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Gates;
@@ -84,6 +88,8 @@ public final class Rehearsal {
      * What it came to.
      *
      * @param minutes at the bench, as the steps are estimated; {@code starts} made after the work began
+     * @param spent on modules that lay ready and are in it at the end
+     * @param mishaps of hands that were led: what lies in wait for hands that do not look first aside
      * @param did every change, in its order, with what it was about
      * @param found whether a hunt said what is wrong; {@code right} whether that is so, or nothing had to be found
      * @param lies what was said and is not so
@@ -93,6 +99,8 @@ public final class Rehearsal {
             End end,
             int minutes,
             int starts,
+            Money spent,
+            List<Mishap> mishaps,
             List<String> did,
             boolean hunted,
             boolean found,
@@ -114,6 +122,9 @@ public final class Rehearsal {
     private final Recogniser.Trees trees;
     private final Truths truths;
     private final List<String> did = new ArrayList<>();
+    /** Kept where somebody asked for them: each takes as long as all else that a step takes. */
+    private final List<Told.Standing> standings = new ArrayList<>();
+
     private int seconds;
     private int starts;
     private boolean hunted;
@@ -143,6 +154,14 @@ public final class Rehearsal {
         return new Rehearsal(secret, trees).result();
     }
 
+    /** How much was known after each change, from before the first on. */
+    static List<Told.Standing> standings(Secret secret, Recogniser.Trees trees) {
+        Rehearsal r = new Rehearsal(secret, trees);
+        r.standings.add(Told.Standing.NOTHING);
+        r.result();
+        return r.standings;
+    }
+
     private Result result() {
         End end;
         String why = "";
@@ -152,7 +171,21 @@ public final class Rehearsal {
             end = End.STUCK;
             why = stuck.getMessage();
         }
-        return new Result(end, (seconds + 59) / 60, starts, List.copyOf(did), hunted, found, right, truths.lies(), why);
+        return new Result(
+                end,
+                (seconds + 59) / 60,
+                starts,
+                secret.spent(unit()),
+                new Asking(secret, List.of())
+                        .mishaps(unit(), bench).stream()
+                                .filter(s -> s.kind() == Trap.STATIC)
+                                .toList(),
+                List.copyOf(did),
+                hunted,
+                found,
+                right,
+                truths.lies(),
+                why);
     }
 
     private End walk() {
@@ -268,25 +301,42 @@ public final class Rehearsal {
                 own,
                 Map.of(),
                 secret.onHand().stream()
-                        .map(p -> new DrawerPiece(p.id(), p.spec(), Money.ofMinor(2_000)))
+                        .map(p -> new DrawerPiece(p.id(), p.spec(), p.price()))
                         .toList(),
                 List.of(),
                 Terms.USUAL,
-                Target.ANY,
+                new Target(secret.wanted().orElse(ByteSize.ZERO), Optional.empty(), Optional.empty(), Optional.empty()),
                 u.intake().firmwareVersion(),
                 u.intake().processor(),
                 0);
-        List<PlanOption> front = Planner.plan(task).front();
-        Selection.Chosen chosen = Selection.of(task, front, task.target());
-        // More than the cheapest: that is what its owner wants.
-        Optional<PlanOption> taken = chosen.further().or(chosen::recommended).filter(o -> o.pieces().values().stream()
-                .anyMatch(p -> p.from() != PlanOption.From.OWN));
+        Selection.Chosen chosen = Selection.of(task, Planner.plan(task).front(), task.target());
+        // Who only wants more gets more than the cheapest.
+        Optional<PlanOption> more = secret.wanted().isEmpty() ? chosen.further() : Optional.empty();
+        Optional<PlanOption> taken = Stream.of(
+                        more.stream(),
+                        chosen.recommended().stream(),
+                        chosen.cheaper().stream(),
+                        chosen.others().stream())
+                .flatMap(o -> o)
+                .filter(o -> o.pieces().values().stream().anyMatch(p -> p.from() != PlanOption.From.OWN))
+                .filter(o ->
+                        secret.budget().filter(b -> price(o).compareTo(b) > 0).isEmpty())
+                .findFirst();
         if (taken.isEmpty()) {
             return false;
         }
         does(PlanChange.AdoptLayout.of(unit(), taken.get(), "As proposed"));
         does(new PlanChange.ChoosePlan(true));
         return true;
+    }
+
+    /** Of the modules alone: that is what an owner of the range speaks of. */
+    private Money price(PlanOption option) {
+        return option.pieces().values().stream()
+                .filter(p -> p.from() == PlanOption.From.DRAWER)
+                .flatMap(p -> secret.piece(p.id()).stream())
+                .map(Piece::price)
+                .reduce(Money.ZERO, Money::plus);
     }
 
     private void fit() {
@@ -373,6 +423,7 @@ public final class Rehearsal {
             throw new Stuck("a start is refused: " + refused.why().code());
         }
         did.add("Start: " + shown());
+        stood();
         truths.hear(practice);
     }
 
@@ -466,7 +517,14 @@ public final class Rehearsal {
             throw new Stuck(change + " is refused: " + refused.why().code());
         }
         did.add(change.getClass().getSimpleName());
+        stood();
         truths.hear(ports.survey(unit()), unit(), Lead.of(practice.work(), bench, assess()));
+    }
+
+    private void stood() {
+        if (!standings.isEmpty()) {
+            standings.add(Told.Standing.of(bench, practice.work(), ports.survey(unit())));
+        }
     }
 
     private Unit unit() {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 import zephyrridge.core.module.ModuleField;
 import zephyrridge.core.standing.AsFound;
 import zephyrridge.core.survey.Seen;
@@ -55,6 +56,23 @@ public record Readings(
 
     public Readings without(String source) {
         return new Readings(sources.stream().filter(s -> !s.id().equals(source)).toList(), seen, byHand, setAside);
+    }
+
+    /** The same where every source is kept under another id. */
+    public Readings withIds(UnaryOperator<String> other) {
+        SortedMap<String, SortedMap<String, Source.SetAside>> aside = new TreeMap<>();
+        setAside.forEach((position, why) -> {
+            SortedMap<String, Source.SetAside> next = new TreeMap<>();
+            why.forEach((source, because) -> next.put(other.apply(source), because));
+            aside.put(position, next);
+        });
+        return new Readings(
+                sources.stream()
+                        .map(s -> new SourceRef(other.apply(s.id()), s.name(), s.position(), s.taken()))
+                        .toList(),
+                seen,
+                byHand,
+                aside);
     }
 
     /** Says where the module of a source is; empty for not known. */

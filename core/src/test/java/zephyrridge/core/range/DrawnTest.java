@@ -2,7 +2,10 @@ package zephyrridge.core.range;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -10,6 +13,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.machine.RecordCheck;
 import zephyrridge.core.opening.Bench;
+import zephyrridge.core.quantity.Money;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.Unit;
 
@@ -33,6 +37,46 @@ class DrawnTest {
                 assertThat(s.battery()).isNotEqualTo(Intake.Battery.SWOLLEN);
             }
         }
+    }
+
+    /** What an owner wants can be had of what lies ready, for what they pay. */
+    @Test
+    void wishesCanBeMet() {
+        int wanted = 0;
+        int budgets = 0;
+        for (long seed = 0; seed < 300; seed++) {
+            Secret s = Drawn.machine(seed, Drawn.Difficulty.PLAIN);
+            if (s.wanted().isEmpty()) {
+                continue;
+            }
+            wanted++;
+            budgets += s.budget().isPresent() ? 1 : 0;
+            assertThat(s.wanted().get()).isGreaterThan(s.installed(Unit.NEW));
+            long sockets =
+                    s.record().positions().stream().filter(p -> !p.isSoldered()).count();
+            // All that fits, put in where nothing is and then instead of the smallest.
+            List<Long> sizes = new ArrayList<>();
+            s.inIt().values().forEach(p -> sizes.add(p.spec().capacity().mebibytes()));
+            Money spent = Money.ZERO;
+            long most = s.installed(Unit.NEW).mebibytes();
+            boolean met = false;
+            for (Piece p : s.onHand()) {
+                Collections.sort(sizes);
+                if (sizes.size() == sockets) {
+                    most -= sizes.remove(0);
+                }
+                sizes.add(p.spec().capacity().mebibytes());
+                most += p.spec().capacity().mebibytes();
+                spent = spent.plus(p.price());
+                met |= most >= s.wanted().get().mebibytes()
+                        && s.budget().orElse(spent).compareTo(spent) >= 0;
+            }
+            assertThat(met)
+                    .as("seed %s: %s of %s", seed, s.order().wish(), s.inIt())
+                    .isTrue();
+        }
+        assertThat(wanted).isGreaterThan(60);
+        assertThat(budgets).isBetween(20, wanted - 20);
     }
 
     @Test

@@ -29,7 +29,7 @@ import zephyrridge.core.unit.Unit;
 
 /** The tool led through machines that know the truth: it comes to an end everywhere, and says nothing on the way that is not so. */
 class RehearsalTest {
-    private static final Recogniser.Trees NONE = new Recogniser.Trees() {
+    static final Recogniser.Trees NONE = new Recogniser.Trees() {
         @Override
         public Object json(String text) {
             throw new IllegalArgumentException("no trees here");
@@ -67,6 +67,7 @@ class RehearsalTest {
             Rehearsal.Result r = Rehearsal.of(lesson.secret(seed), NONE);
             assertThat(r.end()).as("%s %s %s", seed, r.why(), r.did()).isEqualTo(end);
             assertThat(r.lies()).isEmpty();
+            assertThat(r.mishaps()).isEmpty();
             assertThat(r.right()).as(r.did().toString()).isTrue();
         }
     }

@@ -61,7 +61,8 @@ class SecurityConfig {
                                 "/api/upkeep",
                                 "/api/upkeep/**",
                                 "/api/shop",
-                                "/api/shop.csv")
+                                "/api/shop.csv",
+                                "/api/practice/sheets")
                         .hasRole("LEAD")
                         .requestMatchers(HttpMethod.PUT, "/api/house/**")
                         .hasRole("LEAD")

@@ -6,6 +6,7 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Small documents beside a job's and a record's, each stored with the number of its schema: {"schema":1,"document":...}. What was
@@ -13,7 +14,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class Sealed {
-    /** Each with one step to every schema from the one before; none has any yet. */
+    /** Each with one step to every schema from the one before. */
     public enum Kind {
         CLAIM,
         TRIAL,
@@ -23,9 +24,23 @@ public class Sealed {
         QUICK,
         WORDS,
         SHEET_RUN,
-        ASKED;
+        ASKED(Kind::withWhen);
 
-        private final List<UnaryOperator<JsonNode>> lifts = List.of();
+        private final List<UnaryOperator<JsonNode>> lifts;
+
+        Kind() {
+            lifts = List.of();
+        }
+
+        Kind(UnaryOperator<JsonNode> lift) {
+            lifts = List.of(lift);
+        }
+
+        /** When something was asked was not kept at first: before all that was done, as far as one can tell now. */
+        private static JsonNode withWhen(JsonNode asked) {
+            asked.forEach(a -> ((ObjectNode) a).put("entry", 0).put("from", 1).put("to", 1));
+            return asked;
+        }
 
         int schema() {
             return lifts.size() + 1;

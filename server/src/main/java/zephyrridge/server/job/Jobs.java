@@ -183,6 +183,26 @@ public class Jobs {
         return by;
     }
 
+    /**
+     * The job at each of its versions, by version, as far back as it is kept what took its changes back.
+     *
+     * @throws Problem when there is no such job, or it is somebody else's practice
+     */
+    @Transactional(readOnly = true)
+    public SortedMap<Long, Work> past(long id, String login) {
+        JobRow row = row(id, false);
+        onlyLearner(row, login);
+        SortedMap<Long, Work> past = new TreeMap<>();
+        Map<Long, String> undos = store.undos(id, 0);
+        Work work = assessed.of(row).work();
+        past.put(row.version(), work);
+        for (long v = row.version(); undos.containsKey(v); v--) {
+            work = documents.apply(work, undos.get(v));
+            past.put(v - 1, work);
+        }
+        return past;
+    }
+
     /** Values that the change had which undo would take back. */
     public List<Differences.Field> undone(Current c) {
         return c.history()
@@ -234,12 +254,12 @@ public class Jobs {
     /**
      * A job at a machine of the range, within the caller's transaction: nothing of it counts, and no list has it.
      *
-     * @param machineId of a record that is marked as the range's
+     * @param machineId of a record that is marked as the range's; {@code unit} as it is begun with
      */
     @Transactional(propagation = Propagation.MANDATORY)
-    public long practise(String machineId, Order order, String by) {
+    public long practise(String machineId, Order order, Unit unit, String by) {
         Machines.Ready machine = machines.get(machineId);
-        Work work = new Work(order, Unit.NEW);
+        Work work = new Work(order, unit);
         LocalDateTime now = now();
         long id = store.insert(
                 order,

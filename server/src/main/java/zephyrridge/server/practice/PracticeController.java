@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.Stream;
@@ -19,17 +20,23 @@ import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
+import zephyrridge.core.access.Part;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
-import zephyrridge.core.range.Asking.What;
+import zephyrridge.core.range.Asked;
+import zephyrridge.core.range.Asked.What;
 import zephyrridge.core.range.Drawn;
+import zephyrridge.core.range.Fact;
 import zephyrridge.core.range.Lesson;
+import zephyrridge.core.range.Mishap;
+import zephyrridge.core.range.Piece;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.rehearsal.Rehearsal;
-import zephyrridge.core.unit.Intake;
+import zephyrridge.core.rehearsal.Told;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.server.job.OnRange;
 import zephyrridge.server.reading.TextTrees;
@@ -51,16 +58,27 @@ class PracticeController {
      */
     record OfferedView(String id, String title, String teaches, boolean drawn, boolean solved) {}
 
-    /** @param solved empty while it goes on; {@code minutes} of the bench likewise */
+    /** @param solved empty while it goes on; {@code minutes} of the bench and {@code mishaps} likewise */
     record PractisedView(
             long job,
             String title,
             Instant begunAt,
             boolean over,
             Optional<Boolean> solved,
-            Optional<Integer> minutes) {}
+            Optional<Integer> minutes,
+            Optional<Integer> mishaps) {}
 
-    record RangeView(List<OfferedView> offered, List<PractisedView> mine) {}
+    /** @param shown whether the lead may see what one practised */
+    record RangeView(List<OfferedView> offered, List<PractisedView> mine, boolean shown) {}
+
+    record Shown(@NotNull Boolean shown) {}
+
+    /**
+     * What somebody practised who lets the lead see it.
+     *
+     * @param solved lessons that were solved, {@code lessons} of how many; {@code practised} what is over, the latest first
+     */
+    record LearnerView(String learner, int solved, int lessons, List<PractisedView> practised) {}
 
     record Begin(@NotNull @Size(max = 32) String what) {}
 
@@ -76,17 +94,34 @@ class PracticeController {
     record CanAskView(
             What what, String of, String text, int minutes, int waited, int passes, Optional<String> refused) {}
 
-    /** @param told what it answered */
-    record AskedView(What what, String asked, String told, int minutes) {}
+    /** @param told what it answered; {@code label} what is to be read on the label that was looked at */
+    record AskedView(What what, String asked, String told, int minutes, Optional<String> label) {}
+
+    /**
+     * A step of it.
+     *
+     * @param answer of what was asked, "" for what was done; {@code told} what was known or possible after it that was not before
+     * @param minutes of the bench after it; {@code version} and {@code asks} name where it can be begun again, before it
+     */
+    record RecountedView(String step, String answer, Optional<String> told, int minutes, long version, int asks) {}
+
+    record Again(@Min(1) long version, @Min(0) @Max(1000) int asks) {}
 
     /**
      * What was hidden, once it is over.
      *
      * @param truth sentences; {@code tool} what the tool itself would have done
+     * @param wish what its owner wanted, and what came of it; {@code steps} one by one
      */
-    record TruthView(boolean solved, List<String> truth, String tool) {}
+    record TruthView(boolean solved, List<String> truth, String wish, String tool, List<RecountedView> steps) {}
 
-    /** @param minutes of the bench so far, by the record's estimate and what was asked */
+    /** @param told what went wrong; {@code caution} what would have kept hands from it */
+    record MishapView(String told, String caution) {}
+
+    /**
+     * @param minutes of the bench so far, by the record's estimate and what was asked
+     * @param mishaps what went wrong in hands that did not look first, the latest last; {@code fresh} whether nothing was asked since
+     */
     record PracticeView(
             long job,
             String title,
@@ -94,10 +129,12 @@ class PracticeController {
             int minutes,
             List<CanAskView> asks,
             List<AskedView> asked,
+            List<MishapView> mishaps,
+            boolean fresh,
             boolean over,
             Optional<TruthView> truth) {}
 
-    /** @param of position or module it is about, "" for the whole machine; {@code waited} minutes, and {@code passes}, of a start */
+    /** @param of position, part or module it is about, "" for the whole machine; {@code waited} minutes, and {@code passes}, of a start */
     record Question(
             @NotNull What what,
             @NotNull @Size(max = 64) String of,
@@ -138,15 +175,48 @@ class PracticeController {
                         false));
         return new RangeView(
                 Stream.concat(lessons, drawn).toList(),
-                mine.stream()
-                        .map(r -> new PractisedView(
-                                r.job(),
-                                title(r.what()),
-                                Times.utc(r.begunAt()),
-                                r.endedAt().isPresent(),
-                                r.solved(),
-                                r.minutes()))
-                        .toList());
+                mine.stream().map(this::view).toList(),
+                practising.isShown(who.getName()));
+    }
+
+    private PractisedView view(PracticeStore.Row r) {
+        return new PractisedView(
+                r.job(),
+                title(r.what()),
+                Times.utc(r.begunAt()),
+                r.endedAt().isPresent(),
+                r.solved(),
+                r.minutes(),
+                r.mishaps());
+    }
+
+    /** Lets the lead see what one practised, or no longer. */
+    @PutMapping("/api/practice/shown")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void show(@RequestBody @Valid Shown body, Principal who) {
+        practising.show(who.getName(), body.shown());
+    }
+
+    /** What those practised who let the lead see it. */
+    @GetMapping("/api/practice/sheets")
+    List<LearnerView> sheets() {
+        List<LearnerView> sheets = new ArrayList<>();
+        practising.shown().forEach((name, login) -> {
+            List<PracticeStore.Row> over = practising.of(login, MOST_MINE).stream()
+                    .filter(r -> r.endedAt().isPresent())
+                    .toList();
+            int solved = (int) Arrays.stream(Lesson.values())
+                    .filter(l -> over.stream()
+                            .anyMatch(
+                                    r -> r.what().equals(l.name()) && r.solved().orElse(false)))
+                    .count();
+            sheets.add(new LearnerView(
+                    name,
+                    solved,
+                    Lesson.values().length,
+                    over.stream().map(this::view).toList()));
+        });
+        return sheets;
     }
 
     /** Begins a lesson, or draws a machine. */
@@ -166,7 +236,7 @@ class PracticeController {
     @Costly
     @GetMapping("/api/jobs/{id}/practice")
     PracticeView practice(@PathVariable long id, Principal who) {
-        return view(practising.standing(id, who.getName()));
+        return view(practising.standing(id, who.getName()), who.getName());
     }
 
     /** Asks something of the machine; what comes of it is written into the job. */
@@ -174,7 +244,7 @@ class PracticeController {
     @PostMapping("/api/jobs/{id}/practice/asks")
     PracticeView ask(@PathVariable long id, @RequestBody @Valid Question body, Principal who) {
         practising.ask(id, body.what(), body.of(), body.waited(), body.passes(), who.getName());
-        return view(practising.standing(id, who.getName()));
+        return view(practising.standing(id, who.getName()), who.getName());
     }
 
     /** Ends it, and tells what was hidden. */
@@ -182,14 +252,32 @@ class PracticeController {
     @PostMapping("/api/jobs/{id}/practice/end")
     PracticeView end(@PathVariable long id, Principal who) {
         practising.end(id, who.getName());
-        return view(practising.standing(id, who.getName()));
+        return view(practising.standing(id, who.getName()), who.getName());
+    }
+
+    /** Begins the machine again as it stood before one of its steps. */
+    @Costly
+    @PostMapping("/api/jobs/{id}/practice/again")
+    @ResponseStatus(HttpStatus.CREATED)
+    BegunView again(@PathVariable long id, @RequestBody @Valid Again body, Principal who) {
+        return new BegunView(practising.again(id, body.version(), body.asks(), who.getName()));
     }
 
     private String title(String what) {
         return texts.find("lesson." + what).orElseGet(() -> texts.get("difficulty." + what));
     }
 
-    private PracticeView view(Practising.Standing s) {
+    /** whether nothing was asked since hands did not look. */
+    private static boolean isFresh(Practising.Standing s) {
+        List<Mishap> mishaps = s.mishaps();
+        List<Asked> asked = s.asked();
+        return !mishaps.isEmpty()
+                && (asked.isEmpty()
+                        || asked.get(asked.size() - 1).entry()
+                                < mishaps.get(mishaps.size() - 1).entry());
+    }
+
+    private PracticeView view(Practising.Standing s, String by) {
         PracticeStore.Row row = s.row();
         boolean over = row.endedAt().isPresent();
         String teaches = texts.find("lesson." + row.what() + ".teaches")
@@ -201,15 +289,30 @@ class PracticeController {
                 row.minutes().orElseGet(s::minutes),
                 over ? List.of() : asks(s),
                 s.asked().stream()
-                        .map(a -> new AskedView(a.what(), ask(s, a.what(), a.of()), a.told(), a.minutes()))
+                        .map(a -> new AskedView(
+                                a.what(),
+                                ask(s, a.what(), a.of()),
+                                a.told(),
+                                a.minutes(),
+                                s.secret()
+                                        .piece(a.piece())
+                                        .filter(p -> a.what() == What.LABEL)
+                                        .map(Piece::label)))
                         .toList(),
+                s.mishaps().stream()
+                        .map(x -> new MishapView(
+                                texts.say("mishap." + x.kind(), "of", s.called(x.of())),
+                                texts.get("caution." + x.kind().caution())))
+                        .toList(),
+                isFresh(s),
                 over,
-                over ? Optional.of(truth(s)) : Optional.empty());
+                over ? Optional.of(truth(s, by)) : Optional.empty());
     }
 
     private List<CanAskView> asks(Practising.Standing s) {
         List<CanAskView> asks = new ArrayList<>();
         asks.add(view(s, What.OUTSIDE, "", 0, 0));
+        asks.add(view(s, What.LAMP, "", 0, 0));
         asks.add(view(s, What.WINDOW, "", 0, 0));
         asks.add(view(s, What.TABLE, "", 0, 0));
         for (Position p : s.job().machine().record().positions()) {
@@ -217,6 +320,15 @@ class PracticeController {
                 asks.add(view(s, What.LOOK, p.id(), 0, 0));
                 asks.add(view(s, What.LABEL, p.id(), 0, 0));
                 asks.add(view(s, What.CHIP, p.id(), 0, 0));
+                asks.add(view(s, What.NOTCH, p.id(), 0, 0));
+            }
+        }
+        for (Part p : s.job().machine().record().access().parts()) {
+            if (Mishap.isPack(p)) {
+                asks.add(view(s, What.HAND, p.id(), 0, 0));
+            }
+            if (p.fasteners().size() > 1) {
+                asks.add(view(s, What.SCREWS, p.id(), 0, 0));
             }
         }
         int training = (s.job().assessment().expected().firstStartTo() + 59) / 60;
@@ -250,11 +362,8 @@ class PracticeController {
 
     private String ask(Practising.Standing s, What what, String of) {
         return switch (what) {
-            case OUTSIDE, WINDOW, TABLE -> texts.get("asking." + what);
-            case LOOK, LABEL, CHIP -> texts.say(
-                    "asking." + what,
-                    "position",
-                    s.job().machine().record().position(of).label());
+            case OUTSIDE, LAMP, WINDOW, TABLE -> texts.get("asking." + what);
+            case LOOK, LABEL, CHIP, NOTCH, HAND, SCREWS -> texts.say("asking." + what, "of", s.called(of));
             case START -> texts.get("asking.START.done");
             case ELSEWHERE -> texts.say(
                     "asking.ELSEWHERE",
@@ -265,49 +374,84 @@ class PracticeController {
         };
     }
 
-    private TruthView truth(Practising.Standing s) {
+    private TruthView truth(Practising.Standing s, String by) {
         Secret secret = s.secret();
-        List<String> truth = new ArrayList<>();
-        secret.inIt()
-                .forEach((position, piece) -> truth.add(texts.say(
-                        piece.lies() ? "truth.lies" : piece.isWorn() ? "truth.worn" : "truth.inIt",
-                        "position",
-                        secret.record().position(position).label(),
-                        "module",
-                        texts.show(piece.spec().summary()),
-                        "label",
-                        piece.label())));
-        secret.record().positions().stream()
-                .filter(p -> !p.isSoldered() && !secret.inIt().containsKey(p.id()))
-                .forEach(p -> truth.add(texts.say("truth.empty", "position", p.label())));
-        if (secret.battery() == Intake.Battery.SWOLLEN) {
-            truth.add(texts.get("outside.battery.SWOLLEN"));
-        }
-        if (secret.seal() != Intake.Seal.NONE) {
-            truth.add(texts.get("outside.seal." + secret.seal()));
-        }
-        if (secret.doubled()) {
-            truth.add(texts.get("truth.doubled"));
-        }
-        if (secret.truth().isEmpty()) {
-            truth.add(texts.get("truth.sound"));
-        }
-        secret.truth()
-                .forEach(h -> truth.add(texts.get("truth." + h.kind())
-                        + " "
-                        + texts.get(h.stays() ? "truth.constant" : "truth.fickle")));
         Rehearsal.Result tool = rehearsed.get(
                 new OnRange("", s.row().what(), s.row().seed()), of -> Rehearsal.of(of.secret(), new TextTrees()));
         return new TruthView(
                 s.row().solved().orElse(false),
-                truth,
+                Fact.of(secret).stream().map(f -> told(secret, f)).toList(),
+                texts.say(
+                        secret.budget().isPresent() ? "truth.wish.budget" : "truth.wish",
+                        "wish",
+                        secret.order().wish(),
+                        "installed",
+                        secret.installed(s.job().unit()),
+                        "spent",
+                        secret.spent(s.job().unit())),
                 texts.say(
                         "truth.tool",
                         "minutes",
                         tool.minutes(),
                         "starts",
                         tool.starts(),
+                        "spent",
+                        tool.spent(),
                         "end",
-                        texts.get("tool." + tool.end())));
+                        texts.get("tool." + tool.end())),
+                practising.recounted(s, by).stream().map(x -> view(s, x)).toList());
+    }
+
+    private String told(Secret secret, Fact f) {
+        return switch (f.kind()) {
+            case IN_IT, WORN, LIES -> texts.say(
+                    "truth." + f.kind(),
+                    "position",
+                    secret.record().position(f.position()).label(),
+                    "module",
+                    texts.show(f.piece().orElseThrow().spec().summary()),
+                    "label",
+                    f.piece().orElseThrow().label());
+            case EMPTY -> texts.say(
+                    "truth.EMPTY",
+                    "position",
+                    secret.record().position(f.position()).label());
+            case SWOLLEN -> texts.get("outside.battery.SWOLLEN");
+            case SEAL -> texts.get("outside.seal." + secret.seal());
+            case DOUBLED, SOUND -> texts.get("truth." + f.kind());
+            case WRONG -> texts.get("truth." + f.hidden().orElseThrow().kind())
+                    + " "
+                    + texts.get(f.hidden().orElseThrow().stays() ? "truth.constant" : "truth.fickle");
+        };
+    }
+
+    private RecountedView view(Practising.Standing s, Recounted.Step x) {
+        String step = x.question()
+                .map(a -> ask(s, a.what(), a.of()))
+                .orElseGet(() -> x.times() == 1
+                        ? texts.get("event." + x.type())
+                        : texts.say("practice.times", "what", texts.get("event." + x.type()), "times", x.times()));
+        return new RecountedView(
+                step,
+                x.question().map(Asked::told).orElse(""),
+                x.told().map(this::told),
+                x.minutes(),
+                x.version(),
+                x.asks());
+    }
+
+    /** Possibilities as people count them: to one place behind the point, and one that is left is one. */
+    private String told(Told t) {
+        String name = t.kind() == Told.Kind.NARROWED && t.halves()
+                ? "HALVED"
+                : t.kind().name();
+        return texts.say(
+                "told." + name,
+                "positions",
+                t.positions(),
+                "possible",
+                String.format(Locale.ROOT, "%.1f", t.possible()),
+                "left",
+                String.format(Locale.ROOT, "%.1f", t.left()));
     }
 }

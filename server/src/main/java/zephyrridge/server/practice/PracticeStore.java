@@ -1,10 +1,14 @@
 package zephyrridge.server.practice;
 
+import static zephyrridge.server.db.Tables.ACCOUNT;
 import static zephyrridge.server.db.Tables.PRACTICE;
+import static zephyrridge.server.db.Tables.PRACTICE_SHOWN;
 
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import org.jooq.DSLContext;
 import org.jooq.SelectField;
 import org.jooq.impl.DSL;
@@ -12,7 +16,7 @@ import org.springframework.stereotype.Repository;
 
 @Repository
 class PracticeStore {
-    /** @param asked what was asked so far, as a document; {@code minutes} and {@code solved} once it is over */
+    /** @param asked what was asked so far, as a document; {@code minutes}, {@code solved} and {@code mishaps} once it is over */
     record Row(
             long job,
             String learner,
@@ -22,7 +26,8 @@ class PracticeStore {
             LocalDateTime begunAt,
             Optional<LocalDateTime> endedAt,
             Optional<Integer> minutes,
-            Optional<Boolean> solved) {}
+            Optional<Boolean> solved,
+            Optional<Integer> mishaps) {}
 
     private static final SelectField<Row> ROW = DSL.row(
                     PRACTICE.JOB_ID,
@@ -33,7 +38,8 @@ class PracticeStore {
                     PRACTICE.BEGUN_AT,
                     PRACTICE.ENDED_AT.convertFrom(Optional::ofNullable),
                     PRACTICE.MINUTES.convertFrom(Optional::ofNullable),
-                    PRACTICE.SOLVED.convertFrom(Optional::ofNullable))
+                    PRACTICE.SOLVED.convertFrom(Optional::ofNullable),
+                    PRACTICE.MISHAPS.convertFrom(Optional::ofNullable))
             .mapping(Row::new);
 
     private final DSLContext sql;
@@ -77,12 +83,43 @@ class PracticeStore {
                 .execute();
     }
 
-    void end(long job, LocalDateTime at, int minutes, boolean solved) {
+    void end(long job, LocalDateTime at, int minutes, boolean solved, int mishaps) {
         sql.update(PRACTICE)
                 .set(PRACTICE.ENDED_AT, at)
                 .set(PRACTICE.MINUTES, minutes)
                 .set(PRACTICE.SOLVED, solved)
+                .set(PRACTICE.MISHAPS, mishaps)
                 .where(PRACTICE.JOB_ID.eq(job))
                 .execute();
+    }
+
+    boolean isShown(String learner) {
+        return sql.fetchExists(PRACTICE_SHOWN, PRACTICE_SHOWN.LEARNER.eq(learner));
+    }
+
+    /** Whether the lead may see what this one practised. */
+    void show(String learner, boolean shown, LocalDateTime at) {
+        if (shown) {
+            sql.insertInto(PRACTICE_SHOWN)
+                    .set(PRACTICE_SHOWN.LEARNER, learner)
+                    .set(PRACTICE_SHOWN.SINCE, at)
+                    .onDuplicateKeyIgnore()
+                    .execute();
+        } else {
+            sql.deleteFrom(PRACTICE_SHOWN)
+                    .where(PRACTICE_SHOWN.LEARNER.eq(learner))
+                    .execute();
+        }
+    }
+
+    /** Logins of all who let the lead see it, by their names. */
+    SortedMap<String, String> shown() {
+        SortedMap<String, String> shown = new TreeMap<>();
+        sql.select(PRACTICE_SHOWN.LEARNER, DSL.coalesce(ACCOUNT.DISPLAY_NAME, PRACTICE_SHOWN.LEARNER))
+                .from(PRACTICE_SHOWN)
+                .leftJoin(ACCOUNT)
+                .on(ACCOUNT.LOGIN.eq(PRACTICE_SHOWN.LEARNER))
+                .forEach(r -> shown.put(r.value2(), r.value1()));
+        return shown;
     }
 }

@@ -4,9 +4,12 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.SortedMap;
+import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,18 +18,20 @@ import zephyrridge.core.change.Change;
 import zephyrridge.core.change.EvidenceChange;
 import zephyrridge.core.change.FaultChange;
 import zephyrridge.core.log.Entry;
-import zephyrridge.core.machine.Position;
+import zephyrridge.core.now.Now;
 import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.range.Answers;
+import zephyrridge.core.range.Asked;
+import zephyrridge.core.range.Asked.What;
 import zephyrridge.core.range.Asking;
-import zephyrridge.core.range.Asking.Asked;
-import zephyrridge.core.range.Asking.What;
+import zephyrridge.core.range.Mishap;
 import zephyrridge.core.range.Piece;
 import zephyrridge.core.range.Practice;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.range.Simulated;
-import zephyrridge.core.unit.Intake;
+import zephyrridge.core.range.Trap;
 import zephyrridge.core.unit.Unit;
+import zephyrridge.core.unit.Work;
 import zephyrridge.server.document.Sealed;
 import zephyrridge.server.job.Jobs;
 import zephyrridge.server.job.OnRange;
@@ -49,6 +54,17 @@ class Practising {
     record Standing(PracticeStore.Row row, Jobs.Current job, Secret secret, List<Asked> asked, Asking now) {
         int minutes() {
             return Asking.minutes(asked, job.unit(), job.machine().bench());
+        }
+
+        /** As people call a position or a part; "" for the whole machine. */
+        String called(String of) {
+            return job.machine().record().hasPosition(of)
+                    ? job.machine().record().position(of).label()
+                    : of.isEmpty() ? "" : job.machine().bench().partName(of);
+        }
+
+        List<Mishap> mishaps() {
+            return now.mishaps(job.unit(), job.machine().bench());
         }
     }
 
@@ -80,11 +96,74 @@ class Practising {
     /** @return the new job */
     @Transactional
     public long begin(String what, long seed, String by) {
+        return begin(what, seed, Unit.NEW, List.of(), by);
+    }
+
+    private long begin(String what, long seed, Unit unit, List<Asked> asked, String by) {
         Secret secret = new OnRange(by, what, seed).secret();
         machines.practised(secret.record(), by);
-        long job = jobs.practise(secret.record().id(), secret.order(), by);
-        store.insert(job, by, what, seed, sealed.write(Sealed.Kind.ASKED, List.of()), now());
+        long job = jobs.practise(secret.record().id(), secret.order(), unit, by);
+        store.insert(job, by, what, seed, sealed.write(Sealed.Kind.ASKED, asked), now());
         return job;
+    }
+
+    /**
+     * Begins a machine again as it stood before a step of a practice that is over.
+     *
+     * @param version of that job then, {@code asks} how many questions had been put
+     * @return the new job
+     * @throws Problem where it is not over, or never stood so
+     */
+    @Transactional
+    public long again(long job, long version, int asks, String by) {
+        PracticeStore.Row row = row(job, by, false);
+        if (row.endedAt().isEmpty()) {
+            throw Problem.of(HttpStatus.CONFLICT, "PRACTICE_GOES_ON", Map.of());
+        }
+        List<Asked> asked = asked(row);
+        Work then = Optional.ofNullable(jobs.past(job, by).get(version))
+                .filter(w -> asks <= asked.size()
+                        && asked.subList(0, asks).stream().allMatch(a -> a.to() <= version)
+                        && asked.subList(asks, asked.size()).stream().allMatch(a -> a.from() >= version))
+                .orElseThrow(() -> Problem.notFound("step", version));
+        Map<String, String> ids = new HashMap<>();
+        Unit unit = then.unit();
+        unit.readings().sources().forEach(r -> ids.put(r.id(), UUID.randomUUID().toString()));
+        long next = begin(
+                row.what(),
+                row.seed(),
+                unit.withPhotos(List.of()).withReadings(unit.readings().withIds(id -> ids.getOrDefault(id, id))),
+                // Of another job: what came of them stands in this one from its beginning.
+                asked.subList(0, asks).stream().map(Asked::before).toList(),
+                by);
+        unit.readings().sources().forEach(r -> sources.content(job, r.id())
+                .ifPresent(content -> sources.keepAs(ids.get(r.id()), next, r.name(), content, by)));
+        return next;
+    }
+
+    private List<Asked> asked(PracticeStore.Row row) {
+        return sealed.read(Sealed.Kind.ASKED, row.asked(), ASKED);
+    }
+
+    /** Step by step, with what each of them told. */
+    List<Recounted.Step> recounted(Standing s, String by) {
+        long job = s.row().job();
+        return Recounted.of(s.job(), jobs.past(job, by), jobs.events(job), s.asked(), sources);
+    }
+
+    /** Whether the lead may see what a learner practised. */
+    public boolean isShown(String learner) {
+        return store.isShown(learner);
+    }
+
+    @Transactional
+    public void show(String learner, boolean shown) {
+        store.show(learner, shown, now());
+    }
+
+    /** Logins of all who let the lead see it, by their names. */
+    public SortedMap<String, String> shown() {
+        return store.shown();
     }
 
     /** @throws Problem where there is no such job of this learner's */
@@ -95,7 +174,7 @@ class Practising {
     private Standing standing(PracticeStore.Row row, String by) {
         Jobs.Current c = jobs.get(row.job(), by);
         Secret secret = new OnRange(row.learner(), row.what(), row.seed()).secret();
-        List<Asked> asked = sealed.read(Sealed.Kind.ASKED, row.asked(), ASKED);
+        List<Asked> asked = asked(row);
         return new Standing(row, c, secret, asked, new Asking(secret, asked));
     }
 
@@ -123,10 +202,24 @@ class Practising {
             throw Problem.of(HttpStatus.CONFLICT, "CANNOT_ASK", Map.of(), "why", texts.get("asking." + why));
         });
         Answered a = answer(s, what, of, waited, passes, by);
+        long from = s.job().row().version();
+        long to = from;
+        for (Change c : a.changes()) {
+            to = jobs.change(job, to, c, Optional.empty(), by);
+        }
         List<Asked> asked = new ArrayList<>(s.asked());
-        asked.add(new Asked(what, of, a.piece(), a.text(), what.minutes(waited, passes), passes, a.tried()));
+        asked.add(new Asked(
+                what,
+                of,
+                a.piece(),
+                a.text(),
+                what.minutes(waited, passes),
+                passes,
+                a.tried(),
+                s.job().unit().log().last(),
+                from,
+                to));
         store.asked(job, sealed.write(Sealed.Kind.ASKED, asked));
-        a.changes().forEach(c -> jobs.change(job, jobs.version(job), c, Optional.empty(), by));
     }
 
     /** @param changes what is written into the job; {@code piece} and {@code tried} what a replay needs */
@@ -139,6 +232,16 @@ class Practising {
     private Answered answer(Standing s, What what, String of, int waited, int passes, String by) {
         Unit unit = s.job().unit();
         return switch (what) {
+            case LAMP -> Answered.said(texts.get(
+                    !Now.of(unit).down()
+                            ? "asking.runs"
+                            : lurks(s, Trap.STANDBY, what, of) ? "asking.sleeps" : "asking.dead"));
+            case HAND -> Answered.said(
+                    texts.say(lurks(s, Trap.BLADE, what, of) ? "asking.blade" : "asking.pick", "of", s.called(of)));
+            case NOTCH -> Answered.said(texts.say(
+                    lurks(s, Trap.TURNED, what, of) ? "asking.turned" : "asking.straight", "of", s.called(of)));
+            case SCREWS -> Answered.said(texts.say(
+                    lurks(s, Trap.LONG_SCREW, what, of) ? "asking.long" : "asking.sorted", "of", s.called(of)));
             case OUTSIDE -> Answered.said(
                     texts.get("outside.battery." + s.secret().battery()) + "\n"
                             + texts.get("outside.seal." + s.secret().seal()));
@@ -158,18 +261,20 @@ class Practising {
                     "chip",
                     Answers.chip(piece(s, of)),
                     Optional.of(of),
-                    texts.say("asking.chip", "position", label(s, of)),
+                    texts.say("asking.chip", "of", s.called(of)),
                     by);
             case LOOK -> Answered.said(texts.say(
                     s.secret().arrangement(unit).containsKey(of) ? "asking.filled" : "asking.empty",
-                    "position",
-                    label(s, of)));
-            case LABEL -> Answered.said(texts.say(
-                    "asking.label",
-                    "position",
-                    label(s, of),
-                    "label",
-                    piece(s, of).label()));
+                    "of",
+                    s.called(of)));
+            case LABEL -> {
+                Piece piece = piece(s, of);
+                yield new Answered(
+                        texts.say("asking.label", "of", s.called(of), "label", piece.label()),
+                        List.of(),
+                        piece.id(),
+                        Optional.empty());
+            }
             case START -> {
                 Practice p = new Practice(
                         s.secret(),
@@ -220,14 +325,14 @@ class Practising {
                 : total + " " + texts.say("asking.tested", "passes", passes, "errors", sight.errors());
     }
 
+    private static boolean lurks(Standing s, Trap kind, What look, String of) {
+        return s.now().lurks(kind, look, of, s.job().unit(), s.job().machine().bench());
+    }
+
     private static Piece piece(Standing s, String position) {
         return s.secret()
                 .piece(s.secret().arrangement(s.job().unit()).get(position))
                 .orElseThrow();
-    }
-
-    private static String label(Standing s, String position) {
-        return s.job().machine().record().position(position).label();
     }
 
     /** Ends it: from now on what was hidden is told, and nothing more is asked. */
@@ -236,26 +341,12 @@ class Practising {
         PracticeStore.Row row = row(job, by, true);
         refuseEnded(row);
         Standing s = standing(row, by);
-        store.end(job, now(), s.minutes(), isSolved(s));
-    }
-
-    /**
-     * Whether it came to what it could: proven and nothing wrong that would still show as its modules lie; kept shut where it was not to be
-     * opened, or has nothing to open it for; or its cause written down.
-     */
-    static boolean isSolved(Standing s) {
-        boolean opened = s.job().unit().log().happened().stream()
-                .anyMatch(e -> e instanceof Entry.Stepped || e instanceof Entry.Moved);
-        boolean shut = s.secret().record().positions().stream().allMatch(Position::isSoldered)
-                || s.secret().battery() == Intake.Battery.SWOLLEN
-                || s.secret().seal() == Intake.Seal.OWNER_REFUSES;
-        if (shut) {
-            return !opened;
-        }
-        boolean foundOut = s.job().unit().log().happened().stream().anyMatch(Entry.FaultFound.class::isInstance);
-        return s.job().assessment().proof().proven()
-                        && s.now().wrong(s.job().unit()).isEmpty()
-                || foundOut && !s.job().unit().isChosen();
+        store.end(
+                job,
+                now(),
+                s.minutes(),
+                s.now().isSolved(s.job().unit(), s.job().assessment()),
+                s.mishaps().size());
     }
 
     private static void refuseEnded(PracticeStore.Row row) {
