@@ -1,5 +1,9 @@
 // Draws a picture of a module's label, of a window, or of something else, as cameras take them; the same seed draws the same. All invented.
 // Answers a JPEG as base64. The range shows its labels by it, and PictureTest of the module e2e draws what the recogniser is tried with.
+/**
+ * @param {{ lines: string[], kind: 'label' | 'window' | 'other', grade: 'clean' | 'tilted' | 'hard', seed: number, headDown: boolean }} picture
+ * @returns {string}
+ */
 export default ({ lines, kind, grade, seed, headDown }) => {
   let state = seed * 2654435761 % 4294967296;
   const random = () => ((state = (state * 1664525 + 1013904223) % 4294967296) / 4294967296);

@@ -79,7 +79,7 @@ class PictureTest {
     private static String drawing() {
         try {
             return Files.readString(Path.of("../web/src/features/practice/drawPicture.js"))
-                    .replace("export default ", "");
+                    .replaceFirst("(?s)^.*export default (.*\\})\\s*$", "($1)");
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

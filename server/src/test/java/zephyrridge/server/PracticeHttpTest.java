@@ -107,7 +107,8 @@ class PracticeHttpTest {
         JsonNode told = ok(bram.post("/api/jobs/" + job + "/practice/end", Map.of()));
         assertThat(told.at("/truth/solved").asBoolean()).isTrue();
         assertThat(told.at("/truth/truth").toString()).contains("None of its sockets was bad");
-        assertThat(told.at("/truth/tool").asString()).contains("it is proven");
+        assertThat(told.at("/truth/tool").asString()).contains("it is proven", "modules for 44.00");
+        assertThat(told.at("/truth/wish").asString()).contains("wanted: 16 GB").contains("It has 16 GB now");
         assertThat(bram.post(
                                 "/api/jobs/" + job + "/practice/asks",
                                 Map.of("what", "START", "of", "", "waited", 1, "passes", 0))
@@ -126,6 +127,144 @@ class PracticeHttpTest {
                         .toString())
                 .contains("only this was left")
                 .doesNotContain("as its label says");
+    }
+
+    /** What goes wrong in hands that do not look is told after the step; whoever looks first is told what lay in wait. */
+    @Test
+    void handsThatDoNotLookAreTold(TestServer.Running server) {
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long careless = begin(bram, "FIRST_LOOK");
+        JsonNode fitted = fitted(bram, careless, false);
+        assertThat(fitted.get("fresh").asBoolean()).isTrue();
+        assertThat(fitted.get("mishaps").size()).isEqualTo(1);
+        assertThat(fitted.at("/mishaps/0/told").asString()).contains("pressed it against the key");
+        assertThat(fitted.at("/mishaps/0/caution").asString()).contains("stop and look");
+        long careful = begin(bram, "FIRST_LOOK");
+        JsonNode looked = fitted(bram, careful, true);
+        assertThat(looked.get("mishaps").size()).isZero();
+        assertThat(looked.get("asked").toString())
+                .contains("you turn the module round")
+                .contains("No lamp, no fan")
+                .contains("in your hand is plastic");
+        // How often hands did not look stands in the sheet.
+        ok(bram.post("/api/jobs/" + careless + "/practice/end", Map.of()));
+        assertThat(ok(bram.get("/api/practice")).get("mine").toString())
+                .contains("\"job\":" + careless)
+                .contains("\"mishaps\":1");
+    }
+
+    /** The first lesson until its modules are in; looked at everything first where that is wanted. */
+    private static JsonNode fitted(ApiClient who, long job, boolean look) {
+        ok(who.change(job, "AnswerAsUsual", Map.of()));
+        ask(who, job, "TABLE", "", 0, 0);
+        ok(who.change(job, "AcceptReading", Map.of()));
+        plan(who, job, Map.of("socket-a", "R-1", "socket-b", "R-2"));
+        if (look) {
+            // It is looked at as long as it runs, too: that says nothing of it after.
+            assertThat(last(ask(who, job, "LAMP", "", 0, 0))).contains("It runs");
+            ok(who.change(job, "TickSteps", Map.of("steps", List.of("power-down", "unplug"))));
+            ask(who, job, "LAMP", "", 0, 0);
+            ask(who, job, "HAND", "battery", 0, 0);
+        }
+        led(who, job, "OPEN");
+        if (look) {
+            ask(who, job, "NOTCH", "socket-a", 0, 0);
+            ask(who, job, "NOTCH", "socket-b", 0, 0);
+        }
+        led(who, job, "FIT");
+        return ok(who.get("/api/jobs/" + job + "/practice"));
+    }
+
+    /** Once it is over each step says what it told, and the machine is there again as it stood before any of them. */
+    @Test
+    void aPracticeIsRecountedAndBegunAgain(TestServer.Running server) {
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long job = begin(bram, "NOT_SEATED");
+        fitted(bram, job, false);
+        led(bram, job, "PROVE");
+        ask(bram, job, "START", "", 1, 0);
+        ask(bram, job, "START", "", 2, 0);
+        Map<String, Object> early = Map.of("version", 2, "asks", 0);
+        assertThat(bram.post("/api/jobs/" + job + "/practice/again", early)
+                        .json()
+                        .get("code")
+                        .asString())
+                .isEqualTo("PRACTICE_GOES_ON");
+        JsonNode told = ok(bram.post("/api/jobs/" + job + "/practice/end", Map.of()));
+        JsonNode steps = told.at("/truth/steps");
+        List<String> said = new ArrayList<>();
+        steps.forEach(
+                x -> said.add(x.get("step").asString() + ": " + x.path("told").asString("")));
+        assertThat(said)
+                .anyMatch(x -> x.startsWith("Firmware table: sockets of which it is known now what is in them: 2"));
+        assertThat(said)
+                .anyMatch(x -> x.matches("Switched on: something is wrong: \\d+\\.\\d things are about as likely"));
+        assertThat(said).last().asString().startsWith("Switched on: ");
+        int clock = 0;
+        for (JsonNode x : steps) {
+            assertThat(x.get("minutes").asInt()).isGreaterThanOrEqualTo(clock);
+            clock = x.get("minutes").asInt();
+        }
+        assertThat(clock).isEqualTo(told.get("minutes").asInt());
+        // From before it was switched on: the table is there, the modules are in, and nothing was started.
+        JsonNode start = null;
+        for (JsonNode x : steps) {
+            start = start == null && x.get("step").asString().equals("Switched on") ? x : start;
+        }
+        ApiClient.Answer again = bram.post(
+                "/api/jobs/" + job + "/practice/again",
+                Map.of(
+                        "version",
+                        start.get("version").asLong(),
+                        "asks",
+                        start.get("asks").asInt()));
+        assertThat(again.status()).as(again.body()).isEqualTo(201);
+        long next = again.json().get("job").asLong();
+        JsonNode view = ok(bram.get("/api/jobs/" + next));
+        assertThat(view.get("practice").asBoolean()).isTrue();
+        JsonNode evidence = ok(bram.get("/api/jobs/" + next + "/evidence"));
+        assertThat(evidence.get("sources").size()).isEqualTo(1);
+        JsonNode practice = ok(bram.get("/api/jobs/" + next + "/practice"));
+        assertThat(practice.get("asked").size()).isEqualTo(1);
+        assertThat(practice.get("mishaps").size()).isEqualTo(told.get("mishaps").size());
+        assertThat(last(ask(bram, next, "START", "", 1, 0))).isEqualTo("Dark. No picture, no sound.");
+        // It never stood so, and nobody else begins it.
+        assertThat(bram.post("/api/jobs/" + job + "/practice/again", Map.of("version", 9_999, "asks", 0))
+                        .status())
+                .isEqualTo(404);
+        assertThat(bram.post("/api/jobs/" + job + "/practice/again", Map.of("version", 2, "asks", 3))
+                        .status())
+                .isEqualTo(404);
+        assertThat(ApiClient.signedIn(server, "wren")
+                        .post("/api/jobs/" + job + "/practice/again", early)
+                        .status())
+                .isEqualTo(404);
+    }
+
+    /** What somebody practised is theirs; the lead sees how it ended where they say so, and no longer than that. */
+    @Test
+    void sheetsAreSeenWithConsent(TestServer.Running server) {
+        ApiClient wren = ApiClient.signedIn(server, "wren");
+        ApiClient bram = ApiClient.signedIn(server, "bram");
+        long job = begin(bram, "SWOLLEN_PACK");
+        ok(bram.post("/api/jobs/" + job + "/practice/end", Map.of()));
+        assertThat(ok(wren.get("/api/practice/sheets")).toString()).doesNotContain("Bram");
+        assertThat(bram.put("/api/practice/shown", Map.of("shown", true)).status())
+                .isEqualTo(204);
+        assertThat(bram.put("/api/practice/shown", Map.of("shown", true)).status())
+                .isEqualTo(204);
+        assertThat(ok(bram.get("/api/practice")).get("shown").asBoolean()).isTrue();
+        JsonNode sheet = ok(wren.get("/api/practice/sheets")).get(0);
+        assertThat(sheet.get("learner").asString()).isEqualTo("Bram");
+        assertThat(sheet.get("lessons").asInt()).isEqualTo(12);
+        assertThat(sheet.get("solved").asInt()).isPositive();
+        assertThat(sheet.at("/practised/0/over").asBoolean()).isTrue();
+        assertThat(bram.get("/api/practice/sheets").status()).isEqualTo(403);
+        // How it ended, not what was done.
+        assertThat(wren.get("/api/jobs/" + job + "/practice").status()).isEqualTo(404);
+        assertThat(bram.put("/api/practice/shown", Map.of("shown", false)).status())
+                .isEqualTo(204);
+        assertThat(ok(wren.get("/api/practice/sheets")).toString()).doesNotContain("Bram");
     }
 
     /** The same machine answers the same, however often it is looked at, and asking again is another start. */

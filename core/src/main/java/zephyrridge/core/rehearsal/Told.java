@@ -5,8 +5,6 @@ import java.util.Set;
 import zephyrridge.core.fault.Belief;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.machine.SlotState;
-import zephyrridge.core.module.ModuleField;
-import zephyrridge.core.module.ModuleIdentity;
 import zephyrridge.core.opening.Bench;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.survey.Survey;
@@ -32,6 +30,9 @@ public record Told(Kind kind, int positions, double possible, double left) {
         WIDENED,
         PROVEN
     }
+
+    /** So sure has to be that nothing is there. */
+    private static final double KNOWN = .9;
 
     /** In bit: less than this is nothing new. */
     private static final double LEAST = .05;
@@ -64,15 +65,12 @@ public record Told(Kind kind, int positions, double possible, double left) {
                     a.proof().proven());
         }
 
+        /** A module that can be taken over, or nothing for sure. */
         private static boolean isKnown(Survey.Row row) {
-            return row.verdict()
-                    .filter(v -> v.sureness() > Truths.NO_DOUBT)
-                    .filter(v -> v.likeliest() == SlotState.EMPTY
-                            || row.identity()
-                                    .field(ModuleField.CAPACITY)
-                                    .filter(held -> held.certainty() >= ModuleIdentity.SURE && !held.contradicted())
-                                    .isPresent())
-                    .isPresent();
+            return row.isModule()
+                    || row.verdict()
+                            .filter(v -> v.sureness() >= KNOWN && v.likeliest() == SlotState.EMPTY)
+                            .isPresent();
         }
     }
 

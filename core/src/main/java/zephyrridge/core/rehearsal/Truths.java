@@ -46,7 +46,7 @@ public final class Truths {
     public record Lie(String said, String so) {}
 
     /** Surer than this is said without a doubt. */
-    static final double NO_DOUBT = .99;
+    private static final double NO_DOUBT = .99;
 
     private final Secret secret;
     private final Bench bench;

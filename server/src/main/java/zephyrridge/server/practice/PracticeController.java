@@ -434,7 +434,10 @@ class PracticeController {
         return new RecountedView(
                 step,
                 x.question().map(Asked::told).orElse(""),
-                x.told().map(this::told),
+                // Steps that nobody expects to tell anything say nothing.
+                x.told()
+                        .filter(t -> x.question().isPresent() || t.kind() != Told.Kind.NOTHING_NEW)
+                        .map(this::told),
                 x.minutes(),
                 x.version(),
                 x.asks());
