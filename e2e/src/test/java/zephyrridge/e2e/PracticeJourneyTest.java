@@ -75,6 +75,9 @@ class PracticeJourneyTest {
         while (button("Seated|^Taken out").isVisible()) {
             click(button("Seated|^Taken out"));
         }
+        // Nobody looked how the notch lies.
+        assertThat(machine().getByRole(AriaRole.ALERT)).containsText("pressed it against the key");
+        assertThat(machine().getByRole(AriaRole.ALERT)).containsText("Nothing is harmed here");
         t.go("Prove");
         ticked(server, "/opening/closing");
         actions += 2;
@@ -86,9 +89,30 @@ class PracticeJourneyTest {
         assertThat(machine()).containsText("None of its sockets was bad");
         System.out.printf("Actions of a lesson: %d%n", actions);
         assertThat(actions).isLessThanOrEqualTo(MOST);
-        t.page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Back to the range"))
-                .click();
-        sees(t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What I practised")));
+        assertThat(machine()).containsText("Where hands did not look first");
+        // Each step with what it told; the machine is there again as it stood before one of them.
+        machine().getByText("Step by step, and what each told").click();
+        Locator read =
+                machine().getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("Firmware table"));
+        assertThat(read).containsText("of which it is known now what is in them");
+        String over = t.page.url();
+        read.getByRole(AriaRole.BUTTON).click();
+        t.page.waitForURL(url -> !url.startsWith(over.replaceAll("(/jobs/\\d+).*", "$1")));
+        assertThat(machine()).containsText("Bench clock");
+        assertThat(button("End it")).isVisible();
+        t.page.navigate(server.address() + "/practice");
+        Locator mine = t.page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("What I practised"));
+        assertThat(mine).containsText("did not look first once");
+        assertThat(mine).containsText("still open");
+        mine.getByText("Only you see this.").click();
+        assertThat(mine).containsText("The lead sees how they ended, too.");
+        Page lead = browser.signedIn(server.address(), "wren").page;
+        lead.navigate(server.address() + "/practice");
+        Locator sheets = lead.getByRole(
+                AriaRole.REGION, new Page.GetByRoleOptions().setName("Who lets you see what they practised"));
+        assertThat(sheets).containsText("Bram: 1 of 12 lessons solved");
+        mine.getByText("The lead sees how they ended, too.").click();
+        assertThat(mine).containsText("Only you see this.");
         assertThat(t.complaints).isEmpty();
     }
 }

@@ -1,6 +1,7 @@
 package zephyrridge.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,6 +44,7 @@ import zephyrridge.core.quantity.ByteSize;
 import zephyrridge.core.quantity.Money;
 import zephyrridge.core.range.Answers;
 import zephyrridge.core.range.Asking;
+import zephyrridge.core.range.Hidden;
 import zephyrridge.core.range.Mishap;
 import zephyrridge.core.range.Piece;
 import zephyrridge.core.range.Practice;
@@ -53,6 +55,7 @@ import zephyrridge.core.reading.Recogniser;
 import zephyrridge.core.standing.Assessment;
 import zephyrridge.core.standing.Gates;
 import zephyrridge.core.standing.Lead;
+import zephyrridge.core.survey.Source;
 import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Station;
@@ -85,10 +88,19 @@ public final class Rehearsal {
     }
 
     /**
+     * What was said of the layout that was chosen, and what came of it.
+     *
+     * @param chancePermille that it runs, as it was said; {@code ran} whether nothing of machine, firmware or kinds was against it
+     * @param minutes of bench time as they were said; {@code took} those of the steps and of the first start that the tool led through
+     */
+    public record Promise(int chancePermille, boolean ran, int minutes, int took) {}
+
+    /**
      * What it came to.
      *
      * @param minutes at the bench, as the steps are estimated; {@code starts} made after the work began
      * @param spent on modules that lay ready and are in it at the end
+     * @param promise of the layout that was fitted, where one was and started
      * @param mishaps of hands that were led: what lies in wait for hands that do not look first aside
      * @param did every change, in its order, with what it was about
      * @param found whether a hunt said what is wrong; {@code right} whether that is so, or nothing had to be found
@@ -101,6 +113,7 @@ public final class Rehearsal {
             int starts,
             Money spent,
             List<Mishap> mishaps,
+            Optional<Promise> promise,
             List<String> did,
             boolean hunted,
             boolean found,
@@ -112,8 +125,13 @@ public final class Rehearsal {
     private static final int MOST_TESTS = 40;
     private static final int LABEL_MINUTES = 1;
     private static final int TABLE_MINUTES = 3;
+    private static final int CHIP_MINUTES = 2;
     private static final int START_MINUTES = 2;
     private static final int PASS_MINUTES = 15;
+
+    /** What keeps a machine from a layout whose modules are sound and sit well. */
+    private static final Set<Hidden.Kind> AGAINST_IT = EnumSet.of(
+            Hidden.Kind.KIND_TOO_LARGE, Hidden.Kind.KINDS_QUARREL, Hidden.Kind.ORDER_QUIRK, Hidden.Kind.OLD_FIRMWARE);
 
     private final Secret secret;
     private final Bench bench;
@@ -125,6 +143,9 @@ public final class Rehearsal {
     /** Kept where somebody asked for them: each takes as long as all else that a step takes. */
     private final List<Told.Standing> standings = new ArrayList<>();
 
+    private Optional<PlanOption> adopted = Optional.empty();
+    private Optional<Promise> promise = Optional.empty();
+    private boolean corrected;
     private int seconds;
     private int starts;
     private boolean hunted;
@@ -180,6 +201,7 @@ public final class Rehearsal {
                         .mishaps(unit(), bench).stream()
                                 .filter(s -> s.kind() == Trap.STATIC)
                                 .toList(),
+                promise,
                 List.copyOf(did),
                 hunted,
                 found,
@@ -203,8 +225,9 @@ public final class Rehearsal {
         if (Gates.isShut(assess().openingGates())) {
             return End.KEPT_SHUT;
         }
+        int before = seconds;
         fit();
-        return prove();
+        return prove(before);
     }
 
     private void takeIn() {
@@ -325,6 +348,7 @@ public final class Rehearsal {
         if (taken.isEmpty()) {
             return false;
         }
+        adopted = taken;
         does(PlanChange.AdoptLayout.of(unit(), taken.get(), "As proposed"));
         does(new PlanChange.ChoosePlan(true));
         return true;
@@ -360,7 +384,8 @@ public final class Rehearsal {
         throw new Stuck("Fit comes to no end");
     }
 
-    private End prove() {
+    /** @param begun at so many seconds the machine was to be opened for the plan */
+    private End prove(int begun) {
         for (int i = 0; i < MOST_TESTS; i++) {
             Assessment a = assess();
             if (a.proof().proven()) {
@@ -371,7 +396,7 @@ public final class Rehearsal {
             }
             if (sizesAsked(a)) {
                 seconds += 60 * TABLE_MINUTES;
-                if (secret.inIt().values().stream().anyMatch(Piece::lies)) {
+                if (secret.inIt().values().stream().anyMatch(Piece::lies) && !correct()) {
                     return End.LABEL_LIED;
                 }
             }
@@ -397,6 +422,13 @@ public final class Rehearsal {
             }
             ticks(Station.PROVE);
             start(START_MINUTES, 1);
+            if (promise.isEmpty()) {
+                promise = adopted.map(o -> new Promise(
+                        o.criteria().chancePermille(),
+                        practice.wrong().stream().noneMatch(h -> AGAINST_IT.contains(h.kind())),
+                        o.criteria().minutes(),
+                        (seconds - begun + 59) / 60));
+            }
             a = assess();
             if (!Gates.isShut(a.openingGates()) && !a.now().isClosed()) {
                 close();
@@ -413,6 +445,26 @@ public final class Rehearsal {
                 .flatMap(l -> l.findings().stream())
                 .anyMatch(f -> f.code() == ProofFinding.PROOF_LISTED_YET_MISSING
                         || f.code() == ProofFinding.PROOF_LABELS_SAY_MORE);
+    }
+
+    /** What its chip says of a module whose label lies, where it lies as it came: the label counts no more, and the chip is taken over. */
+    private boolean correct() {
+        if (corrected) {
+            return false;
+        }
+        corrected = true;
+        for (String position : List.copyOf(unit().asFound().keySet())) {
+            Piece piece = secret.inIt().get(position);
+            if (piece.lies() && piece.id().equals(secret.arrangement(unit()).get(position))) {
+                does(new EvidenceChange.SetAside(
+                        position,
+                        List.of("label-" + unit().asFound().get(position)),
+                        Optional.of(Source.SetAside.WRONG)));
+                source(Answers.chip(piece), "chip " + position, Optional.of(position), CHIP_MINUTES);
+                accept();
+            }
+        }
+        return true;
     }
 
     private void start(int minutes, int passes) {

@@ -23,8 +23,31 @@ public record Run(
         int hunts,
         int found,
         int right,
+        Promised promised,
         List<String> lies,
         List<String> stuck) {
+    /**
+     * What was said of the layouts that were started, and what came of them.
+     *
+     * @param layouts started; {@code foretold} how many of them were to run by the chances that were said, {@code ran} how many did
+     * @param minutes in the median as they were said; {@code took} as the tool then led through them
+     */
+    public record Promised(int layouts, double foretold, int ran, int minutes, int took) {
+        static Promised of(List<Rehearsal.Promise> all) {
+            return new Promised(
+                    all.size(),
+                    all.stream().mapToInt(Rehearsal.Promise::chancePermille).sum() / 1000.0,
+                    (int) all.stream().filter(Rehearsal.Promise::ran).count(),
+                    median(all.stream().map(Rehearsal.Promise::minutes).toList()),
+                    median(all.stream().map(Rehearsal.Promise::took).toList()));
+        }
+    }
+
+    private static int median(List<Integer> of) {
+        List<Integer> sorted = of.stream().sorted().toList();
+        return sorted.isEmpty() ? 0 : sorted.get(sorted.size() / 2);
+    }
+
     public Run {
         ends = new EnumMap<>(ends);
         lies = List.copyOf(lies);
@@ -35,6 +58,7 @@ public record Run(
     public static Run of(Iterable<Secret> machines, Recogniser.Trees trees) {
         Map<Rehearsal.End, Integer> ends = new EnumMap<>(Rehearsal.End.class);
         List<Integer> minutes = new ArrayList<>();
+        List<Rehearsal.Promise> promises = new ArrayList<>();
         List<String> lies = new ArrayList<>();
         List<String> stuck = new ArrayList<>();
         int hunts = 0;
@@ -51,14 +75,13 @@ public record Run(
             hunts += r.hunted() ? 1 : 0;
             found += r.found() ? 1 : 0;
             right += r.found() && r.right() ? 1 : 0;
+            r.promise().ifPresent(promises::add);
             r.lies().forEach(l -> lies.add(secret.order().owner() + ": " + l));
             if (r.end() == Rehearsal.End.STUCK) {
                 stuck.add(secret.order().owner() + ": " + r.why());
             }
         }
-        minutes.sort(null);
-        return new Run(
-                all, ends, minutes.isEmpty() ? 0 : minutes.get(minutes.size() / 2), hunts, found, right, lies, stuck);
+        return new Run(all, ends, median(minutes), hunts, found, right, Promised.of(promises), lies, stuck);
     }
 
     /** Whether nothing false was said, and nothing asked for that could not be done. */

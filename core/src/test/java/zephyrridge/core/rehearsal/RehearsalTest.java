@@ -52,7 +52,7 @@ class RehearsalTest {
         "FIRST_LOOK, PROVEN",
         "PHANTOM_BANK, PROVEN",
         "WORN_LABEL, PROVEN",
-        "WRONG_LABEL, LABEL_LIED",
+        "WRONG_LABEL, PROVEN",
         "SEALED, KEPT_SHUT",
         "SWOLLEN_PACK, KEPT_SHUT",
         "TWO_SIDES, PROVEN",

@@ -77,6 +77,20 @@ final class RangeRun {
         Arrays.stream(Rehearsal.End.values())
                 .filter(run.ends()::containsKey)
                 .forEach(end -> out.println("    " + run.ends().get(end) + " " + texts.get("end." + end)));
+        Run.Promised p = run.promised();
+        out.println("    "
+                + texts.say(
+                        "range.promised",
+                        "layouts",
+                        p.layouts(),
+                        "foretold",
+                        Math.round(p.foretold()),
+                        "ran",
+                        p.ran(),
+                        "minutes",
+                        p.minutes(),
+                        "took",
+                        p.took()));
         run.lies().forEach(l -> out.println("    " + l));
         run.stuck().forEach(s -> out.println("    " + s));
         return run.isTrue();
