@@ -191,7 +191,7 @@ function Work({ account, kept }: { account: Account; kept: JobView }) {
           {['OPEN', 'FIT', 'PROVE', 'HAND_BACK'].includes(station.id) && <OffNow job={shown} />}
           {/* Nobody opens a machine for what is not here without having seen that it is not. */}
           {['OPEN', 'FIT'].includes(station.id) && shown.chosen && !shown.closed && <SentFor job={id} />}
-          {shown.practice && <MachineOfRange job={shown} station={station.id} />}
+          {shown.practice && <MachineOfRange job={shown} queue={queue} station={station.id} />}
           <Surface key={station.id} job={shown} change={change} readOnly={readOnly} writer={writer} />
         </Box>
         <Box

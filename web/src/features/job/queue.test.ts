@@ -353,4 +353,40 @@ describe('ChangeQueue', () => {
     localStorage.setItem(KEY, '{"base":"x","waiting":3}');
     expect(open(new FakeServer()).snapshot()).toEqual({ kind: 'kept', waiting: [] });
   });
+
+  it('keeps what is done beside another request of one’s own, before and after it', async () => {
+    const server = new FakeServer();
+    let last: Promise<unknown> = Promise.resolve();
+    const alone: Wire['alone'] = (task) => {
+      const next = last.then(task);
+      last = next.catch(() => undefined);
+      return next;
+    };
+    const queue = new ChangeQueue(
+      { ...server.wire(), seen: () => server.version, alone },
+      new WaitingStore(PREFIX, 'one', localStorage),
+    );
+    let answer = () => {};
+    void queue.add(wish('before'));
+    const asked = queue.beside(
+      () =>
+        new Promise<void>((resolve) => {
+          answer = () => {
+            server.made.push('asked');
+            server.version += 2;
+            resolve();
+          };
+        }),
+    );
+    await settle();
+    expect(server.made).toEqual(['before']);
+    void queue.add(wish('after'));
+    await settle();
+    expect(server.made).toEqual(['before']);
+    answer();
+    await asked;
+    await settle();
+    expect(server.made).toEqual(['before', 'asked', 'after']);
+    expect(queue.snapshot()).toEqual({ kind: 'kept', waiting: [] });
+  });
 });

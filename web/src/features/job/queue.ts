@@ -102,6 +102,36 @@ export class ChangeQueue {
     this.write();
   };
 
+  /**
+   * Another request of one's own that moves the job on. What waits is sent before it, nothing while it is on its way, and what is done until
+   * it has answered goes on top of it: nobody is told that they changed the job themselves.
+   */
+  async beside<T>(task: () => Promise<T>): Promise<T> {
+    await this.sent();
+    return this.wire.alone(async () => {
+      const before = this.wire.seen();
+      try {
+        return await task();
+      } finally {
+        const after = await this.wire.look().catch(() => undefined);
+        if (before !== undefined && after) this.elsewhere(before, after.version);
+      }
+    });
+  }
+
+  /** Resolves when nothing is being sent any more. */
+  private sent(): Promise<void> {
+    return new Promise((resolve) => {
+      const stop = this.subscribe(() => look());
+      const look = () => {
+        if (this.state.kind === 'sending') return;
+        stop();
+        resolve();
+      };
+      look();
+    });
+  }
+
   /** Those that were made on one version go on top of another. */
   private moved(from: number, to: number) {
     const waiting = this.waiting().map((w) => (w.base === from ? { ...w, base: to } : w));

@@ -1,7 +1,7 @@
 import { Box, Button, Flex, Heading, Stack, Table, Text } from '@chakra-ui/react';
 import { Link, useNavigate } from 'react-router';
 import type { Schemas } from '../../api/client';
-import { type Ask, type Practice, type Recounted, usePractice, usePractising } from './api';
+import { type Ask, type Beside, type Practice, type Recounted, usePractice, usePractising } from './api';
 import { LabelPhoto } from './LabelPhoto';
 
 /** What is asked in one breath. */
@@ -25,9 +25,17 @@ const AT: Record<string, Ask['what'][]> = {
 const SUMMARY = { cursor: 'pointer', marginTop: '0.25rem' };
 
 /** The machine that is not there: what can be asked of it as things stand, what it answered, and what it cost. */
-export function MachineOfRange({ job, station }: { job: Schemas['JobView']; station: string }) {
+export function MachineOfRange({
+  job,
+  queue,
+  station,
+}: {
+  job: Schemas['JobView'];
+  queue: Beside;
+  station: string;
+}) {
   const practice = usePractice(job.id, job.version);
-  const { ask, end } = usePractising(job.id);
+  const { ask, end } = usePractising(job.id, queue);
   const p = practice.data;
   if (!p)
     return practice.isError ? (
@@ -70,7 +78,7 @@ export function MachineOfRange({ job, station }: { job: Schemas['JobView']; stat
         )}
       </Flex>
       {p.truth ? (
-        <Truth job={job.id} practice={p} />
+        <Truth job={job.id} queue={queue} practice={p} />
       ) : (
         <>
           {station === 'TAKE_IN' && <Text color="quiet">{p.teaches}</Text>}
@@ -223,9 +231,9 @@ function Happened({ mishaps }: { mishaps: Practice['mishaps'] }) {
   );
 }
 
-function Truth({ job, practice }: { job: number; practice: Practice }) {
+function Truth({ job, queue, practice }: { job: number; queue: Beside; practice: Practice }) {
   const truth = practice.truth!;
-  const { again } = usePractising(job);
+  const { again } = usePractising(job, queue);
   const navigate = useNavigate();
   return (
     <Box role="status" mt="2">

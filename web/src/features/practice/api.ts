@@ -47,11 +47,13 @@ export function usePractice(job: number, version: number) {
   });
 }
 
+/** A queue of changes beside which something is asked that changes the job, too. */
+export type Beside = { beside: <T>(task: () => Promise<T>) => Promise<T> };
+
 /** What is asked and how it ends; what comes of it stands in the job, so all that is known of the job is looked at again. */
-export function usePractising(job: number) {
+export function usePractising(job: number, queue: Beside) {
   const queries = useQueryClient();
   const landed = async () => {
-    await queries.invalidateQueries({ queryKey: ['job', job] });
     void queries.invalidateQueries({ queryKey: ['practice', job] });
     void queries.invalidateQueries({ queryKey: ['evidence', job] });
     void queries.invalidateQueries({ queryKey: ['trouble', job] });
@@ -60,7 +62,9 @@ export function usePractising(job: number) {
   return {
     ask: useMutation({
       mutationFn: ({ what, of, waited, passes }: Ask) =>
-        api.post<Practice>(`/api/jobs/${job}/practice/asks`, { what, of, waited, passes }),
+        queue.beside(() =>
+          api.post<Practice>(`/api/jobs/${job}/practice/asks`, { what, of, waited, passes }),
+        ),
       onSettled: landed,
     }),
     again: useMutation({
@@ -69,7 +73,7 @@ export function usePractising(job: number) {
       onSuccess: () => queries.invalidateQueries({ queryKey: ['range'] }),
     }),
     end: useMutation({
-      mutationFn: () => api.post<Practice>(`/api/jobs/${job}/practice/end`, {}),
+      mutationFn: () => queue.beside(() => api.post<Practice>(`/api/jobs/${job}/practice/end`, {})),
       onSettled: landed,
     }),
   };

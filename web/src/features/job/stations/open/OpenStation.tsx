@@ -98,7 +98,7 @@ export function OpenStation({ job, change, readOnly }: StationProps) {
               <b>Lay out:</b> {opening.layOut.join(' · ')}
             </Text>
           )}
-          {job.fitLines.every((l) => l.done) && job.now.off.length === 0 && (
+          {job.fitLines.length > 0 && job.fitLines.every((l) => l.done) && job.now.off.length === 0 && (
             <Text>
               All that is planned is fitted, and it is closed. These steps open it again, to look or to
               reseat.

@@ -86,17 +86,18 @@ public final class Asking {
         return switch (what) {
             case OUTSIDE, START, LAMP -> Optional.empty();
             case WINDOW, TABLE -> notRunning(unit);
-            case CHIP -> notRunning(unit)
-                    .or(() -> shows.listed().contains(of)
-                                    && secret.arrangement(unit).containsKey(of)
-                            ? Optional.empty()
-                            : Optional.of(Refused.NOT_LISTED));
+                // What can be reached lies in the bench's own reader in a moment; else the machine has to list it.
+            case CHIP -> isOpen(of, unit, bench)
+                    ? there(of, unit)
+                    : notRunning(unit)
+                            .or(() -> shows.listed().contains(of)
+                                            && there(of, unit).isEmpty()
+                                    ? Optional.empty()
+                                    : Optional.of(Refused.NOT_LISTED));
             case HAND -> Now.of(unit).off().contains(of) ? Optional.of(Refused.OFF_ALREADY) : Optional.empty();
             case SCREWS -> Now.of(unit).off().contains(of) ? Optional.empty() : Optional.of(Refused.IS_ON);
             case LOOK, NOTCH -> isOpen(of, unit, bench) ? Optional.empty() : Optional.of(Refused.NOT_OPEN);
-            case LABEL -> !isOpen(of, unit, bench)
-                    ? Optional.of(Refused.NOT_OPEN)
-                    : secret.arrangement(unit).containsKey(of) ? Optional.empty() : Optional.of(Refused.NOTHING_THERE);
+            case LABEL -> !isOpen(of, unit, bench) ? Optional.of(Refused.NOT_OPEN) : there(of, unit);
             case ELSEWHERE -> secret.named(unit, of).isEmpty()
                     ? Optional.of(Refused.NOTHING_THERE)
                     : Now.of(unit).inIt().containsValue(of) ? Optional.of(Refused.STILL_IN) : Optional.empty();
@@ -144,6 +145,10 @@ public final class Asking {
                         && secret.budget()
                                 .filter(b -> secret.spent(unit).compareTo(b) > 0)
                                 .isEmpty();
+    }
+
+    private Optional<Refused> there(String position, Unit unit) {
+        return secret.arrangement(unit).containsKey(position) ? Optional.empty() : Optional.of(Refused.NOTHING_THERE);
     }
 
     private Optional<Refused> notRunning(Unit unit) {

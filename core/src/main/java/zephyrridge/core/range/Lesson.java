@@ -68,6 +68,6 @@ public enum Lesson {
 
     /** At every start alike. */
     private static Hidden surely(Hidden.Kind kind, String subject, String other) {
-        return new Hidden(kind, subject, other, .98, .01, 0, 0, true);
+        return new Hidden(kind, subject, other, 1, 0, 0, 0, true);
     }
 }

@@ -91,7 +91,8 @@ public final class Rehearsal {
      * What was said of the layout that was chosen, and what came of it.
      *
      * @param chancePermille that it runs, as it was said; {@code ran} whether nothing of machine, firmware or kinds was against it
-     * @param minutes of bench time as they were said; {@code took} those of the steps and of the first start that the tool led through
+     * @param minutes of bench time as they were said; {@code took} those of the steps that the tool led
+     *     through and of the first start, its memory test aside
      */
     public record Promise(int chancePermille, boolean ran, int minutes, int took) {}
 
@@ -427,7 +428,7 @@ public final class Rehearsal {
                         o.criteria().chancePermille(),
                         practice.wrong().stream().noneMatch(h -> AGAINST_IT.contains(h.kind())),
                         o.criteria().minutes(),
-                        (seconds - begun + 59) / 60));
+                        (seconds - begun + 59) / 60 - PASS_MINUTES));
             }
             a = assess();
             if (!Gates.isShut(a.openingGates()) && !a.now().isClosed()) {

@@ -27,6 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 import zephyrridge.core.access.Part;
 import zephyrridge.core.machine.Position;
 import zephyrridge.core.now.Now;
+import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.range.Asked;
 import zephyrridge.core.range.Asked.What;
 import zephyrridge.core.range.Drawn;
@@ -302,7 +303,10 @@ class PracticeController {
                 s.mishaps().stream()
                         .map(x -> new MishapView(
                                 texts.say("mishap." + x.kind(), "of", s.called(x.of())),
-                                texts.get("caution." + x.kind().caution())))
+                                x.kind()
+                                        .caution()
+                                        .map(c -> texts.get("caution." + c))
+                                        .orElseGet(() -> texts.get("step." + WorkStep.Kind.POWER_DOWN))))
                         .toList(),
                 isFresh(s),
                 over,

@@ -44,7 +44,11 @@ class PageController {
         "/about",
         "/drawer",
         "/suppliers",
-        "/house"
+        "/house",
+        "/orders",
+        "/rooms/**",
+        "/practice",
+        "/shop"
     })
     ResponseEntity<String> page(HttpServletResponse response) {
         return page(HttpStatus.OK, response);
