@@ -397,8 +397,12 @@ public final class Rehearsal {
             }
             if (sizesAsked(a)) {
                 seconds += 60 * TABLE_MINUTES;
-                if (secret.inIt().values().stream().anyMatch(Piece::lies) && !correct()) {
-                    return End.LABEL_LIED;
+                if (secret.inIt().values().stream().anyMatch(Piece::lies)) {
+                    if (!correct()) {
+                        return End.LABEL_LIED;
+                    }
+                    // What the start showed is another thing now.
+                    continue;
                 }
             }
             Trouble t = Trouble.of(bench, practice.work(), a, Set.of());

@@ -95,6 +95,16 @@ class RehearsalTest {
         assertThat(r.lies()).isEmpty();
     }
 
+    /** A label that lied is told by the chip; what was started before is another thing then, and no fault is hunted any more. */
+    @ParameterizedTest
+    @ValueSource(longs = {1_300_282, 1_300_477})
+    void whatALabelLiedAboutIsProvenByItsChip(long seed) {
+        Rehearsal.Result r = Rehearsal.of(Drawn.machine(seed, Drawn.Difficulty.UNCLEAR), NONE);
+        assertThat(r.end()).as(r.why() + r.did()).isEqualTo(Rehearsal.End.PROVEN);
+        assertThat(r.starts()).isEqualTo(1);
+        assertThat(r.lies()).isEmpty();
+    }
+
     /** Whoever speaks of one machine with another's evidence is caught at it. */
     @Test
     void aFalseSentenceIsCaught() {
