@@ -34,7 +34,7 @@ public record Asked(
         WINDOW(2),
         /** Its firmware's table. */
         TABLE(3),
-        /** What is stored in a module that it lists. */
+        /** What is stored in a module that it lists, or that can be reached. */
         CHIP(2),
         /** Whether anything is in a position. */
         LOOK(1),

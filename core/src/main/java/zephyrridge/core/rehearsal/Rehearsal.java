@@ -1,6 +1,5 @@
 package zephyrridge.core.rehearsal;
 
-import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -22,16 +21,11 @@ import zephyrridge.core.change.Outcome;
 import zephyrridge.core.change.PlanChange;
 import zephyrridge.core.change.StartChange;
 import zephyrridge.core.fault.Diagnosis;
-import zephyrridge.core.fault.NextTest;
-import zephyrridge.core.fault.Probe;
-import zephyrridge.core.house.HouseRules;
 import zephyrridge.core.hunt.Trouble;
 import zephyrridge.core.log.Entry;
 import zephyrridge.core.machine.SlotState;
 import zephyrridge.core.module.ModuleSpec;
-import zephyrridge.core.opening.Bench;
 import zephyrridge.core.opening.FitLine;
-import zephyrridge.core.opening.WorkStep;
 import zephyrridge.core.plan.DrawerPiece;
 import zephyrridge.core.plan.PlanOption;
 import zephyrridge.core.plan.PlanTask;
@@ -47,7 +41,6 @@ import zephyrridge.core.range.Asking;
 import zephyrridge.core.range.Hidden;
 import zephyrridge.core.range.Mishap;
 import zephyrridge.core.range.Piece;
-import zephyrridge.core.range.Practice;
 import zephyrridge.core.range.Secret;
 import zephyrridge.core.range.Simulated;
 import zephyrridge.core.range.Trap;
@@ -60,7 +53,6 @@ import zephyrridge.core.unit.Intake;
 import zephyrridge.core.unit.JobModule;
 import zephyrridge.core.unit.Station;
 import zephyrridge.core.unit.Unit;
-import zephyrridge.core.unit.Work;
 
 /**
  * One machine of the range from the counter to the end, done as the tool says: where it leads, its step is made; where it wants hands or
@@ -68,7 +60,7 @@ import zephyrridge.core.unit.Work;
  *
  * <p>In one file: one walk, station by station, and what it counts on the way.
  */
-public final class Rehearsal {
+public final class Rehearsal extends Hands {
     public enum End {
         /** All of its memory is soldered: it goes home as it came. */
         NOTHING_TO_FIT,
@@ -122,53 +114,23 @@ public final class Rehearsal {
             List<Truths.Lie> lies,
             String why) {}
 
-    private static final int MOST_STEPS = 400;
     private static final int MOST_TESTS = 40;
     private static final int LABEL_MINUTES = 1;
-    private static final int TABLE_MINUTES = 3;
     private static final int CHIP_MINUTES = 2;
-    private static final int START_MINUTES = 2;
-    private static final int PASS_MINUTES = 15;
 
     /** What keeps a machine from a layout whose modules are sound and sit well. */
     private static final Set<Hidden.Kind> AGAINST_IT = EnumSet.of(
             Hidden.Kind.KIND_TOO_LARGE, Hidden.Kind.KINDS_QUARREL, Hidden.Kind.ORDER_QUIRK, Hidden.Kind.OLD_FIRMWARE);
 
-    private final Secret secret;
-    private final Bench bench;
-    private final RangeBench ports;
-    private final Practice practice;
-    private final Recogniser.Trees trees;
-    private final Truths truths;
-    private final List<String> did = new ArrayList<>();
-    /** Kept where somebody asked for them: each takes as long as all else that a step takes. */
-    private final List<Told.Standing> standings = new ArrayList<>();
-
     private Optional<PlanOption> adopted = Optional.empty();
     private Optional<Promise> promise = Optional.empty();
     private boolean corrected;
-    private int seconds;
-    private int starts;
     private boolean hunted;
     private boolean found;
     private boolean right = true;
 
-    /** Something that the tool asked for and that could not be done. */
-    private static final class Stuck extends RuntimeException {
-        private static final long serialVersionUID = 1L;
-
-        Stuck(String why) {
-            super(why);
-        }
-    }
-
     private Rehearsal(Secret secret, Recogniser.Trees trees) {
-        this.secret = secret;
-        this.trees = trees;
-        bench = Bench.of(secret.record(), HouseRules.DEFAULT);
-        ports = new RangeBench(secret, bench);
-        practice = new Practice(secret, bench, ports, new Work(secret.order(), Unit.NEW));
-        truths = new Truths(secret, bench);
+        super(secret, trees);
     }
 
     /** @param trees as for {@link Recogniser}: what is read comes in the formats that people hand in */
@@ -279,13 +241,6 @@ public final class Rehearsal {
         accept();
     }
 
-    private void accept() {
-        Change accept = new EvidenceChange.AcceptReading();
-        if (Change.applied(accept, practice.work(), bench, ports) instanceof Outcome.Applied) {
-            does(accept);
-        }
-    }
-
     private void look(String position) {
         seconds += 60 * LABEL_MINUTES;
         Optional<Piece> there = Optional.ofNullable(secret.inIt().get(position));
@@ -302,12 +257,6 @@ public final class Rehearsal {
             source(Answers.chip(there.get()), "chip " + position, Optional.of(position), TABLE_MINUTES);
             accept();
         }
-    }
-
-    private void source(byte[] content, String name, Optional<String> position, int minutes) {
-        seconds += 60 * minutes;
-        String id = ports.keep(Recogniser.recognise(content, trees));
-        does(new EvidenceChange.AddSource(id, name, position));
     }
 
     /** Of what lies ready the layout that is recommended; false where there is none that changes anything. */
@@ -470,129 +419,5 @@ public final class Rehearsal {
             }
         }
         return true;
-    }
-
-    private void start(int minutes, int passes) {
-        seconds += 60 * (minutes + PASS_MINUTES * passes);
-        starts++;
-        Outcome outcome = practice.start(minutes, passes);
-        if (outcome instanceof Outcome.Refused refused) {
-            throw new Stuck("a start is refused: " + refused.why().code());
-        }
-        did.add("Start: " + shown());
-        stood();
-        truths.hear(practice);
-    }
-
-    /** What the last start showed, in short. */
-    private String shown() {
-        List<Entry.Started> all = unit().log().starts();
-        Entry.Started last = all.get(all.size() - 1);
-        return last.outcome()
-                + last.readout().total().map(t -> " " + t).orElse("")
-                + (last.readout().hasErrors() ? " with errors" : "");
-    }
-
-    /** Does a test that is proposed, with its way in and back. */
-    private void make(Trouble t, NextTest.Valued next) {
-        Probe probe = next.probe();
-        did.add(probe.shape().name());
-        seconds += 60 * next.minutes();
-        SortedSet<String> touched = t.names().touched(t.now(), probe);
-        if (!touched.isEmpty()) {
-            does(new OpeningChange.OpenFor(Entry.Purpose.FAULT, touched));
-            for (WorkStep s : assess().opening()) {
-                if (!s.done()) {
-                    does(new LogChange.TickStep(s.id(), true));
-                }
-            }
-        }
-        Map<String, String> fill = new HashMap<>(t.names().modules(probe.fill()));
-        probe.elsewhere().ifPresent(x -> fill.values().remove(t.names().pieces().get(x)));
-        if (!touched.isEmpty()) {
-            does(new FaultChange.Arrange(fill, t.names().reseated(t.now(), probe)));
-        }
-        if (probe.elsewhere().isPresent()) {
-            String key = t.names().pieces().get(probe.elsewhere().get());
-            Simulated.Sight s = practice.elsewhere(key, probe.passes());
-            does(new FaultChange.LogElsewhere(
-                    key, s.dark() ? Entry.Outcome.SILENT : Entry.Outcome.STARTED, probe.passes(), s.errors()));
-            does(new FaultChange.Arrange(t.names().modules(t.now()), Set.of()));
-        }
-        close();
-        Trouble.actions(probe).forEach(a -> does(new LogChange.LogAction(a, "")));
-        if (probe.elsewhere().isEmpty()) {
-            int before = seconds;
-            // Every test is waited out.
-            start(Math.max(START_MINUTES, (assess().expected().firstStartTo() + 59) / 60), probe.passes());
-            // Its minutes are those of the test.
-            seconds = before;
-        }
-    }
-
-    private void close() {
-        Assessment a = assess();
-        if (!a.now().isClosed() && !a.now().down()) {
-            does(new LogChange.TickStep("power-down", true));
-            does(new LogChange.TickStep("unplug", true));
-        }
-        for (int i = 0; i < MOST_STEPS; i++) {
-            Optional<WorkStep> next = assess().closing().stream()
-                    .filter(s -> !s.done() && s.kind() != WorkStep.Kind.TEST_START)
-                    .findFirst();
-            if (next.isEmpty()) {
-                return;
-            }
-            does(new LogChange.TickStep(next.get().id(), true));
-        }
-    }
-
-    /** All that a station leads through step by step. */
-    private void ticks(Station station) {
-        for (int i = 0; i < MOST_STEPS; i++) {
-            Lead.Next next = lead(station).next();
-            if (next.what() != Lead.Do.TICK && next.what() != Lead.Do.TICK_ALL) {
-                return;
-            }
-            tick(next);
-        }
-        throw new Stuck(station + " leads in a circle");
-    }
-
-    private void tick(Lead.Next next) {
-        List<String> ids = List.of(next.id().split(","));
-        Assessment a = assess();
-        Stream.concat(a.opening().stream(), a.closing().stream())
-                .filter(s -> ids.contains(s.id()) && !s.done())
-                .forEach(s -> seconds += s.seconds());
-        does(new LogChange.TickSteps(ids));
-    }
-
-    private void does(Change change) {
-        Outcome outcome = practice.act(change);
-        if (outcome instanceof Outcome.Refused refused) {
-            throw new Stuck(change + " is refused: " + refused.why().code());
-        }
-        did.add(change.getClass().getSimpleName());
-        stood();
-        truths.hear(ports.survey(unit()), unit(), Lead.of(practice.work(), bench, assess()));
-    }
-
-    private void stood() {
-        if (!standings.isEmpty()) {
-            standings.add(Told.Standing.of(bench, practice.work(), ports.survey(unit())));
-        }
-    }
-
-    private Unit unit() {
-        return practice.work().unit();
-    }
-
-    private Assessment assess() {
-        return Assessment.of(bench, practice.work());
-    }
-
-    private Lead lead(Station station) {
-        return Lead.of(practice.work(), bench, assess()).get(station.ordinal());
     }
 }

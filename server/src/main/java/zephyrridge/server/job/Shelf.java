@@ -3,7 +3,6 @@ package zephyrridge.server.job;
 import java.util.List;
 import java.util.Optional;
 import zephyrridge.core.module.MemoryGeneration;
-import zephyrridge.core.quantity.Money;
 import zephyrridge.core.range.Piece;
 import zephyrridge.core.range.Secret;
 import zephyrridge.server.drawer.Drawer;
@@ -74,7 +73,7 @@ public interface Shelf {
                 Optional.empty(),
                 Drawer.Origin.NEW,
                 "",
-                Money.ZERO,
+                p.price(),
                 1,
                 false);
     }
