@@ -161,7 +161,7 @@ class PracticeHttpTest {
         plan(who, job, Map.of("socket-a", "R-1", "socket-b", "R-2"));
         if (look) {
             // It is looked at as long as it runs, too: that says nothing of it after.
-            assertThat(last(ask(who, job, "LAMP", "", 0, 0))).contains("It runs");
+            assertThat(last(ask(who, job, "LAMP", "", 0, 0))).contains("It is on");
             ok(who.change(job, "TickSteps", Map.of("steps", List.of("power-down", "unplug"))));
             ask(who, job, "LAMP", "", 0, 0);
             ask(who, job, "HAND", "battery", 0, 0);

@@ -202,17 +202,17 @@ class PracticeController {
     @GetMapping("/api/practice/sheets")
     List<LearnerView> sheets() {
         List<LearnerView> sheets = new ArrayList<>();
-        practising.shown().forEach((name, login) -> {
-            List<PracticeStore.Row> over = practising.of(login, MOST_MINE).stream()
+        practising.shown().forEach(l -> {
+            List<PracticeStore.Row> over = practising.of(l.login(), MOST_MINE).stream()
                     .filter(r -> r.endedAt().isPresent())
                     .toList();
             int solved = (int) Arrays.stream(Lesson.values())
-                    .filter(l -> over.stream()
-                            .anyMatch(
-                                    r -> r.what().equals(l.name()) && r.solved().orElse(false)))
+                    .filter(lesson -> over.stream()
+                            .anyMatch(r ->
+                                    r.what().equals(lesson.name()) && r.solved().orElse(false)))
                     .count();
             sheets.add(new LearnerView(
-                    name,
+                    l.name(),
                     solved,
                     Lesson.values().length,
                     over.stream().map(this::view).toList()));
@@ -268,7 +268,7 @@ class PracticeController {
         return texts.find("lesson." + what).orElseGet(() -> texts.get("difficulty." + what));
     }
 
-    /** whether nothing was asked since hands did not look. */
+    /** Whether nothing was asked since hands did not look. */
     private static boolean isFresh(Practising.Standing s) {
         List<Mishap> mishaps = s.mishaps();
         List<Asked> asked = s.asked();

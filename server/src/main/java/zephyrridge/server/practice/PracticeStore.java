@@ -7,8 +7,6 @@ import static zephyrridge.server.db.Tables.PRACTICE_SHOWN;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
-import java.util.SortedMap;
-import java.util.TreeMap;
 import org.jooq.DSLContext;
 import org.jooq.SelectField;
 import org.jooq.impl.DSL;
@@ -112,14 +110,17 @@ class PracticeStore {
         }
     }
 
-    /** Logins of all who let the lead see it, by their names. */
-    SortedMap<String, String> shown() {
-        SortedMap<String, String> shown = new TreeMap<>();
-        sql.select(PRACTICE_SHOWN.LEARNER, DSL.coalesce(ACCOUNT.DISPLAY_NAME, PRACTICE_SHOWN.LEARNER))
+    /** @param login of somebody who lets the lead see it */
+    record Learner(String login, String name) {}
+
+    /** All who let the lead see it, by their names. */
+    List<Learner> shown() {
+        var name = DSL.coalesce(ACCOUNT.DISPLAY_NAME, PRACTICE_SHOWN.LEARNER);
+        return sql.select(PRACTICE_SHOWN.LEARNER, name)
                 .from(PRACTICE_SHOWN)
                 .leftJoin(ACCOUNT)
                 .on(ACCOUNT.LOGIN.eq(PRACTICE_SHOWN.LEARNER))
-                .forEach(r -> shown.put(r.value2(), r.value1()));
-        return shown;
+                .orderBy(name, PRACTICE_SHOWN.LEARNER)
+                .fetch(r -> new Learner(r.value1(), r.value2()));
     }
 }

@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.SortedMap;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -161,8 +160,8 @@ class Practising {
         store.show(learner, shown, now());
     }
 
-    /** Logins of all who let the lead see it, by their names. */
-    public SortedMap<String, String> shown() {
+    /** All who let the lead see it, by their names. */
+    List<PracticeStore.Learner> shown() {
         return store.shown();
     }
 
